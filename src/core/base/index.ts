@@ -1,0 +1,4 @@
+export { requireRange, unreachable } from './contract';
+export { createRandom, type Random } from './random';
+export { describeIssue, failure, type Issue, type Result, success } from './result';
+export { clamp, median, quantile } from './statistics';

@@ -1,0 +1,51 @@
+import type { Verdict } from '../judging';
+
+/** A verdict in the published form `mevlo.check/1`: plain JSON, seconds from the start of the file, beats from 1. */
+export function toCheckContract(verdict: Verdict): Readonly<Record<string, unknown>> {
+  return {
+    schema: 'mevlo.check/1',
+    tempo: {
+      asked: verdict.tempo.askedBpm,
+      played: round(verdict.tempo.playedBpm, 2),
+      beatUnit: verdict.tempo.beatUnit,
+    },
+    tuning: { cents: round(verdict.tuningCents, 1) },
+    measures: verdict.measures.map((measure) => ({
+      number: measure.number,
+      pitch: { right: measure.notesRight, written: measure.written, flag: measure.notesNeedWork },
+      rhythm: { right: measure.rhythmRight, written: measure.written, flag: measure.rhythmNeedsWork },
+    })),
+    notes: verdict.notes.map((note) => ({
+      id: note.noteId,
+      measure: verdict.measures[note.measureIndex]!.number,
+      beat: round(note.beat, 4),
+      written: { midi: note.writtenMidi ?? null },
+      played: note.played
+        ? { midi: round(note.played.midi, 2), onset: round(note.played.onsetSeconds, 4), end: round(note.played.endSeconds, 4) }
+        : null,
+      pitch: note.pitch,
+      onset: {
+        verdict: note.onset,
+        beats: round(note.deviationBeats, 3),
+        ms: round(note.deviationSeconds * 1000, 1),
+      },
+      length: note.length,
+    })),
+    extras: verdict.extras.map(({ sound, measureIndex }) => ({
+      midi: round(sound.midi, 2),
+      onset: round(sound.onsetSeconds, 4),
+      end: round(sound.endSeconds, 4),
+      measure: verdict.measures[measureIndex]!.number,
+    })),
+    events: verdict.interruptions.map((stop) => ({
+      kind: stop.kind,
+      measure: stop.measureNumber,
+      at: round(stop.atSeconds, 3),
+      seconds: round(stop.seconds, 3),
+    })),
+  };
+}
+
+function round(value: number | undefined, digits: number): number | null {
+  return value === undefined ? null : Number(value.toFixed(digits));
+}

@@ -1,0 +1,2 @@
+export { type Check, check } from './check';
+export { toCheckContract } from './contract';

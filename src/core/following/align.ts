@@ -1,0 +1,126 @@
+import type { PlayedSound } from './following';
+
+/** What the aligner needs to know of a written note. */
+export interface Target {
+  /** Beats (of the meter) from the start of the line. */
+  readonly onsetBeats: number;
+  readonly midi: number | undefined;
+  readonly startsMeasure: boolean;
+}
+
+/** One sound taken for one written note, in the order of the recording. */
+export interface Match {
+  readonly target: number;
+  readonly sound: number;
+  /** The player went back here: `target` is not after the one before. */
+  readonly restart: boolean;
+}
+
+export interface Alignment {
+  readonly matches: readonly Match[];
+  readonly cost: number;
+}
+
+// Costs are in units of "one clearly wrong note". Their order matters, not their third digit:
+// a wrong note is cheaper than a missing one plus an extra one, a restart dearer than one or two extras.
+const COST_WRONG_PITCH = 1.3;
+const COST_OCTAVE = 0.7;
+const COST_MISSING = 1.5;
+const COST_EXTRA = 1.2;
+/** Talk, a count-in or a false start before the line, and noises after it. */
+const COST_OUTSIDE = 0.5;
+const COST_RESTART = 2.6;
+/** Going back to the middle of a measure is rarer than to its start. */
+const COST_RESTART_INSIDE = 0.8;
+const COST_PER_BEAT_OFF = 1.8;
+/** A pause costs this at most, however long. */
+const MOST_FOR_TIMING = 1.6;
+/** A pulse may bend by this share without cost. */
+const FREE_TEMPO_SHARE = 0.06;
+const RIGHT_PITCH_SEMITONES = 0.6;
+const MOST_SKIPPED_TARGETS = 6;
+const MOST_SKIPPED_SOUNDS = 6;
+
+export interface AlignOptions {
+  readonly secondsPerBeat: number;
+  readonly tuningSemitones: number;
+}
+
+function pitchCost(target: Target, sound: PlayedSound, tuningSemitones: number): number {
+  if (target.midi === undefined || sound.midi === undefined) return 0;
+  const off = Math.abs(sound.midi - tuningSemitones - target.midi);
+  if (off < RIGHT_PITCH_SEMITONES) return 0.3 * off;
+  if (Math.abs(off - 12) < RIGHT_PITCH_SEMITONES || Math.abs(off - 24) < RIGHT_PITCH_SEMITONES) return COST_OCTAVE;
+  return COST_WRONG_PITCH + 0.02 * Math.min(off, 12);
+}
+
+function timingCost(beats: number, seconds: number, secondsPerBeat: number): number {
+  const off = Math.abs(seconds / secondsPerBeat - beats) - FREE_TEMPO_SHARE * beats;
+  return Math.min(MOST_FOR_TIMING, COST_PER_BEAT_OFF * Math.max(0, off));
+}
+
+/**
+ * The cheapest way to explain the sounds by the written notes: each sound is one written note, or extra;
+ * each written note is one sound, or missing; the player may go back.
+ * Dynamic programming over (target, sound) pairs, O(targets · sounds · skips).
+ * @param targets in written order; @param sounds in order of onset.
+ */
+export function align(targets: readonly Target[], sounds: readonly PlayedSound[], options: AlignOptions): Alignment {
+  const n = targets.length;
+  const m = sounds.length;
+  if (n === 0 || m === 0) return { matches: [], cost: n * COST_MISSING + m * COST_OUTSIDE };
+  const costs = new Float64Array(n * m).fill(Number.POSITIVE_INFINITY);
+  /** Predecessor cell; −1 where the path starts. */
+  const from = new Int32Array(n * m).fill(-1);
+  /** Cheapest cell of each sound among targets ≥ t: where a restart may come from. */
+  const cheapestFrom = new Int32Array(n * m);
+  for (let j = 0; j < m; j++) {
+    for (let i = 0; i < n; i++) {
+      const cell = j * n + i;
+      let best = i * COST_MISSING + j * COST_OUTSIDE;
+      let predecessor = -1;
+      for (let j0 = Math.max(0, j - 1 - MOST_SKIPPED_SOUNDS); j0 < j; j0++) {
+        const skippedSounds = (j - j0 - 1) * COST_EXTRA;
+        const seconds = sounds[j]!.onsetSeconds - sounds[j0]!.onsetSeconds;
+        for (let i0 = Math.max(0, i - 1 - MOST_SKIPPED_TARGETS); i0 < i; i0++) {
+          const beats = targets[i]!.onsetBeats - targets[i0]!.onsetBeats;
+          const cost =
+            costs[j0 * n + i0]! +
+            skippedSounds +
+            (i - i0 - 1) * COST_MISSING +
+            timingCost(beats, seconds, options.secondsPerBeat);
+          if (cost < best) [best, predecessor] = [cost, j0 * n + i0];
+        }
+        const back = cheapestFrom[j0 * n + i]!;
+        const inside = targets[i]!.startsMeasure ? 0 : COST_RESTART_INSIDE;
+        const restart = costs[back]! + skippedSounds + COST_RESTART + inside;
+        if (restart < best) [best, predecessor] = [restart, back];
+      }
+      costs[cell] = best + pitchCost(targets[i]!, sounds[j]!, options.tuningSemitones);
+      from[cell] = predecessor;
+    }
+    for (let i = n - 1; i >= 0; i--) {
+      const cell = j * n + i;
+      const after = i + 1 < n ? cheapestFrom[cell + 1]! : cell;
+      cheapestFrom[cell] = costs[after]! < costs[cell]! ? after : cell;
+    }
+  }
+  return trace(costs, from, n, m);
+}
+
+function trace(costs: Float64Array, from: Int32Array, n: number, m: number): Alignment {
+  let end = 0;
+  let best = Number.POSITIVE_INFINITY;
+  for (let cell = 0; cell < n * m; cell++) {
+    const cost = costs[cell]! + (n - 1 - (cell % n)) * COST_MISSING + (m - 1 - Math.floor(cell / n)) * COST_OUTSIDE;
+    if (cost < best) [best, end] = [cost, cell];
+  }
+  const cells: number[] = [];
+  for (let cell = end; cell >= 0; cell = from[cell]!) cells.push(cell);
+  cells.reverse();
+  const matches = cells.map((cell, index) => {
+    const before = cells[index - 1];
+    return { target: cell % n, sound: Math.floor(cell / n), restart: before !== undefined && before % n >= cell % n };
+  });
+  return { matches, cost: best };
+}

@@ -1,0 +1,243 @@
+import { median, requireRange } from '../base';
+import type { Heard } from '../listening';
+import { type Line, type TimedMeasure, timedMeasures, type WrittenNote, writtenNotes } from '../notation';
+import { beatUnit, quarterSeconds, toNumber } from '../time';
+import { align, type Alignment, type Match, type Target } from './align';
+import {
+  type ExtraSound,
+  type FollowedNote,
+  type Following,
+  FOLLOWING_VERSION,
+  type Interruption,
+  type PlayedSound,
+} from './following';
+import { expectedTimes, findBreaks, medianSecondsPerBeat, type PulsePoint } from './pulse';
+
+/** Tempos tried against the asked one: beginners play from half of it to half as fast again. */
+const TEMPO_SHARES = [1, 0.88, 1.14, 0.76, 1.3, 0.65, 1.5, 0.55];
+/** A single note further off than this does not tell the take's tuning. */
+const TUNING_WINDOW_SEMITONES = 0.75;
+/** Softer than the take's usual note by this much: an echo or a breath, not an extra note. */
+const EXTRA_BELOW_USUAL_DB = 18;
+const SHORTEST_EXTRA_SECONDS = 0.07;
+/** Sounds this far outside the played line are talk or noise. */
+const OUTSIDE_BEATS = 1.5;
+
+/** A written note that was found in the recording. */
+interface Placed extends PulsePoint {
+  readonly note: WrittenNote;
+  readonly sound: PlayedSound;
+}
+
+/** Notes played in one go at one pulse, in written order. */
+type PulseRun = readonly Placed[];
+
+/**
+ * Lines a recording up with the written line.
+ * @param askedBpm tempo asked for, in beat units of the first meter.
+ * @returns plain facts: which sound is which note, and how it lies against the player's own pulse.
+ */
+export function follow(line: Line, heard: Heard, askedBpm: number): Following {
+  requireRange('asked tempo', askedBpm, 20, 400, 'bpm');
+  const measures = timedMeasures(line);
+  const notes = writtenNotes(line);
+  const unit = beatUnit(measures[0]!.measure.meter);
+  const beatQuarters = toNumber(unit.quarters);
+  const sounds = soundsFor(notes, heard);
+  const targets = notes.map((note, index): Target => ({
+    onsetBeats: toNumber(note.onsetQuarters) / beatQuarters,
+    midi: note.sound.kind === 'pitched' ? note.sound.midi : undefined,
+    startsMeasure: index === 0 || notes[index - 1]!.measureIndex !== note.measureIndex,
+  }));
+  const askedSecondsPerBeat = quarterSeconds(askedBpm, unit) * beatQuarters;
+  const { alignment, tuningSemitones, secondsPerBeat } = alignInTempoAndTune(targets, sounds, askedSecondsPerBeat);
+
+  const place = ({ target, sound }: Match): Placed => ({
+    note: notes[target]!,
+    sound: sounds[sound]!,
+    beats: targets[target]!.onsetBeats,
+    seconds: sounds[sound]!.onsetSeconds,
+  });
+  const pulses = splitAtRestarts(alignment.matches)
+    .map((run) => run.map(place))
+    .flatMap((run) => splitPulses(run, secondsPerBeat));
+  // A note that was played again after a restart counts as it was played last.
+  const followed = new Map<string, FollowedNote>();
+  pulses.forEach((pulse, index) => {
+    for (const note of describePulse(pulse, index > 0, secondsPerBeat, tuningSemitones)) followed.set(note.noteId, note);
+  });
+  return {
+    version: FOLLOWING_VERSION,
+    notes: notes.map((note) => followed.get(note.id) ?? { noteId: note.id, measureIndex: note.measureIndex, kind: 'missing' }),
+    extras: findExtras(alignment, notes, sounds, heard, secondsPerBeat),
+    interruptions: findInterruptions(pulses, secondsPerBeat),
+    playedBpm: meanBpm(pulses),
+    tuningCents: targets.some((target) => target.midi !== undefined) && sounds.length > 0 ? tuningSemitones * 100 : undefined,
+    measureSeconds: measures.map((measure) => measureStart(measure, pulses, beatQuarters, secondsPerBeat)),
+  };
+}
+
+/** A line without pitches is followed by strokes, any other by tones. */
+function soundsFor(notes: readonly WrittenNote[], heard: Heard): readonly PlayedSound[] {
+  if (notes.some((note) => note.sound.kind === 'pitched')) {
+    return heard.notes.map(({ onsetSeconds, endSeconds, midi }) => ({ onsetSeconds, endSeconds, midi }));
+  }
+  return heard.strikes.map(({ onsetSeconds }) => ({ onsetSeconds, endSeconds: onsetSeconds, midi: undefined }));
+}
+
+/** Tries several tempos, then aligns once more with the tempo and tuning that the best one showed. */
+function alignInTempoAndTune(targets: readonly Target[], sounds: readonly PlayedSound[], askedSecondsPerBeat: number) {
+  const tuningGuess = commonOffset(sounds.map((sound) => sound.midi).filter((midi) => midi !== undefined));
+  const tries = TEMPO_SHARES.map((share) => {
+    const secondsPerBeat = askedSecondsPerBeat / share;
+    return { secondsPerBeat, alignment: align(targets, sounds, { secondsPerBeat, tuningSemitones: tuningGuess }) };
+  });
+  const best = tries.reduce((a, b) => (b.alignment.cost < a.alignment.cost ? b : a));
+  const tuningSemitones = matchedOffset(best.alignment, targets, sounds) ?? tuningGuess;
+  const secondsPerBeat = matchedTempo(best.alignment, targets, sounds) ?? best.secondsPerBeat;
+  return { alignment: align(targets, sounds, { secondsPerBeat, tuningSemitones }), tuningSemitones, secondsPerBeat };
+}
+
+/** How far the pitches lie from whole semitones together (circular mean). */
+function commonOffset(midis: readonly number[]): number {
+  const x = midis.reduce((sum, midi) => sum + Math.cos(2 * Math.PI * midi), 0);
+  const y = midis.reduce((sum, midi) => sum + Math.sin(2 * Math.PI * midi), 0);
+  return Math.atan2(y, x) / (2 * Math.PI);
+}
+
+function matchedOffset(alignment: Alignment, targets: readonly Target[], sounds: readonly PlayedSound[]): number | undefined {
+  const offsets = alignment.matches
+    .map(({ target, sound }) => (sounds[sound]!.midi ?? Number.NaN) - (targets[target]!.midi ?? Number.NaN))
+    .filter((offset) => Math.abs(offset) <= TUNING_WINDOW_SEMITONES);
+  return offsets.length >= 3 ? median(offsets) : undefined;
+}
+
+function matchedTempo(alignment: Alignment, targets: readonly Target[], sounds: readonly PlayedSound[]): number | undefined {
+  // Tempo from neighbouring notes only: pauses and restarts between far ones would slow it down.
+  const intervals: number[] = [];
+  alignment.matches.forEach((match, index) => {
+    for (const after of alignment.matches.slice(index + 1, index + 4)) {
+      if (after.restart) break;
+      const beats = targets[after.target]!.onsetBeats - targets[match.target]!.onsetBeats;
+      if (beats >= 0.9) intervals.push((sounds[after.sound]!.onsetSeconds - sounds[match.sound]!.onsetSeconds) / beats);
+    }
+  });
+  return intervals.length >= 3 ? median(intervals) : undefined;
+}
+
+function splitAtRestarts(matches: readonly Match[]): readonly (readonly Match[])[] {
+  const runs: Match[][] = [];
+  for (const match of matches) {
+    if (match.restart || runs.length === 0) runs.push([]);
+    runs.at(-1)!.push(match);
+  }
+  return runs;
+}
+
+function splitPulses(run: PulseRun, secondsPerBeat: number): PulseRun[] {
+  // Where the notation asks for freedom, a longer interval is no pause.
+  const breaks = findBreaks(run, secondsPerBeat).filter(
+    (index) => !run[index]!.note.freeTempo && !run[index - 1]!.note.fermata,
+  );
+  const starts = [0, ...breaks];
+  return starts.map((start, index) => run.slice(start, starts[index + 1] ?? run.length));
+}
+
+function describePulse(
+  pulse: PulseRun,
+  restarted: boolean,
+  secondsPerBeat: number,
+  tuningSemitones: number,
+): FollowedNote[] {
+  const expected = expectedTimes(pulse, secondsPerBeat);
+  return pulse.map(({ note, sound }, index) => {
+    const { seconds, secondsPerBeat: local } = expected[index]!;
+    const startsPulse = restarted && index === 0;
+    const deviationSeconds = startsPulse ? 0 : sound.onsetSeconds - seconds;
+    const writtenSeconds = note.beats * local;
+    return {
+      noteId: note.id,
+      measureIndex: note.measureIndex,
+      kind: 'played',
+      sound,
+      deviationSeconds,
+      deviationBeats: deviationSeconds / local,
+      writtenSeconds,
+      soundedShare: sound.midi === undefined ? undefined : (sound.endSeconds - sound.onsetSeconds) / writtenSeconds,
+      pitchErrorSemitones:
+        sound.midi === undefined || note.sound.kind === 'unpitched' ? undefined : sound.midi - tuningSemitones - note.sound.midi,
+      startsPulse,
+    };
+  });
+}
+
+function findExtras(
+  alignment: Alignment,
+  notes: readonly WrittenNote[],
+  sounds: readonly PlayedSound[],
+  heard: Heard,
+  secondsPerBeat: number,
+): ExtraSound[] {
+  const used = new Set(alignment.matches.map((match) => match.sound));
+  const first = alignment.matches[0];
+  const last = alignment.matches.at(-1);
+  if (!first || !last) return [];
+  const from = sounds[first.sound]!.onsetSeconds - OUTSIDE_BEATS * secondsPerBeat;
+  const to = sounds[last.sound]!.endSeconds + OUTSIDE_BEATS * secondsPerBeat;
+  const levels = heard.notes.map((note) => note.levelDb);
+  const floorDb = levels.length > 0 ? median(levels) - EXTRA_BELOW_USUAL_DB : 0;
+  return sounds.flatMap((sound, index) => {
+    if (used.has(index) || sound.onsetSeconds < from || sound.onsetSeconds > to) return [];
+    const isFaint = sound.midi !== undefined && heard.notes[index]!.levelDb < floorDb;
+    const isShort = sound.midi !== undefined && sound.endSeconds - sound.onsetSeconds < SHORTEST_EXTRA_SECONDS;
+    if (isFaint || isShort) return [];
+    const before = alignment.matches.filter((match) => match.sound < index).at(-1);
+    const note = notes[(before ?? first).target]!;
+    return [{ sound, measureIndex: note.measureIndex, afterNoteId: before && note.id }];
+  });
+}
+
+function findInterruptions(pulses: readonly PulseRun[], secondsPerBeat: number): Interruption[] {
+  return pulses.slice(1).flatMap((pulse, index): Interruption[] => {
+    const last = pulses[index]!.at(-1)!;
+    const first = pulse[0]!;
+    const wentBack = first.beats <= last.beats;
+    const expected = last.seconds + (first.beats - last.beats) * secondsPerBeat;
+    const lost = first.seconds - (wentBack ? last.sound.endSeconds : expected);
+    // Going on too soon breaks the pulse as well, but nobody stopped.
+    if (!wentBack && lost <= 0) return [];
+    return [
+      {
+        kind: wentBack ? 'restart' : 'pause',
+        measureIndex: last.note.measureIndex,
+        atSeconds: last.sound.endSeconds,
+        seconds: Math.max(0, lost),
+        backToMeasureIndex: wentBack ? first.note.measureIndex : undefined,
+      },
+    ];
+  });
+}
+
+/** Beats played over the time they took, every pulse by itself. */
+function meanBpm(pulses: readonly PulseRun[]): number | undefined {
+  let beats = 0;
+  let seconds = 0;
+  for (const pulse of pulses) {
+    const steady = pulse.filter(({ note }) => !note.freeTempo);
+    const secondsPerBeat = medianSecondsPerBeat(steady);
+    if (secondsPerBeat === undefined || secondsPerBeat <= 0) continue;
+    const span = steady.at(-1)!.beats - steady[0]!.beats;
+    beats += span;
+    seconds += span * secondsPerBeat;
+  }
+  return seconds > 0 ? (60 * beats) / seconds : undefined;
+}
+
+/** When a measure began, the last time it was played: at its first note, less what is written before that. */
+function measureStart(measure: TimedMeasure, pulses: readonly PulseRun[], beatQuarters: number, secondsPerBeat: number): number | undefined {
+  const pulse = pulses.findLast((run) => run.some(({ note }) => note.measureIndex === measure.index));
+  const first = pulse?.find(({ note }) => note.measureIndex === measure.index);
+  if (!first) return undefined;
+  const beatsBefore = first.beats - toNumber(measure.onsetQuarters) / beatQuarters;
+  return Math.max(0, first.seconds - beatsBefore * secondsPerBeat);
+}

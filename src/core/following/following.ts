@@ -1,0 +1,65 @@
+/** Changes whenever the same facts could be followed differently. */
+export const FOLLOWING_VERSION = 1;
+
+/** A sound of the recording as the follower uses it. */
+export interface PlayedSound {
+  readonly onsetSeconds: number;
+  readonly endSeconds: number;
+  /** Sounding pitch against A = 440 Hz; undefined for a stroke. */
+  readonly midi: number | undefined;
+}
+
+/** What became of one written note. */
+export type FollowedNote = { readonly noteId: string; readonly measureIndex: number } & (
+  | {
+      readonly kind: 'played';
+      readonly sound: PlayedSound;
+      /** Start against the player's own steady pulse; positive is late. In beats of the meter, and in seconds. */
+      readonly deviationBeats: number;
+      readonly deviationSeconds: number;
+      /** Sounding time as a share of the written value at the player's tempo; undefined for strokes. */
+      readonly soundedShare: number | undefined;
+      /** Written value at the player's tempo. */
+      readonly writtenSeconds: number;
+      /** Heard pitch less written pitch, after taking off the take's tuning; undefined for strokes. */
+      readonly pitchErrorSemitones: number | undefined;
+      /** The pulse was set anew with this note, so its own start cannot be early or late. */
+      readonly startsPulse: boolean;
+    }
+  | { readonly kind: 'missing' }
+);
+
+export interface ExtraSound {
+  readonly sound: PlayedSound;
+  /** The performed measure in which it sounded. */
+  readonly measureIndex: number;
+  /** The written note before it. */
+  readonly afterNoteId: string | undefined;
+}
+
+export interface Interruption {
+  readonly kind: 'pause' | 'restart';
+  /** The performed measure in which the playing stopped. */
+  readonly measureIndex: number;
+  /** Where the pulse stopped, from the start of the recording. */
+  readonly atSeconds: number;
+  /** Time lost. */
+  readonly seconds: number;
+  /** For a restart: the performed measure gone back to. */
+  readonly backToMeasureIndex: number | undefined;
+}
+
+/** How a recording lines up with what was written. Plain data, stored with its version. */
+export interface Following {
+  readonly version: number;
+  /** One per written note, in written order. */
+  readonly notes: readonly FollowedNote[];
+  readonly extras: readonly ExtraSound[];
+  readonly interruptions: readonly Interruption[];
+  /** Mean tempo in beat units per minute, pauses left out; undefined when fewer than two notes were found. */
+  readonly playedBpm: number | undefined;
+  /** Offset of the whole take from A = 440 Hz; undefined without pitched notes. */
+  readonly tuningCents: number | undefined;
+  /** When each performed measure begins in the recording, for the playhead; undefined where it was not played. */
+  readonly measureSeconds: readonly (number | undefined)[];
+}

@@ -1,0 +1,9 @@
+export { follow } from './follow';
+export {
+  type ExtraSound,
+  FOLLOWING_VERSION,
+  type FollowedNote,
+  type Following,
+  type Interruption,
+  type PlayedSound,
+} from './following';

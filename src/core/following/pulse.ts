@@ -1,0 +1,113 @@
+import { median } from '../base';
+
+/** A note that was found: where it is written and when it began. */
+export interface PulsePoint {
+  /** Beats from the start of the line. */
+  readonly beats: number;
+  readonly seconds: number;
+}
+
+/** How far a note's neighbourhood reaches when its pulse is measured. */
+const NEIGHBOURHOOD_BEATS = 7;
+/** Fewer neighbours do not tell a tempo. */
+const FEWEST_NEIGHBOURS = 5;
+/** Intervals shorter than this are too uneven to tell a tempo. */
+const SHORTEST_INTERVAL_BEATS = 0.9;
+/** A tempo further from the take's than this is not believed in a small neighbourhood. */
+const MOST_LOCAL_TEMPO_SHARE = 0.25;
+/** A stop shifts everything after it by at least this; less is a late note or a slower tempo. */
+const PAUSE_BEATS = 0.6;
+const PAUSE_SECONDS = 0.35;
+/** Starting again too soon (a rest cut short) shifts everything after it as well. */
+const SKIP_BEATS = 0.4;
+/** A shift counts as lasting when this share of it is still there two notes later. */
+const LASTING_SHARE = 0.6;
+
+/**
+ * Seconds per beat that fits most of the points: the median slope between points at least a beat apart.
+ * Source: H. Theil (1950), P. K. Sen (1968), median-of-slopes regression.
+ */
+export function medianSecondsPerBeat(points: readonly PulsePoint[]): number | undefined {
+  const slopes: number[] = [];
+  for (let a = 0; a < points.length; a++) {
+    for (let b = a + 1; b < points.length; b++) {
+      const beats = points[b]!.beats - points[a]!.beats;
+      if (beats >= SHORTEST_INTERVAL_BEATS) slopes.push((points[b]!.seconds - points[a]!.seconds) / beats);
+    }
+  }
+  return slopes.length === 0 ? undefined : median(slopes);
+}
+
+/**
+ * Finds where the pulse was broken: a lasting shift that the next notes do not make up for.
+ * @param points one unbroken run of the line, in order.
+ * @returns indices of the first points of new pulses.
+ */
+export function findBreaks(points: readonly PulsePoint[], secondsPerBeat: number): readonly number[] {
+  const breaks: number[] = [];
+  // Each interval by itself, so that a slow drift never adds up to a break.
+  const shifts = points.map((point, index) => {
+    const before = points[index - 1];
+    if (!before) return 0;
+    return point.seconds - before.seconds - (point.beats - before.beats) * secondsPerBeat;
+  });
+  for (let index = 1; index < points.length; index++) {
+    const shift = shifts[index]!;
+    const isPause = shift >= Math.max(PAUSE_BEATS * secondsPerBeat, PAUSE_SECONDS);
+    const isSkip = shift <= -Math.max(SKIP_BEATS * secondsPerBeat, PAUSE_SECONDS / 2);
+    if (!isPause && !isSkip) continue;
+    const next = shifts[index + 1] ?? 0;
+    const afterNext = shifts[index + 2] ?? 0;
+    const left = Math.min(Math.abs(shift + next), Math.abs(shift + next + afterNext));
+    const sameSign = Math.sign(shift + next) === Math.sign(shift);
+    // A note that was late before an interval that seems short was moved itself.
+    const madeGood = Math.abs(shift + shifts[index - 1]!) < (1 - LASTING_SHARE) * Math.abs(shift);
+    if (!madeGood && sameSign && left >= LASTING_SHARE * Math.abs(shift)) breaks.push(index);
+  }
+  return breaks;
+}
+
+/**
+ * Where each point should have been by the pulse of its neighbours, itself left out.
+ * @param points one unbroken pulse, in order.
+ * @param secondsPerBeat tempo of the take, for runs too short to have one of their own.
+ * @returns expected seconds per point, and the local tempo.
+ */
+export function expectedTimes(
+  points: readonly PulsePoint[],
+  secondsPerBeat: number,
+): readonly { readonly seconds: number; readonly secondsPerBeat: number }[] {
+  return points.map((point, index) => {
+    const others = points.filter((_, other) => other !== index);
+    let near = others.filter((other) => Math.abs(other.beats - point.beats) <= NEIGHBOURHOOD_BEATS);
+    if (near.length < FEWEST_NEIGHBOURS) {
+      near = [...others]
+        .sort((a, b) => Math.abs(a.beats - point.beats) - Math.abs(b.beats - point.beats))
+        .slice(0, FEWEST_NEIGHBOURS);
+    }
+    if (near.length === 0) return { seconds: point.seconds, secondsPerBeat };
+    const own = near.length >= FEWEST_NEIGHBOURS - 1 ? medianSecondsPerBeat([...near].sort((a, b) => a.beats - b.beats)) : undefined;
+    const believable = own !== undefined && Math.abs(own / secondsPerBeat - 1) <= MOST_LOCAL_TEMPO_SHARE;
+    const slope = believable ? own : secondsPerBeat;
+    const start = weightedMedian(
+      near.map((other) => ({
+        value: other.seconds - (other.beats - point.beats) * slope,
+        weight: 1 / (1 + Math.abs(other.beats - point.beats)),
+      })),
+    );
+    return { seconds: start, secondsPerBeat: slope };
+  });
+}
+
+function weightedMedian(entries: readonly { readonly value: number; readonly weight: number }[]): number {
+  const sorted = [...entries].sort((a, b) => a.value - b.value);
+  const half = sorted.reduce((sum, entry) => sum + entry.weight, 0) / 2;
+  let sum = 0;
+  for (let index = 0; index < sorted.length; index++) {
+    sum += sorted[index]!.weight;
+    if (sum > half) return sorted[index]!.value;
+    // Exactly in the middle of two values: take their mean, so that the result has no preference.
+    if (sum === half) return (sorted[index]!.value + sorted[index + 1]!.value) / 2;
+  }
+  return sorted.at(-1)!.value;
+}

@@ -1,0 +1,2 @@
+export { readMusicXml } from './musicxml-read';
+export { MAXIMUM_XML_BYTES } from './mxl';

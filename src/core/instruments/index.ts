@@ -1,0 +1,16 @@
+import { BRASS } from './brass';
+import type { Instrument, InstrumentId } from './instrument';
+import { STRINGS } from './strings';
+import { VOICE_AND_PERCUSSION } from './voice-and-percussion';
+import { WOODWIND } from './woodwind';
+
+export { type Family, INSTRUMENT_IDS, type Instrument, type InstrumentId } from './instrument';
+
+export const INSTRUMENTS: readonly Instrument[] = [...WOODWIND, ...BRASS, ...STRINGS, ...VOICE_AND_PERCUSSION];
+
+/** @throws RangeError for an id that is not in the catalogue. */
+export function instrument(id: InstrumentId): Instrument {
+  const found = INSTRUMENTS.find((candidate) => candidate.id === id);
+  if (!found) throw new RangeError(`instrument must be one of the catalogue, got "${id}"`);
+  return found;
+}

@@ -1,0 +1,39 @@
+import type { MeasureVerdict, Verdict } from './verdict';
+
+/** The share of the asked tempo from which a take counts as in tempo. */
+const IN_TEMPO_SHARE = 0.92;
+
+/** One sentence that says what to do next, for a nine-year-old. */
+export function nextStep(verdict: Verdict): string {
+  if (verdict.state === 'nothing-heard') {
+    return 'Mevlo could not hear this line in the recording. Move closer to the microphone and play it again.';
+  }
+  const weak = verdict.measures.filter((measure) => measure.notesNeedWork || measure.rhythmNeedsWork);
+  if (weak.length === 0) return adviceForCleanTake(verdict);
+  if (weak.length > verdict.measures.length / 2) {
+    return `Many measures need work: play slower, and start with ${measureName(weak[0]!)} and the one after it.`;
+  }
+  const stop = verdict.interruptions[0];
+  const worst = weak.reduce((a, b) => (faults(b) > faults(a) ? b : a));
+  if (faults(worst) === 0 && stop) {
+    return `Play on through ${stop.measureNumber === 0 ? 'the pickup' : `measure ${stop.measureNumber}`} without stopping.`;
+  }
+  const what = worst.notesNeedWork ? (worst.rhythmNeedsWork ? 'the notes and the rhythm' : 'the notes') : 'the rhythm';
+  const others = weak.length === 1 ? '' : weak.length === 2 ? ', then one more measure' : `, then ${weak.length - 1} more`;
+  return `Practise ${what} of ${measureName(worst)} slowly, three times${others}.`;
+}
+
+function adviceForCleanTake({ tempo }: Verdict): string {
+  if (tempo.playedBpm !== undefined && tempo.playedBpm < IN_TEMPO_SHARE * tempo.askedBpm) {
+    return `Every measure was right. Now play it at the full ${tempo.askedBpm}.`;
+  }
+  return 'Every measure was right. Play it once more the same way, then go up a step.';
+}
+
+function faults(measure: MeasureVerdict): number {
+  return 2 * measure.written - measure.notesRight - measure.rhythmRight;
+}
+
+function measureName(measure: MeasureVerdict): string {
+  return measure.number === 0 ? 'the pickup' : `measure ${measure.number}`;
+}

@@ -1,0 +1,127 @@
+import { clamp, unreachable } from '../base';
+import type { FollowedNote, Following } from '../following';
+import { type Line, type TimedMeasure, timedMeasures, type WrittenNote, writtenNotes } from '../notation';
+import { beatUnit } from '../time';
+import type { Policy } from './policy';
+import {
+  JUDGING_VERSION,
+  type LengthVerdict,
+  type MeasureVerdict,
+  type NoteVerdict,
+  type OnsetVerdict,
+  type PitchVerdict,
+  type Verdict,
+} from './verdict';
+
+/** With fewer of the written notes found, the recording is not of this line or hardly audible. */
+const FEWEST_FOUND_SHARE = 0.15;
+
+/**
+ * Applies a policy to the facts of a take.
+ * @param following of this line, from `follow`.
+ * @param askedBpm tempo asked for, in beat units of the first meter.
+ */
+export function judge(line: Line, following: Following, askedBpm: number, policy: Policy): Verdict {
+  const written = writtenNotes(line);
+  const measures = timedMeasures(line);
+  const notes = written.map((note, index) => judgeNote(note, written[index + 1], following.notes[index]!, policy));
+  const found = notes.filter((note) => note.played !== undefined).length;
+  return {
+    version: JUDGING_VERSION,
+    policy,
+    state: found < FEWEST_FOUND_SHARE * notes.length ? 'nothing-heard' : 'judged',
+    tempo: { askedBpm, playedBpm: following.playedBpm, beatUnit: beatUnit(measures[0]!.measure.meter).name },
+    tuningCents: following.tuningCents,
+    notes,
+    measures: measures.map((measure) => judgeMeasure(measure, notes, following)),
+    extras: following.extras,
+    interruptions: following.interruptions.map(({ kind, measureIndex, atSeconds, seconds }) => ({
+      kind,
+      measureNumber: measures[measureIndex]!.number,
+      atSeconds,
+      seconds,
+    })),
+  };
+}
+
+function judgeNote(note: WrittenNote, next: WrittenNote | undefined, followed: FollowedNote, policy: Policy): NoteVerdict {
+  const facts = {
+    noteId: note.id,
+    printedId: note.printedId,
+    measureIndex: note.measureIndex,
+    beat: note.beat,
+    writtenMidi: note.sound.kind === 'pitched' ? note.sound.midi : undefined,
+  };
+  switch (followed.kind) {
+    case 'missing':
+      return {
+        ...facts,
+        played: undefined,
+        pitch: 'missing',
+        onset: 'missing',
+        deviationBeats: 0,
+        deviationSeconds: 0,
+        length: 'unclear',
+      };
+    case 'played':
+      return {
+        ...facts,
+        played: followed.sound,
+        pitch: judgePitch(followed.pitchErrorSemitones, policy),
+        onset: judgeOnset(note, followed, policy),
+        deviationBeats: followed.deviationBeats,
+        deviationSeconds: followed.deviationSeconds,
+        length: judgeLength(note, next, followed, policy),
+      };
+    default:
+      return unreachable(followed);
+  }
+}
+
+type Played = Extract<FollowedNote, { kind: 'played' }>;
+
+function judgePitch(errorSemitones: number | undefined, { pitchSemitones }: Policy): PitchVerdict {
+  if (errorSemitones === undefined) return 'unclear';
+  const off = Math.abs(errorSemitones);
+  if (off <= pitchSemitones) return 'right';
+  const octaves = Math.round(off / 12);
+  return octaves > 0 && Math.abs(off - 12 * octaves) <= pitchSemitones ? 'octave' : 'wrong';
+}
+
+function judgeOnset(note: WrittenNote, followed: Played, policy: Policy): OnsetVerdict {
+  // Where the notation asks for freedom, and where the pulse begins anew, no start is early or late.
+  if (note.freeTempo || followed.startsPulse) return 'on';
+  const beatSeconds = followed.writtenSeconds / note.beats;
+  const window = clamp(policy.onsetBeats * beatSeconds, policy.narrowestOnsetSeconds, policy.widestOnsetSeconds);
+  if (Math.abs(followed.deviationSeconds) <= window) return 'on';
+  return followed.deviationSeconds < 0 ? 'early' : 'late';
+}
+
+function judgeLength(note: WrittenNote, next: WrittenNote | undefined, followed: Played, policy: Policy): LengthVerdict {
+  const { soundedShare, writtenSeconds } = followed;
+  if (soundedShare === undefined || writtenSeconds < policy.judgedLengthSeconds) return 'unclear';
+  if (note.staccato || note.fermata || note.freeTempo) return 'unclear';
+  const missingSeconds = (1 - soundedShare) * writtenSeconds;
+  if (soundedShare < policy.shortestSoundedShare && missingSeconds >= policy.missingLengthSeconds) return 'short';
+  const overhangSeconds = (policy.overhangBeats * writtenSeconds) / note.beats;
+  return next && -missingSeconds > overhangSeconds ? 'long' : 'full';
+}
+
+function judgeMeasure(measure: TimedMeasure, notes: readonly NoteVerdict[], following: Following): MeasureVerdict {
+  const mine = notes.filter((note) => note.measureIndex === measure.index);
+  const isRightPitch = (note: NoteVerdict) => note.pitch === 'right' || note.pitch === 'unclear';
+  const isRightRhythm = (note: NoteVerdict) => note.onset === 'on' && note.length !== 'short';
+  const hasExtra = following.extras.some((extra) => extra.measureIndex === measure.index);
+  const isInterrupted = following.interruptions.some((stop) => stop.measureIndex === measure.index);
+  return {
+    number: measure.number,
+    printedIndex: measure.printedIndex,
+    notesRight: mine.filter(isRightPitch).length,
+    rhythmRight: mine.filter(isRightRhythm).length,
+    written: mine.length,
+    notesNeedWork: !mine.every(isRightPitch),
+    // A note too many disturbs the count, whatever its pitch.
+    rhythmNeedsWork: !mine.every(isRightRhythm) || hasExtra || isInterrupted,
+    startSeconds: following.measureSeconds[measure.index],
+  };
+}

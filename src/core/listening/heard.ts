@@ -1,0 +1,42 @@
+/** Changes whenever the same recording could be heard differently. */
+export const LISTENING_VERSION = 1;
+
+/** A tone that was heard; its pitch is a fact about the recording, with no score in mind. */
+export interface HeardNote {
+  readonly onsetSeconds: number;
+  readonly endSeconds: number;
+  /** Sounding pitch against A = 440 Hz, cents as fraction. */
+  readonly midi: number;
+  /** How periodic the sound was, 0–1. */
+  readonly clarity: number;
+  /** Level of the note's middle, dB below full scale. */
+  readonly levelDb: number;
+  /** How the note began: by a fresh attack out of a gap or a dip, or by a change of pitch alone. */
+  readonly start: 'attack' | 'pitch-change';
+  /** How far the level had dipped before the note, in dB; 0 for a note that joins on smoothly. */
+  readonly dipDb: number;
+}
+
+/** A sudden sound without regard to pitch: a clap, a stroke, the start of a tone. */
+export interface HeardStrike {
+  readonly onsetSeconds: number;
+  /** Rise above what sounded before, in dB. */
+  readonly riseDb: number;
+}
+
+/** Facts about a recording. Plain data, stored with its version. */
+export interface Heard {
+  readonly version: number;
+  readonly durationSeconds: number;
+  readonly notes: readonly HeardNote[];
+  readonly strikes: readonly HeardStrike[];
+  /** Level of the quietest tenth of the recording. */
+  readonly noiseDb: number;
+  readonly peakDb: number;
+  /** Share of samples at the recorder's ceiling. */
+  readonly clippedShare: number;
+  /** Highest level in steps of `LEVEL_STEP_SECONDS`, dB rounded: the waveform on the take's page. */
+  readonly levelsDb: readonly number[];
+}
+
+export const LEVEL_STEP_SECONDS = 0.05;

@@ -1,0 +1,2 @@
+export { hear } from './hear';
+export { type Heard, type HeardNote, type HeardStrike, LEVEL_STEP_SECONDS, LISTENING_VERSION } from './heard';

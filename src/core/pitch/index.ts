@@ -1,0 +1,11 @@
+export { CONCERT_A_HERTZ, hertzToMidi, midiToHertz } from './frequency';
+export { keyAlteration } from './key';
+export {
+  diatonicPosition,
+  midiToSpelling,
+  pitchName,
+  type Spelling,
+  STEPS,
+  type Step,
+  spellingToMidi,
+} from './spelling';

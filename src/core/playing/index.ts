@@ -1,0 +1,3 @@
+export { perform } from './perform';
+export { type Flaw, type Performance, type PlayedEvent, type PlayingStyle, STEADY_STYLE } from './performance';
+export { QUIET_ROOM, type Recording, render } from './render';

@@ -1,0 +1,154 @@
+import { createRandom, type Random, requireRange } from '../base';
+import { type Line, timedMeasures, type WrittenNote, writtenNotes } from '../notation';
+import { add, beatUnit, quarterSeconds, toNumber } from '../time';
+import type { Flaw, Performance, PlayedEvent, PlayingStyle } from './performance';
+
+/** Share of its time that a tongued note sounds; the rest is the gap before the next tongue. */
+const TONGUED_SHARE = 0.92;
+const STACCATO_SHARE = 0.5;
+/** A slurred note runs a little into the next, as fingers close. */
+const SLUR_OVERLAP_SECONDS = 0.015;
+/** A gap shorter than this cannot be tongued. */
+const SHORTEST_GAP_SECONDS = 0.025;
+/** Tempo left at the end of a rit.: 60 %. Common practice. */
+const RIT_END_SHARE = 0.6;
+const FERMATA_STRETCH = 1.8;
+const ACCENT_DB = 4;
+const TAIL_SECONDS = 0.8;
+
+/**
+ * Plays a line as a beginner would: close to a slowly wandering pulse, with the mistakes asked for.
+ * @returns events in seconds from the start of the recording.
+ * @throws RangeError for a flaw at a note that is not in the line, or a tempo out of range.
+ */
+export function perform(line: Line, style: PlayingStyle, flaws: readonly Flaw[] = []): Performance {
+  requireRange('bpm', style.bpm, 20, 400);
+  const notes = writtenNotes(line);
+  const indexOf = (id: string) => {
+    const index = notes.findIndex((note) => note.id === id);
+    if (index < 0) throw new RangeError(`flaw must name a note of the line, got "${id}"`);
+    return index;
+  };
+  for (const flaw of flaws) indexOf(flaw.noteId);
+  const random = createRandom(style.seed);
+  const clock = new Pulse(line, notes, style, random);
+  const events: PlayedEvent[] = [];
+  let shiftSeconds = 0;
+  const restarts = new Set<Flaw>();
+  for (let index = 0; index < notes.length; index++) {
+    const note = notes[index]!;
+    const mine = flaws.filter((flaw) => flaw.noteId === note.id);
+    for (const flaw of mine) if (flaw.kind === 'pause-before') shiftSeconds += flaw.seconds;
+    events.push(...playNote(note, notes[index + 1], mine, { clock, shiftSeconds, style, random }));
+    const restart = mine.find((flaw) => flaw.kind === 'restart-after');
+    if (restart && !restarts.has(restart)) {
+      restarts.add(restart);
+      const back = indexOf(restart.backToNoteId);
+      shiftSeconds += clock.seconds(endQuarters(note)) + restart.seconds - clock.seconds(onsetQuarters(notes[back]!));
+      index = back - 1;
+    }
+  }
+  events.sort((a, b) => a.onsetSeconds - b.onsetSeconds);
+  const lastEnd = Math.max(0, ...events.map((event) => event.endSeconds));
+  return { events, durationSeconds: lastEnd + TAIL_SECONDS };
+}
+
+function onsetQuarters(note: WrittenNote): number {
+  return toNumber(note.onsetQuarters);
+}
+
+function endQuarters(note: WrittenNote): number {
+  return toNumber(add(note.onsetQuarters, note.lengthQuarters));
+}
+
+/** The player's own steady beat: quarters → seconds, wandering a little from measure to measure, slowing under a rit. */
+class Pulse {
+  readonly #quarters: number[] = [];
+  readonly #seconds: number[] = [];
+  readonly secondsPerQuarter: number;
+  readonly #secondsPerBeat: number;
+
+  constructor(line: Line, notes: readonly WrittenNote[], style: PlayingStyle, random: Random) {
+    const measures = timedMeasures(line);
+    const unit = beatUnit(measures[0]!.measure.meter);
+    this.secondsPerQuarter = quarterSeconds(style.bpm, unit);
+    this.#secondsPerBeat = this.secondsPerQuarter * toNumber(unit.quarters);
+    const end = measures.at(-1)!;
+    const length = toNumber(add(end.onsetQuarters, end.lengthQuarters));
+    const slowingFrom = notes.find((note) => note.freeTempo);
+    const ritFrom = slowingFrom ? onsetQuarters(slowingFrom) : length;
+    let seconds = style.leadSeconds;
+    let wander = 0;
+    for (let quarter = 0; quarter <= length; quarter += 0.25) {
+      this.#quarters.push(quarter);
+      this.#seconds.push(seconds);
+      wander = 0.9 * wander + random.gaussian(style.tempoWander * 0.4);
+      const slowed = quarter <= ritFrom ? 1 : 1 - (1 - RIT_END_SHARE) * ((quarter - ritFrom) / (length - ritFrom));
+      const held = notes.some((n) => n.fermata && onsetQuarters(n) <= quarter && quarter < endQuarters(n));
+      seconds += ((0.25 * this.secondsPerQuarter) / slowed) * (1 + wander) * (held ? FERMATA_STRETCH : 1);
+    }
+  }
+
+  seconds(quarters: number): number {
+    const place = Math.min(quarters * 4, this.#quarters.length - 1);
+    const below = Math.floor(place);
+    const above = Math.min(below + 1, this.#quarters.length - 1);
+    return this.#seconds[below]! + (this.#seconds[above]! - this.#seconds[below]!) * (place - below);
+  }
+
+  beatsToSeconds(beats: number): number {
+    return beats * this.#secondsPerBeat;
+  }
+}
+
+interface Moment {
+  readonly clock: Pulse;
+  readonly shiftSeconds: number;
+  readonly style: PlayingStyle;
+  readonly random: Random;
+}
+
+function playNote(note: WrittenNote, next: WrittenNote | undefined, flaws: readonly Flaw[], moment: Moment): PlayedEvent[] {
+  const { clock, shiftSeconds, style, random } = moment;
+  const jitter = random.gaussian(style.timingSeconds);
+  const pitchError = style.tuningCents + random.gaussian(style.intonationCents);
+  if (flaws.some((flaw) => flaw.kind === 'missing')) return [];
+  const moved = flaws.find((flaw) => flaw.kind === 'late' || flaw.kind === 'early');
+  const movedSeconds = moved ? clock.beatsToSeconds(moved.beats) * (moved.kind === 'late' ? 1 : -1) : 0;
+  const onset = clock.seconds(onsetQuarters(note)) + shiftSeconds + jitter + movedSeconds;
+  const releaseAt = clock.seconds(endQuarters(note)) + shiftSeconds;
+  const wrong = flaws.find((flaw) => flaw.kind === 'wrong');
+  const midi = note.sound.kind === 'pitched' ? note.sound.midi + (wrong?.semitones ?? 0) + pitchError / 100 : undefined;
+  const end = noteEnd(note, next, onset, releaseAt, flaws);
+  const event: PlayedEvent = {
+    midi,
+    onsetSeconds: onset,
+    endSeconds: end,
+    levelDb: (note.accented ? ACCENT_DB : 0) + random.gaussian(0.8),
+    slurred: note.slurredFromPrevious,
+    noteId: note.id,
+  };
+  return withExtras(event, flaws, releaseAt);
+}
+
+function noteEnd(note: WrittenNote, next: WrittenNote | undefined, onset: number, releaseAt: number, flaws: readonly Flaw[]): number {
+  const cut = flaws.find((flaw) => flaw.kind === 'cut-short');
+  const room = Math.max(0.06, releaseAt - onset);
+  if (cut) return onset + room * cut.keptShare;
+  if (next?.slurredFromPrevious && onsetQuarters(next) === endQuarters(note)) return onset + room + SLUR_OVERLAP_SECONDS;
+  if (note.staccato) return onset + room * STACCATO_SHARE;
+  return onset + Math.min(room * TONGUED_SHARE, room - SHORTEST_GAP_SECONDS);
+}
+
+function withExtras(event: PlayedEvent, flaws: readonly Flaw[], releaseAt: number): PlayedEvent[] {
+  const restruck = flaws.some((flaw) => flaw.kind === 'tie-restruck');
+  const extra = flaws.find((flaw) => flaw.kind === 'extra-after');
+  if (!restruck && !extra) return [event];
+  // The second sound takes the later 45 % of the note's time.
+  const again = event.onsetSeconds + 0.55 * (releaseAt - event.onsetSeconds);
+  const second = event.midi === undefined ? undefined : event.midi + (extra?.semitones ?? 0);
+  return [
+    { ...event, endSeconds: again - 0.05 },
+    { ...event, midi: second, onsetSeconds: again, noteId: undefined, slurred: false },
+  ];
+}

@@ -1,0 +1,102 @@
+import { createRandom, type Random } from '../base';
+import type { InstrumentId } from '../instruments';
+import { midiToHertz } from '../pitch';
+import { type Audio, dbToAmplitude } from '../signal';
+import type { Performance, PlayedEvent } from './performance';
+import { TIMBRES, type Timbre } from './timbre';
+
+/** The room and the recorder. */
+export interface Recording {
+  readonly sampleRate: number;
+  readonly seed: number;
+  /** Peak level of the playing. */
+  readonly peakDb: number;
+  /** Steady room noise relative to full scale; undefined for none. */
+  readonly noiseDb: number | undefined;
+  /** Time in which the room's echo falls by 60 dB; undefined for a dry room. */
+  readonly reverbSeconds: number | undefined;
+}
+
+export const QUIET_ROOM: Omit<Recording, 'seed'> = {
+  sampleRate: 44100,
+  peakDb: -9,
+  noiseDb: -72,
+  reverbSeconds: undefined,
+};
+
+/** Turns played events into sound. Equal inputs give equal samples. */
+export function render(performance: Performance, instrument: InstrumentId, recording: Recording): Audio {
+  const { sampleRate } = recording;
+  const random = createRandom(recording.seed);
+  const dry = new Float32Array(Math.ceil(performance.durationSeconds * sampleRate));
+  for (const event of performance.events) addEvent(dry, event, TIMBRES[instrument], sampleRate, random);
+  const wet = recording.reverbSeconds === undefined ? dry : addReverb(dry, recording.reverbSeconds, sampleRate);
+  scaleTo(wet, dbToAmplitude(recording.peakDb));
+  if (recording.noiseDb !== undefined) {
+    // Uniform noise has an RMS of amplitude / √3.
+    const amplitude = dbToAmplitude(recording.noiseDb) * Math.sqrt(3);
+    for (let n = 0; n < wet.length; n++) wet[n] = wet[n]! + random.uniform(-amplitude, amplitude);
+  }
+  return { samples: wet, sampleRate };
+}
+
+function addEvent(out: Float32Array, event: PlayedEvent, timbre: Timbre, sampleRate: number, random: Random): void {
+  const from = Math.round(event.onsetSeconds * sampleRate);
+  const held = event.endSeconds - event.onsetSeconds;
+  const gain = dbToAmplitude(event.levelDb);
+  const hertz = event.midi === undefined ? undefined : midiToHertz(event.midi);
+  const partials = hertz === undefined ? [] : timbre.partials.filter((_, k) => hertz * (k + 1) < sampleRate / 2.2);
+  const total = partials.reduce((sum, amplitude) => sum + amplitude, 0) || 1;
+  const phases = partials.map(() => random.uniform(0, 2 * Math.PI));
+  const noise = hertz === undefined ? 1 : timbre.noise;
+  const count = Math.round((held + timbre.releaseSeconds) * sampleRate);
+  for (let n = 0; n < count; n++) {
+    const at = from + n;
+    if (at < 0 || at >= out.length) continue;
+    const seconds = n / sampleRate;
+    let value = noise * random.uniform(-1, 1);
+    // Vibrato sets in after a moment, at about 5 Hz. Common practice.
+    const vibrato = seconds < 0.25 ? 0 : timbre.vibratoCents * Math.sin(2 * Math.PI * 5 * seconds);
+    const step = hertz === undefined ? 0 : (2 * Math.PI * hertz * 2 ** (vibrato / 1200)) / sampleRate;
+    for (let k = 0; k < partials.length; k++) {
+      value += (partials[k]! / total) * Math.sin(phases[k]!);
+      phases[k] = phases[k]! + step * (k + 1);
+    }
+    out[at] = out[at]! + gain * envelope(seconds, held, timbre, event.slurred) * value;
+  }
+}
+
+/** Amplitude of a note over its time, 0–1. */
+function envelope(seconds: number, held: number, timbre: Timbre, slurred: boolean): number {
+  const floor = slurred ? timbre.slurDip : 0;
+  const attack = floor + (1 - floor) * Math.min(1, seconds / timbre.attackSeconds);
+  const decay = timbre.decaySeconds === undefined ? 1 : 10 ** ((-3 * seconds) / timbre.decaySeconds);
+  const after = seconds - held;
+  const release = after <= 0 ? 1 : Math.max(0, 1 - after / timbre.releaseSeconds) ** 2;
+  return attack * decay * release;
+}
+
+/**
+ * A small room: four parallel feedback combs.
+ * Source: M. R. Schroeder, "Natural sounding artificial reverberation", JAES 10 (1962).
+ */
+function addReverb(dry: Float32Array, seconds60dB: number, sampleRate: number): Float32Array {
+  const out = Float32Array.from(dry);
+  for (const delaySeconds of [0.0297, 0.0371, 0.0411, 0.0437]) {
+    const delay = Math.round(delaySeconds * sampleRate);
+    const feedback = 10 ** ((-3 * delaySeconds) / seconds60dB);
+    const comb = new Float32Array(dry.length);
+    for (let n = delay; n < dry.length; n++) {
+      comb[n] = dry[n - delay]! + feedback * comb[n - delay]!;
+      out[n] = out[n]! + 0.12 * comb[n]!;
+    }
+  }
+  return out;
+}
+
+function scaleTo(samples: Float32Array, peak: number): void {
+  let loudest = 0;
+  for (const sample of samples) loudest = Math.max(loudest, Math.abs(sample));
+  if (loudest === 0) return;
+  for (let n = 0; n < samples.length; n++) samples[n] = (samples[n]! * peak) / loudest;
+}

@@ -1,0 +1,20 @@
+/** One channel of sound. */
+export interface Audio {
+  /** Samples in −1…1. */
+  readonly samples: Float32Array;
+  /** Samples per second. */
+  readonly sampleRate: number;
+}
+
+export function durationSeconds({ samples, sampleRate }: Audio): number {
+  return samples.length / sampleRate;
+}
+
+/** Level of an amplitude ratio in dB; silence is held at −120 dB so that levels stay comparable numbers. */
+export function amplitudeToDb(amplitude: number): number {
+  return 20 * Math.log10(Math.max(amplitude, 1e-6));
+}
+
+export function dbToAmplitude(db: number): number {
+  return 10 ** (db / 20);
+}

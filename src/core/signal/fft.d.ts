@@ -1,0 +1,7 @@
+declare module 'fft.js' {
+  /** Radix-4 transform; complex arrays are interleaved re, im. */
+  export default class FFT {
+    constructor(size: number);
+    realTransform(out: Float64Array, data: Float64Array): void;
+  }
+}
