@@ -20,6 +20,9 @@ const TUNING_WINDOW_SEMITONES = 0.75;
 /** Softer than the take's usual note by this much: an echo or a breath, not an extra note. */
 const EXTRA_BELOW_USUAL_DB = 18;
 const SHORTEST_EXTRA_SECONDS = 0.07;
+/** A take whose longer notes fall faster than this is plucked or struck: a guitar loses 10–40 dB a second, a breath under 5. */
+const FADING_DB_PER_SECOND = 8;
+const LONG_ENOUGH_TO_FADE_SECONDS = 0.3;
 /** Sounds this far outside the played line are talk or noise. */
 const OUTSIDE_BEATS = 1.5;
 
@@ -62,9 +65,10 @@ export function follow(line: Line, heard: Heard, askedBpm: number): Following {
     .map((run) => run.map(place))
     .flatMap((run) => splitPulses(run, secondsPerBeat));
   // A note that was played again after a restart counts as it was played last.
+  const soundsAreSustained = areSustained(heard);
   const followed = new Map<string, FollowedNote>();
   pulses.forEach((pulse, index) => {
-    for (const note of describePulse(pulse, index > 0, secondsPerBeat, tuningSemitones)) followed.set(note.noteId, note);
+    for (const note of describePulse(pulse, index > 0, { secondsPerBeat, tuningSemitones, soundsAreSustained })) followed.set(note.noteId, note);
   });
   return {
     version: FOLLOWING_VERSION,
@@ -73,6 +77,7 @@ export function follow(line: Line, heard: Heard, askedBpm: number): Following {
     interruptions: findInterruptions(pulses, secondsPerBeat),
     playedBpm: meanBpm(pulses),
     tuningCents: targets.some((target) => target.midi !== undefined) && sounds.length > 0 ? tuningSemitones * 100 : undefined,
+    soundsAreSustained,
     measureSeconds: measures.map((measure) => measureStart(measure, pulses, beatQuarters, secondsPerBeat)),
   };
 }
@@ -143,11 +148,24 @@ function splitPulses(run: PulseRun, secondsPerBeat: number): PulseRun[] {
   return starts.map((start, index) => run.slice(start, starts[index + 1] ?? run.length));
 }
 
+/** What holds for a whole take. */
+interface TakeFacts {
+  readonly secondsPerBeat: number;
+  readonly tuningSemitones: number;
+  readonly soundsAreSustained: boolean;
+}
+
+function areSustained(heard: Heard): boolean {
+  const fades = heard.notes
+    .filter((note) => note.endSeconds - note.onsetSeconds >= LONG_ENOUGH_TO_FADE_SECONDS)
+    .map((note) => note.fadeDbPerSecond);
+  return fades.length < 3 || median(fades) < FADING_DB_PER_SECOND;
+}
+
 function describePulse(
   pulse: PulseRun,
   restarted: boolean,
-  secondsPerBeat: number,
-  tuningSemitones: number,
+  { secondsPerBeat, tuningSemitones, soundsAreSustained }: TakeFacts,
 ): FollowedNote[] {
   const expected = expectedTimes(pulse, secondsPerBeat);
   return pulse.map(({ note, sound }, index) => {
@@ -163,7 +181,7 @@ function describePulse(
       deviationSeconds,
       deviationBeats: deviationSeconds / local,
       writtenSeconds,
-      soundedShare: sound.midi === undefined ? undefined : (sound.endSeconds - sound.onsetSeconds) / writtenSeconds,
+      soundedShare: sound.midi === undefined || !soundsAreSustained ? undefined : (sound.endSeconds - sound.onsetSeconds) / writtenSeconds,
       pitchErrorSemitones:
         sound.midi === undefined || note.sound.kind === 'unpitched' ? undefined : sound.midi - tuningSemitones - note.sound.midi,
       startsPulse,

@@ -17,7 +17,7 @@ export type FollowedNote = { readonly noteId: string; readonly measureIndex: num
       /** Start against the player's own steady pulse; positive is late. In beats of the meter, and in seconds. */
       readonly deviationBeats: number;
       readonly deviationSeconds: number;
-      /** Sounding time as a share of the written value at the player's tempo; undefined for strokes. */
+      /** Sounding time as a share of the written value at the player's tempo; undefined for strokes and plucked notes. */
       readonly soundedShare: number | undefined;
       /** Written value at the player's tempo. */
       readonly writtenSeconds: number;
@@ -60,6 +60,8 @@ export interface Following {
   readonly playedBpm: number | undefined;
   /** Offset of the whole take from A = 440 Hz; undefined without pitched notes. */
   readonly tuningCents: number | undefined;
+  /** Whether notes sounded as long as they were held; plucked and struck ones fade by themselves. */
+  readonly soundsAreSustained: boolean;
   /** When each performed measure begins in the recording, for the playhead; undefined where it was not played. */
   readonly measureSeconds: readonly (number | undefined)[];
 }

@@ -24,7 +24,7 @@ const FEWEST_FOUND_SHARE = 0.15;
 export function judge(line: Line, following: Following, askedBpm: number, policy: Policy): Verdict {
   const written = writtenNotes(line);
   const measures = timedMeasures(line);
-  const notes = written.map((note, index) => judgeNote(note, written[index + 1], following.notes[index]!, policy));
+  const notes = judgeNotes(written, following.notes, policy);
   const found = notes.filter((note) => note.played !== undefined).length;
   return {
     version: JUDGING_VERSION,
@@ -42,6 +42,12 @@ export function judge(line: Line, following: Following, askedBpm: number, policy
       seconds,
     })),
   };
+}
+
+function judgeNotes(written: readonly WrittenNote[], followed: readonly FollowedNote[], policy: Policy): NoteVerdict[] {
+  const notes = written.map((note, index) => judgeNote(note, written[index + 1], followed[index]!, policy));
+  // A note whose successor came early had no time to be full: one fault, named once.
+  return notes.map((note, index) => (notes[index + 1]?.onset === 'early' ? { ...note, length: 'unclear' } : note));
 }
 
 function judgeNote(note: WrittenNote, next: WrittenNote | undefined, followed: FollowedNote, policy: Policy): NoteVerdict {

@@ -11,6 +11,8 @@ export interface HeardNote {
   readonly clarity: number;
   /** Level of the note's middle, dB below full scale. */
   readonly levelDb: number;
+  /** How fast the level fell while the note sounded, in dB per second; near 0 for blown, bowed and sung tones. */
+  readonly fadeDbPerSecond: number;
   /** How the note began: by a fresh attack out of a gap or a dip, or by a change of pitch alone. */
   readonly start: 'attack' | 'pitch-change';
   /** How far the level had dipped before the note, in dB; 0 for a note that joins on smoothly. */

@@ -9,7 +9,7 @@ const WINDOW_SECONDS = 0.05;
 /** How many peaks of a frame are worth remembering. */
 export const CANDIDATES_PER_FRAME = 5;
 /** Every multiple of the period is a peak about as high as the first, so an octave lower must be this much higher. */
-const OCTAVE_DOWN_HEIGHT = 0.06;
+const OCTAVE_DOWN_HEIGHT = 0.025;
 
 /** How believable a peak is as the pitch: its height, less for every octave down. */
 export function plausibility(height: number, midi: number): number {

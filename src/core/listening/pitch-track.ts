@@ -2,10 +2,12 @@ import { CANDIDATES_PER_FRAME, type PitchCandidates, plausibility } from './pitc
 
 /** A change of pitch must explain this much more than staying: five frames of a clearly better peak. */
 const COST_OF_JUMP = 0.35;
+/** A step by octaves is more often a mended error than a leap, so it needs less. */
+const COST_OF_OCTAVE_JUMP = 0.12;
 /** Moving less than this is wavering of one pitch. */
 const JUMP_SEMITONES = 0.65;
 /** Cost of calling a frame unpitched: in the middle register peaks lower than about 0.6 lose against it. */
-const COST_OF_SILENCE = 0.6;
+const COST_OF_SILENCE = 0.48;
 const COST_OF_ENTERING = 0.15;
 
 /**
@@ -50,7 +52,9 @@ function moveCost({ midi, height }: PitchCandidates, from: number, fromAt: numbe
   if (fromSilent && toSilent) return 0;
   if (fromSilent || toSilent) return COST_OF_ENTERING;
   if (height[fromAt + from]! === 0 || height[toAt + to]! === 0) return Number.POSITIVE_INFINITY;
-  return Math.abs(midi[toAt + to]! - midi[fromAt + from]!) < JUMP_SEMITONES ? 0 : COST_OF_JUMP;
+  const moved = Math.abs(midi[toAt + to]! - midi[fromAt + from]!);
+  if (moved < JUMP_SEMITONES) return 0;
+  return Math.abs(moved - 12 * Math.round(moved / 12)) < JUMP_SEMITONES ? COST_OF_OCTAVE_JUMP : COST_OF_JUMP;
 }
 
 function traceBack(costs: Float64Array, cameFrom: Uint8Array, frameCount: number, states: number): (number | undefined)[] {

@@ -17,6 +17,11 @@ const BRIDGED_SECONDS = 0.04;
 const RESTART_DIP_DB = 5;
 /** The total may dip a little less than the bands do. */
 const LEVEL_DIP_ALLOWANCE_DB = 2;
+/** Vibrato at 5–7 Hz regains under a third of its swing in this time, a tongued note most of it. */
+const SHARP_RISE_SECONDS = 0.03;
+const SHARP_RISE_SHARE = 0.5;
+/** A dip that comes back slowly must be this much deeper. */
+const SMOOTH_DIP_FACTOR = 2;
 /** Just after a start the echo of the note before beats against the new one; only a deep dip is a tongue there. */
 const SETTLING_DIP_DB = 12;
 const SETTLING_SECONDS = 0.12;
@@ -148,13 +153,21 @@ function splitAtDips(stretch: Stretch, frames: Frames): Stretch[] {
       dipDepth(frame, stretch, frames.bands, side),
       levelDip(frame, stretch, frames.levelDb, side) + LEVEL_DIP_ALLOWANCE_DB,
     );
-    if (depth < neededDip(frame - stretch.from)) continue;
+    const needed = neededDip(frame - stretch.from);
+    if (depth < (risesSharply(frame, stretch, frames.levelDb, side) ? needed : needed * SMOOTH_DIP_FACTOR)) continue;
     const previous = cuts.at(-1);
     if (previous === undefined || frame - previous.frame >= side) cuts.push({ frame, depth });
     else if (depth > previous.depth) cuts[cuts.length - 1] = { frame, depth };
   }
   const starts = [stretch.from, ...cuts.map((cut) => cut.frame)];
   return starts.map((from, index) => ({ from, to: starts[index + 1] ?? stretch.to }));
+}
+
+/** A tongue or bow lets the tone back at once; vibrato swings back as slowly as it went. */
+function risesSharply(frame: number, within: Stretch, levelDb: Float64Array, side: number): boolean {
+  const to = Math.min(within.to, frame + side);
+  const rise = loudest(levelDb, frame + 1, Math.min(to, frame + 1 + toFrames(SHARP_RISE_SECONDS))) - levelDb[frame]!;
+  return rise >= SHARP_RISE_SHARE * (loudest(levelDb, frame + 1, to) - levelDb[frame]!);
 }
 
 /** By how much the level at `frame` lies under the loudest moments close before and after it, in dB. */
@@ -210,7 +223,18 @@ function describeTone(
     midi: middlePitch(inner.to - inner.from >= 3 ? inner : stretch, frames.midi),
     clarity: median(frames.clarity.slice(stretch.from, stretch.to)),
     levelDb: level,
+    fadeDbPerSecond: fadeOf(levels),
   };
+}
+
+/** Level of the first half less that of the second, over the time between their middles. The first and last tenth are attack and release. */
+function fadeOf(levels: Float64Array): number {
+  const edge = Math.ceil(levels.length / 10);
+  const middle = levels.length >> 1;
+  const early = levels.subarray(edge, middle);
+  const late = levels.subarray(middle, levels.length - edge);
+  if (early.length === 0 || late.length === 0) return 0;
+  return (median(early) - median(late)) / ((late.length + early.length) * 0.5 * FRAME_SECONDS);
 }
 
 function findStart(

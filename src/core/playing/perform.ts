@@ -14,6 +14,8 @@ const SHORTEST_GAP_SECONDS = 0.025;
 const RIT_END_SHARE = 0.6;
 const FERMATA_STRETCH = 1.8;
 const ACCENT_DB = 4;
+/** Silence before a tied note that is wrongly struck again. */
+const RESTRIKE_GAP_SECONDS = 0.06;
 const TAIL_SECONDS = 0.8;
 
 /**
@@ -48,9 +50,20 @@ export function perform(line: Line, style: PlayingStyle, flaws: readonly Flaw[] 
       index = back - 1;
     }
   }
-  events.sort((a, b) => a.onsetSeconds - b.onsetSeconds);
-  const lastEnd = Math.max(0, ...events.map((event) => event.endSeconds));
-  return { events, durationSeconds: lastEnd + TAIL_SECONDS };
+  const inOrder = oneAtATime(events);
+  const lastEnd = Math.max(0, ...inOrder.map((event) => event.endSeconds));
+  return { events: inOrder, durationSeconds: lastEnd + TAIL_SECONDS };
+}
+
+/** A player has one breath and one bow: a note that comes early ends the one before it. */
+function oneAtATime(events: readonly PlayedEvent[]): PlayedEvent[] {
+  const inOrder = events.toSorted((a, b) => a.onsetSeconds - b.onsetSeconds);
+  return inOrder.map((event, index) => {
+    const next = inOrder[index + 1];
+    if (!next) return event;
+    const latestEnd = next.onsetSeconds + (next.slurred ? SLUR_OVERLAP_SECONDS : -SHORTEST_GAP_SECONDS);
+    return { ...event, endSeconds: Math.max(event.onsetSeconds + 0.03, Math.min(event.endSeconds, latestEnd)) };
+  });
 }
 
 function onsetQuarters(note: WrittenNote): number {
@@ -148,7 +161,7 @@ function withExtras(event: PlayedEvent, flaws: readonly Flaw[], releaseAt: numbe
   const again = event.onsetSeconds + 0.55 * (releaseAt - event.onsetSeconds);
   const second = event.midi === undefined ? undefined : event.midi + (extra?.semitones ?? 0);
   return [
-    { ...event, endSeconds: again - 0.05 },
+    { ...event, endSeconds: again - RESTRIKE_GAP_SECONDS },
     { ...event, midi: second, onsetSeconds: again, noteId: undefined, slurred: false },
   ];
 }

@@ -1,0 +1,91 @@
+import { createRandom, type Random } from '../base';
+import { type Line, type WrittenNote, writtenNotes } from '../notation';
+import { compare, rational } from '../time';
+import type { Flaw } from './performance';
+
+export type FlawKind = Flaw['kind'];
+
+/** A wrong entry is off by at least this much of a beat; less is a beginner's natural unevenness. */
+const SMALLEST_SHIFT_BEATS = 0.32;
+const LARGEST_SHIFT_BEATS = 0.45;
+
+/**
+ * Chooses mistakes at random places of a line, in different measures so that each can be told from the others.
+ * @param kinds which mistakes; one that fits nowhere in this line is left out.
+ */
+export function chooseFlaws(line: Line, kinds: readonly FlawKind[], seed: number): readonly Flaw[] {
+  const random = createRandom(seed);
+  const notes = writtenNotes(line);
+  const takenMeasures = new Set<number>();
+  return kinds.flatMap((kind) => {
+    const places = notes.filter((note, index) => !takenMeasures.has(note.measureIndex) && fits(kind, notes, index));
+    if (places.length === 0) return [];
+    const note = random.pick(places);
+    // The neighbours' verdicts lean on this note, so they stay free of other mistakes.
+    for (const near of [-1, 0, 1]) takenMeasures.add(note.measureIndex + near);
+    return [flawAt(kind, notes, notes.indexOf(note), random)];
+  });
+}
+
+function fits(kind: FlawKind, notes: readonly WrittenNote[], index: number): boolean {
+  const note = notes[index]!;
+  const before = notes[index - 1];
+  const after = notes[index + 1];
+  if (!before || !after || note.freeTempo || note.fermata) return false;
+  const isPitched = note.sound.kind === 'pitched';
+  const isLong = compare(note.lengthQuarters, rational(2)) >= 0;
+  switch (kind) {
+    case 'wrong':
+      return isPitched;
+    case 'missing':
+    case 'pause-before':
+      return true;
+    case 'late':
+    case 'early':
+      return note.beats >= 1 && before.beats >= 1 && !after.freeTempo;
+    case 'cut-short':
+      return isPitched && isLong && !note.staccato;
+    case 'extra-after':
+      return isPitched && note.beats >= 1;
+    case 'tie-restruck':
+      return isPitched && note.tiedIds.length > 0;
+    case 'restart-after':
+      return note.measureIndex >= 2;
+  }
+}
+
+function flawAt(kind: FlawKind, notes: readonly WrittenNote[], index: number, random: Random): Flaw {
+  const note = notes[index]!;
+  const noteId = note.id;
+  switch (kind) {
+    case 'wrong': {
+      // Never a pitch that the next or the last note has: that would be another mistake.
+      const semitones = [1, -1, 2, -2, 3, -3].filter((step) => !neighbourHas(notes, index, step));
+      return { kind, noteId, semitones: random.pick(semitones) };
+    }
+    case 'late':
+    case 'early':
+      return { kind, noteId, beats: random.uniform(SMALLEST_SHIFT_BEATS, LARGEST_SHIFT_BEATS) };
+    case 'cut-short':
+      return { kind, noteId, keptShare: random.uniform(0.3, 0.42) };
+    case 'extra-after':
+      return { kind, noteId, semitones: random.pick([2, -2, 4]) };
+    case 'pause-before':
+      return { kind, noteId, seconds: random.uniform(1, 2.2) };
+    case 'restart-after': {
+      const back = notes.find((candidate) => candidate.measureIndex === note.measureIndex - 1)!;
+      return { kind, noteId, backToNoteId: back.id, seconds: random.uniform(0.8, 1.6) };
+    }
+    case 'missing':
+    case 'tie-restruck':
+      return { kind, noteId };
+  }
+}
+
+function neighbourHas(notes: readonly WrittenNote[], index: number, semitones: number): boolean {
+  const own = notes[index]!.sound;
+  if (own.kind !== 'pitched') return false;
+  return [notes[index - 1], notes[index + 1]].some(
+    (other) => other?.sound.kind === 'pitched' && other.sound.midi === own.midi + semitones,
+  );
+}
