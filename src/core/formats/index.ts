@@ -1,2 +1,3 @@
+export { type MeiOptions, measureElementId, type UnderText, writeMei } from './mei-write';
 export { readMusicXml } from './musicxml-read';
 export { MAXIMUM_XML_BYTES } from './mxl';

@@ -1,0 +1,53 @@
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { build } from 'esbuild';
+import { ROOT } from './paths.mjs';
+import { runToEnd } from './process.mjs';
+import { say } from './say.mjs';
+
+/** All that a production build depends on. */
+const INPUTS = ['src', 'public', 'package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json'];
+const STAMP = join(ROOT, '.next', 'mevlo-build');
+
+function* filesUnder(path) {
+  if (!existsSync(path)) return;
+  if (!statSync(path).isDirectory()) {
+    yield path;
+    return;
+  }
+  for (const name of readdirSync(path).sort()) if (name !== 'worklets') yield* filesUnder(join(path, name));
+}
+
+function fingerprint() {
+  const hash = createHash('sha256');
+  for (const input of INPUTS) {
+    for (const file of filesUnder(join(ROOT, input))) hash.update(file.slice(ROOT.length)).update(readFileSync(file));
+  }
+  return hash.digest('hex');
+}
+
+/** Builds the application, the audio worklet and the worker process, unless nothing has changed since. */
+export async function ensureBuild() {
+  const now = fingerprint();
+  if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === now) return;
+  say('Building the application …');
+  await bundle();
+  await runToEnd('npx', ['next', 'build'], { quiet: true, env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' } });
+  mkdirSync(join(ROOT, '.next'), { recursive: true });
+  writeFileSync(STAMP, now);
+}
+
+/** Audio worklets and the worker process do not pass through the page bundler. */
+async function bundle() {
+  const common = { bundle: true, format: 'esm', absWorkingDir: ROOT, logLevel: 'error' };
+  await build({ ...common, entryPoints: ['src/browser/recorder.worklet.ts'], outfile: 'public/worklets/recorder.js', platform: 'browser' });
+  await build({
+    ...common,
+    entryPoints: ['src/server/jobs/worker.ts'],
+    outfile: 'dist/worker.mjs',
+    platform: 'node',
+    packages: 'external',
+    conditions: ['react-server'],
+  });
+}

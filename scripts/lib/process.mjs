@@ -1,0 +1,50 @@
+import { spawn } from 'node:child_process';
+import { ROOT } from './paths.mjs';
+import { PlainError } from './say.mjs';
+
+/**
+ * Runs a command to its end.
+ * @param options `quiet`: keep its output to itself unless it fails; the rest goes to `spawn`.
+ * @throws PlainError with the end of its output when it fails.
+ */
+export function runToEnd(command, args, { quiet = false, ...options } = {}) {
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit', ...options });
+    let output = '';
+    child.stdout?.on('data', (chunk) => (output += chunk));
+    child.stderr?.on('data', (chunk) => (output += chunk));
+    child.on('error', (error) => reject(new PlainError(`${command} could not be run (${error.code ?? error.message}).`)));
+    child.on('close', (code) => {
+      if (code === 0) resolve(output);
+      else if (/No space left on device|ENOSPC/.test(output)) reject(new PlainError('The disk is full: free some space and start again.'));
+      else reject(new PlainError(`"${command} ${args.join(' ')}" failed (exit ${code}).\n${output.slice(-3000)}`));
+    });
+  });
+}
+
+/** Runs a TypeScript file of the project. */
+export function runTypeScript(file, args = [], options = {}) {
+  return runToEnd(process.execPath, ['--import', 'tsx', file, ...args], options);
+}
+
+export function isAlive(pid) {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (error) {
+    return error.code === 'EPERM';
+  }
+}
+
+/** Asks a child to end, and waits; after `patienceMs` it is made to. */
+export function stopChild(child, signal = 'SIGTERM', patienceMs = 8000) {
+  if (child.exitCode !== null || child.signalCode !== null) return Promise.resolve();
+  return new Promise((resolve) => {
+    const force = setTimeout(() => child.kill('SIGKILL'), patienceMs);
+    child.once('exit', () => {
+      clearTimeout(force);
+      resolve();
+    });
+    child.kill(signal);
+  });
+}

@@ -1,0 +1,77 @@
+import { Check, RotateCcw } from 'lucide-react';
+import Link from 'next/link';
+import type { MeasureVerdict } from '@/core/judging';
+import { dayOf, sayDay } from './day';
+
+interface TakeSummary {
+  readonly id: string;
+  readonly state: 'waiting' | 'checked' | 'failed';
+  readonly askedBpm: number;
+  readonly handedInAt: Date;
+  readonly studentName: string;
+  readonly lineNumber: number;
+  readonly lineTitle: string;
+  readonly answer: 'accepted' | 'again' | null;
+  readonly measures: readonly MeasureVerdict[] | null;
+}
+
+/** Takes, newest first, each with its measures as a row of small cells. */
+export function TakeList({ takes, showStudent }: { readonly takes: readonly TakeSummary[]; readonly showStudent: boolean }) {
+  const today = dayOf(new Date());
+  return (
+    <ul className="divide-y divide-rule">
+      {takes.map((take) => (
+        <li key={take.id}>
+          <Link href={`/takes/${take.id}`} className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 px-1 py-2 hover:bg-cool-wash">
+            <span className="min-w-52 grow">
+              {showStudent && <strong>{take.studentName}, </strong>}
+              <span>
+                {take.lineNumber} {take.lineTitle}
+              </span>
+            </span>
+            <span className="w-16 tabular-nums">at {take.askedBpm}</span>
+            <MeasureStrip take={take} />
+            <span className="w-28 text-right text-faint">{sayDay(dayOf(take.handedInAt), today)}</span>
+            <span className="flex w-24 items-center justify-end gap-1">
+              {take.answer === 'accepted' && (
+                <>
+                  <Check aria-hidden className="size-5 text-cool" /> accepted
+                </>
+              )}
+              {take.answer === 'again' && (
+                <>
+                  <RotateCcw aria-hidden className="size-5 text-warm" /> again
+                </>
+              )}
+            </span>
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const CELL = 11;
+
+/** One small cell a measure, notes over rhythm, filled where right and hatched where work is needed. */
+function MeasureStrip({ take }: { readonly take: TakeSummary }) {
+  if (take.state === 'waiting') return <span className="w-44 text-faint">being checked …</span>;
+  if (take.state === 'failed' || !take.measures) return <span className="w-44 text-warm">could not be read</span>;
+  const weak = take.measures.filter((m) => m.notesNeedWork || m.rhythmNeedsWork);
+  const label = weak.length === 0 ? 'every measure right' : `needs work: ${weak.map((m) => (m.number === 0 ? 'pickup' : m.number)).join(', ')}`;
+  return (
+    <svg role="img" viewBox={`0 0 ${take.measures.length * CELL} 20`} className="h-5 w-44" preserveAspectRatio="xMinYMid meet">
+      <title>{label}</title>
+      {take.measures.map((measure, index) => (
+        <g key={index} stroke="var(--color-ink)" strokeWidth="0.7">
+          {[measure.notesNeedWork, measure.rhythmNeedsWork].map((needsWork, row) => (
+            <g key={row}>
+              <rect x={index * CELL + 1} y={row * 10 + 0.5} width={CELL - 2} height={9} fill={needsWork ? 'var(--color-warm-wash)' : 'var(--color-cool-wash)'} />
+              {needsWork && <path d={`M${index * CELL + 2} ${row * 10 + 8.5} l7 -7 M${index * CELL + 2} ${row * 10 + 4.5} l3.5 -3.5 M${index * CELL + 6} ${row * 10 + 9} l3.5 -3.5`} stroke="var(--color-warm)" strokeWidth="1.6" />}
+            </g>
+          ))}
+        </g>
+      ))}
+    </svg>
+  );
+}

@@ -1,0 +1,8 @@
+'use server';
+import { redirect } from 'next/navigation';
+import { endSession } from '@/server/access/sign-in';
+
+export async function signOut(): Promise<void> {
+  await endSession();
+  redirect('/sign-in');
+}

@@ -1,0 +1,47 @@
+import type { Metadata } from 'next';
+import { orNotFound } from '@/app/_components/not-found-guard';
+import { SignedInFrame } from '@/app/_components/signed-in-frame';
+import { getClass } from '@/server/access/classes';
+import { requireTeacher } from '@/server/access/viewer';
+import { Sheet } from '@/ui/page-frame';
+import { NewStudentForm } from '../class-forms';
+
+export const metadata: Metadata = { title: 'Class' };
+
+export default async function ClassPage({ params }: { readonly params: Promise<{ readonly classId: string }> }) {
+  const viewer = await requireTeacher();
+  const { id, name, code, students } = await orNotFound(getClass(viewer, (await params).classId));
+  return (
+    <SignedInFrame viewer={viewer}>
+      <div className="grid items-start gap-5 md:grid-cols-[1fr_320px]">
+        <Sheet>
+          <h1 className="text-2xl font-bold">{name}</h1>
+          <p className="mb-4 text-lg">
+            Students sign in with the class code <strong className="rounded-sm bg-cool-wash px-2">{code}</strong>, their user name and their PIN.
+          </p>
+          <table className="w-full text-left">
+            <thead>
+              <tr className="border-b-2 border-ink">
+                <th className="py-2">Name</th>
+                <th>User name</th>
+              </tr>
+            </thead>
+            <tbody className="divide-y divide-rule">
+              {students.map((student) => (
+                <tr key={student.id}>
+                  <td className="py-2">{student.name}</td>
+                  <td>{student.userName}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {students.length === 0 && <p className="mt-3">Nobody is in this class yet.</p>}
+        </Sheet>
+        <Sheet>
+          <h2 className="mb-3 text-xl font-bold">A new student</h2>
+          <NewStudentForm classId={id} />
+        </Sheet>
+      </div>
+    </SignedInFrame>
+  );
+}

@@ -1,0 +1,23 @@
+'use server';
+import { revalidatePath } from 'next/cache';
+import { redirect } from 'next/navigation';
+import { orNotFound } from '@/app/_components/not-found-guard';
+import { addStudent, createClass } from '@/server/access/classes';
+import { requireTeacher } from '@/server/access/viewer';
+
+export interface FormState {
+  readonly problem?: string;
+  readonly done?: string;
+}
+
+export async function makeClass(_: FormState, form: FormData): Promise<FormState> {
+  const made = await createClass(await requireTeacher(), form.get('name'));
+  return 'problem' in made ? made : redirect(`/classes/${made.id}`);
+}
+
+export async function takeIn(classId: string, _: FormState, form: FormData): Promise<FormState> {
+  const problem = await orNotFound(addStudent(await requireTeacher(), classId, Object.fromEntries(form)));
+  if (problem) return { problem };
+  revalidatePath(`/classes/${classId}`);
+  return { done: `${form.get('name')} is in the class.` };
+}

@@ -1,0 +1,55 @@
+import type { Metadata } from 'next';
+import { dayOf, sayDay } from '@/app/_components/day';
+import { SignedInFrame } from '@/app/_components/signed-in-frame';
+import { TakeList } from '@/app/_components/take-list';
+import { listAssignmentsOfTeacher } from '@/server/access/assignments';
+import { listTakesOfTeacher } from '@/server/access/takes';
+import { requireTeacher } from '@/server/access/viewer';
+import { ButtonLink } from '@/ui/button';
+import { Sheet } from '@/ui/page-frame';
+
+export const metadata: Metadata = { title: 'Desk' };
+
+export default async function DeskPage() {
+  const viewer = await requireTeacher();
+  const [takes, assignments] = await Promise.all([listTakesOfTeacher(viewer), listAssignmentsOfTeacher(viewer)]);
+  const waiting = takes.filter((take) => !take.answer);
+  const answered = takes.filter((take) => take.answer);
+  const today = dayOf(new Date());
+  return (
+    <SignedInFrame viewer={viewer}>
+      <h1 className="sr-only">Desk</h1>
+      <div className="grid items-start gap-5 lg:grid-cols-[1fr_340px]">
+        <div className="space-y-5">
+          <Sheet>
+            <h2 className="mb-2 text-xl font-bold">Waiting for your word ({waiting.length})</h2>
+            {waiting.length > 0 ? <TakeList takes={waiting} showStudent /> : <p>Nothing waits. New takes appear here as they are handed in.</p>}
+          </Sheet>
+          {answered.length > 0 && (
+            <Sheet>
+              <h2 className="mb-2 text-xl font-bold">Answered</h2>
+              <TakeList takes={answered} showStudent />
+            </Sheet>
+          )}
+        </div>
+        <Sheet>
+          <h2 className="mb-3 text-xl font-bold">Given out</h2>
+          <ul className="mb-4 space-y-3">
+            {assignments.map((assignment) => (
+              <li key={assignment.id} className="border-l-4 border-rule pl-3">
+                <strong>
+                  {assignment.lineNumber} {assignment.lineTitle}
+                </strong>
+                <br />
+                {assignment.className}, {assignment.startBpm} to {assignment.goalBpm}, due {sayDay(assignment.dueOn, today)}
+              </li>
+            ))}
+          </ul>
+          <ButtonLink href="/shelf" weight="main" className="w-full">
+            Give out a line
+          </ButtonLink>
+        </Sheet>
+      </div>
+    </SignedInFrame>
+  );
+}

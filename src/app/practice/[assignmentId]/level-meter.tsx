@@ -1,0 +1,26 @@
+import type { Level } from '@/browser/recorder';
+
+const QUIETEST_DB = -60;
+
+/** How loud the microphone hears it now; a notch marks where it gets too loud. */
+export function LevelMeter({ level }: { readonly level: Level | undefined }) {
+  const share = level ? Math.max(0, Math.min(1, 1 - level.peakDb / QUIETEST_DB)) : 0;
+  const word = !level ? 'microphone off' : level.clipped ? 'too loud' : level.peakDb < -50 ? 'very quiet' : 'good';
+  return (
+    <div className="flex items-center gap-2">
+      <div
+        role="meter"
+        aria-label="Microphone level"
+        aria-valuemin={QUIETEST_DB}
+        aria-valuemax={0}
+        aria-valuenow={Math.round(Math.max(QUIETEST_DB, level?.peakDb ?? QUIETEST_DB))}
+        aria-valuetext={word}
+        className="relative h-5 w-40 border-2 border-ink bg-paper"
+      >
+        <div className={`h-full ${level?.clipped ? 'bg-warm' : 'bg-cool'}`} style={{ width: `${100 * share}%` }} />
+        <div className="absolute inset-y-0 right-[5%] w-0.5 bg-ink" />
+      </div>
+      <span className="text-base">{word}</span>
+    </div>
+  );
+}

@@ -1,0 +1,215 @@
+'use client';
+import { Mic, RotateCcw, Send, Square } from 'lucide-react';
+import { useRouter } from 'next/navigation';
+import { type ChangeEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { handInTake } from '@/browser/hand-in';
+import type { TakeMoment } from '@/browser/take-session';
+import type { Line } from '@/core/notation';
+import { beatUnit, clicksPerMeasure, quarterSeconds } from '@/core/time';
+import { Button } from '@/ui/button';
+import { MetronomeMark } from '@/ui/metronome-mark';
+import { CheckedLine } from '@/ui/music/checked-line';
+import { EngravedLine, type LineEngravings, type PlayheadHandle, useEngraving } from '@/ui/music/engraved-line';
+import { anchorsInTempo, placeAt } from '@/ui/music/places';
+import { Notice } from '@/ui/notice';
+import { Sheet } from '@/ui/page-frame';
+import { TempoLadder } from '@/ui/tempo-ladder';
+import { LevelMeter } from './level-meter';
+import { type RecordedTake, useStand } from './use-stand';
+
+interface StandProps {
+  readonly assignmentId: string;
+  readonly lineNumber: number;
+  readonly line: Line;
+  readonly engravings: LineEngravings;
+  readonly ladder: readonly number[];
+  readonly climbed: readonly number[];
+  readonly nextBpm: number;
+  /** A teacher may try the stand out but hands nothing in. */
+  readonly mayHandIn: boolean;
+}
+
+/** The music stand: the line, its tempo, one key to record. */
+export function Stand(props: StandProps) {
+  const { assignmentId, lineNumber, line, engravings, ladder, climbed, nextBpm, mayHandIn } = props;
+  const router = useRouter();
+  const engraving = useEngraving(engravings);
+  const unit = beatUnit(line.part.measures[0]!.meter);
+  const [bpm, setBpm] = useState(nextBpm);
+  const [clickWhilePlaying, setClickWhilePlaying] = useState(true);
+  const [beat, setBeat] = useState(0);
+  const [isCounting, setCounting] = useState(false);
+  const [sending, setSending] = useState<{ readonly busy: boolean; readonly problem?: string }>({ busy: false });
+  const playhead = useRef<PlayheadHandle>(null);
+  const anchors = useMemo(() => anchorsInTempo(engraving, line, quarterSeconds(bpm, unit)), [engraving, line, bpm, unit]);
+
+  const onMoment = (moment: TakeMoment) => {
+    setBeat(moment.beat);
+    setCounting(moment.phase === 'count-in');
+    playhead.current?.show(placeAt(anchors, Math.max(0, moment.lineSeconds)));
+  };
+  const { state, setState, level, openMicrophone, start, finish } = useStand(line, onMoment);
+  const isRecording = state.kind === 'recording';
+  const press = () => (isRecording ? void finish(bpm) : void start(bpm, { clickWhilePlaying }));
+  useSpaceKey(state.kind === 'result' || state.kind === 'checking' || state.kind === 'opening' ? undefined : press);
+  useLeaveWarning(state.kind === 'result');
+
+  const send = async (take: Omit<Parameters<typeof handInTake>[0], 'assignmentId'>) => {
+    setSending({ busy: true });
+    const problem = await handInTake({ ...take, assignmentId });
+    if (problem) setSending({ busy: false, problem });
+    else router.push(`/takes/${take.id}`);
+  };
+  const bringFile = ({ target }: ChangeEvent<HTMLInputElement>) => {
+    const file = target.files?.[0];
+    if (file) void send({ id: crypto.randomUUID(), askedBpm: bpm, source: 'file', sound: file });
+  };
+
+  return (
+    <div className="grid items-start gap-4 md:grid-cols-[92px_1fr]">
+      <div>
+        <p className="mb-1 text-center text-base text-faint max-md:sr-only">tempo</p>
+        <TempoLadder ladder={ladder} climbed={climbed} chosen={bpm} onChoose={isRecording ? undefined : setBpm} />
+      </div>
+      <Sheet>
+        <div className="mb-2 flex flex-wrap items-center justify-between gap-x-6">
+          <h1 className="font-serif text-3xl font-bold">
+            {lineNumber} {line.title}
+          </h1>
+          <MetronomeMark unit={unit.name} bpm={bpm} className="text-xl" />
+        </div>
+        {sending.problem && <Notice kind="problem">{sending.problem}</Notice>}
+        {state.kind === 'result' ? (
+          <Result
+            take={state.take}
+            line={line}
+            engravings={engravings}
+            busy={sending.busy}
+            onAgain={() => setState({ kind: 'ready' })}
+            onHandIn={mayHandIn ? () => void send({ ...state.take, source: 'recorded', sound: state.take.wav }) : undefined}
+          />
+        ) : (
+          <>
+            <EngravedLine engraving={engraving} playhead={playhead} />
+            <div className="mt-4 space-y-4 border-t-2 border-rule pt-4">
+              {state.kind === 'problem' && <Notice kind="problem">{state.text}</Notice>}
+              {state.kind === 'checking' && <Notice kind="news">Mevlo is listening to what you played …</Notice>}
+              <div className="flex flex-wrap items-center gap-x-6 gap-y-3">
+                <Button weight="main" onClick={press} disabled={state.kind === 'opening' || state.kind === 'checking' || sending.busy} className="min-h-16 px-8 text-xl">
+                  {isRecording ? <Square aria-hidden className="size-6" /> : <Mic aria-hidden className="size-6" />}
+                  {isRecording ? 'Stop' : 'Play and record'}
+                  <kbd className="rounded-sm border border-paper px-1.5 text-base font-normal max-md:hidden">space</kbd>
+                </Button>
+                {isRecording ? (
+                  <Beats count={clicksPerMeasure(line.part.measures[0]!.meter)} beat={beat} isCounting={isCounting} />
+                ) : (
+                  <label className="inline-flex min-h-11 items-center gap-2">
+                    <input type="checkbox" checked={clickWhilePlaying} onChange={(event) => setClickWhilePlaying(event.target.checked)} className="size-6 accent-cool" />
+                    Click while I play
+                  </label>
+                )}
+                <div className="ml-auto">
+                  {level ? (
+                    <LevelMeter level={level} />
+                  ) : (
+                    <Button weight="quiet" onClick={() => void openMicrophone()}>
+                      Test the microphone
+                    </Button>
+                  )}
+                </div>
+              </div>
+              {!isRecording && mayHandIn && (
+                <details className="text-base">
+                  <summary className="min-h-8 cursor-pointer text-faint">I have a recording already · Take care</summary>
+                  <label className="mt-2 block font-bold">
+                    Bring in a sound file
+                    <input type="file" accept=".wav,.mp3,.m4a,.webm,.ogg,.flac,audio/*" onChange={bringFile} disabled={sending.busy} className="mt-1 block font-normal" />
+                  </label>
+                  <p className="mt-2 text-faint">
+                    With headphones the click stays out of the recording; keep it no louder than you need. Stop when something hurts or you feel dizzy. Clean and
+                    dry your instrument as its maker says.
+                  </p>
+                </details>
+              )}
+            </div>
+          </>
+        )}
+      </Sheet>
+    </div>
+  );
+}
+
+interface ResultProps {
+  readonly take: RecordedTake;
+  readonly line: Line;
+  readonly engravings: LineEngravings;
+  readonly busy: boolean;
+  readonly onAgain: () => void;
+  readonly onHandIn: (() => void) | undefined;
+}
+
+function Result({ take, line, engravings, busy, onAgain, onHandIn }: ResultProps) {
+  return (
+    <div className="space-y-4">
+      {take.clipped && <Notice kind="problem">The microphone was too loud in places. Move back a little for the next take.</Notice>}
+      <CheckedLine line={line} engravings={engravings} verdict={take.check.verdict} levelsDb={take.check.heard.levelsDb} audioSrc={take.url} />
+      <div className="flex flex-wrap gap-3 border-t-2 border-rule pt-4">
+        {onHandIn && (
+          <Button weight="main" onClick={onHandIn} disabled={busy} className="min-h-16 px-8 text-xl">
+            <Send aria-hidden className="size-6" /> {busy ? 'Handing in …' : 'Hand in'}
+          </Button>
+        )}
+        <Button onClick={onAgain} disabled={busy} className="min-h-16 px-8 text-xl">
+          <RotateCcw aria-hidden className="size-6" /> Try again
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** The beat as movement, so that it works without sound; the number is large during the count-in. */
+function Beats({ count, beat, isCounting }: { readonly count: number; readonly beat: number; readonly isCounting: boolean }) {
+  return (
+    <div className="flex items-center gap-2" role="status" aria-label={isCounting ? 'Counting in' : 'Recording'}>
+      {Array.from({ length: count }, (_, index) => {
+        const isNow = beat === index + 1;
+        return (
+          <span
+            key={index}
+            aria-hidden="true"
+            className={`grid place-items-center border-2 border-ink font-bold tabular-nums ${index === 0 ? 'rounded-none' : 'rounded-full'} ${isCounting ? 'size-16 text-3xl' : 'size-10 text-lg'} ${isNow ? 'bg-ink text-paper' : 'bg-paper'}`}
+          >
+            {index + 1}
+          </span>
+        );
+      })}
+      <span className="ml-2 text-lg">{isCounting ? 'Count …' : 'Play!'}</span>
+    </div>
+  );
+}
+
+/** Space starts and stops, unless something else on the page has the keyboard. */
+function useSpaceKey(onPress: (() => void) | undefined): void {
+  const press = useRef(onPress);
+  press.current = onPress;
+  useEffect(() => {
+    const listen = (event: KeyboardEvent) => {
+      const isOnControl = event.target instanceof Element && event.target.closest('button, input, textarea, select, a, summary');
+      if (event.code !== 'Space' || event.repeat || isOnControl || !press.current) return;
+      event.preventDefault();
+      press.current();
+    };
+    window.addEventListener('keydown', listen);
+    return () => window.removeEventListener('keydown', listen);
+  }, []);
+}
+
+/** The browser asks before a take that is not handed in is thrown away. */
+function useLeaveWarning(isOpen: boolean): void {
+  useEffect(() => {
+    if (!isOpen) return;
+    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+    window.addEventListener('beforeunload', warn);
+    return () => window.removeEventListener('beforeunload', warn);
+  }, [isOpen]);
+}

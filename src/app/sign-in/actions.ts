@@ -1,0 +1,18 @@
+'use server';
+import { redirect } from 'next/navigation';
+import { signInStudent, signInTeacher } from '@/server/access/sign-in';
+
+/** Result of a sign-in form: the problem, if there was one. */
+export interface SignInState {
+  readonly problem?: string;
+}
+
+export async function signInAsTeacher(_: SignInState, form: FormData): Promise<SignInState> {
+  const problem = await signInTeacher(Object.fromEntries(form));
+  return problem ? { problem } : redirect('/desk');
+}
+
+export async function signInAsStudent(_: SignInState, form: FormData): Promise<SignInState> {
+  const problem = await signInStudent(Object.fromEntries(form));
+  return problem ? { problem } : redirect('/practice');
+}

@@ -1,0 +1,34 @@
+import type { Metadata } from 'next';
+import { redirect } from 'next/navigation';
+import { demoSignIns } from '@/server/access/sign-in';
+import { maybeViewer } from '@/server/access/viewer';
+import { PageFrame, Sheet } from '@/ui/page-frame';
+import { DemoDoors, SignInForms } from './sign-in-forms';
+
+export const metadata: Metadata = { title: 'Come in' };
+export const dynamic = 'force-dynamic';
+
+export default async function SignInPage() {
+  if (await maybeViewer()) redirect('/');
+  const demo = demoSignIns();
+  return (
+    <PageFrame>
+      <div className="mx-auto grid max-w-4xl gap-6 pt-6 md:grid-cols-2">
+        <div className="md:col-span-2">
+          <h1 className="font-serif text-4xl font-bold">One line. Play it. See every measure.</h1>
+          <p className="mt-2 text-lg">Your teacher gives you a line; you play it; Mevlo shows what was right and what to do next.</p>
+        </div>
+        <Sheet>
+          <SignInForms />
+        </Sheet>
+        {demo && (
+          <Sheet>
+            <h2 className="mb-1 text-xl font-bold">Look around</h2>
+            <p className="mb-4 text-faint">This is a demo with made-up people. Come in as one of them:</p>
+            <DemoDoors {...demo} />
+          </Sheet>
+        )}
+      </div>
+    </PageFrame>
+  );
+}

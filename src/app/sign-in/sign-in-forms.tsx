@@ -1,0 +1,91 @@
+'use client';
+import { Tabs } from 'radix-ui';
+import { type ReactNode, useActionState } from 'react';
+import { Button } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { Notice } from '@/ui/notice';
+import { type SignInState, signInAsStudent, signInAsTeacher } from './actions';
+
+type Action = (state: SignInState, form: FormData) => Promise<SignInState>;
+
+function SignInForm({ action, children }: { readonly action: Action; readonly children: ReactNode }) {
+  const [state, submit, isPending] = useActionState(action, {});
+  return (
+    <form action={submit} className="space-y-4">
+      {children}
+      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
+      <Button type="submit" weight="main" disabled={isPending} className="w-full">
+        Come in
+      </Button>
+    </form>
+  );
+}
+
+const TAB = 'min-h-12 flex-1 border-b-4 border-transparent font-bold text-faint data-[state=active]:border-cool data-[state=active]:text-ink';
+
+/** Two ways in: students with their card, teachers with e-mail. */
+export function SignInForms() {
+  return (
+    <Tabs.Root defaultValue="student">
+      <Tabs.List aria-label="Who are you?" className="mb-5 flex border-b border-rule">
+        <Tabs.Trigger value="student" className={TAB}>
+          I play
+        </Tabs.Trigger>
+        <Tabs.Trigger value="teacher" className={TAB}>
+          I teach
+        </Tabs.Trigger>
+      </Tabs.List>
+      <Tabs.Content value="student">
+        <SignInForm action={signInAsStudent}>
+          <Field label="Class code" name="classCode" autoComplete="off" autoCapitalize="characters" required hint="It is on your sign-in card." />
+          <Field label="User name" name="userName" autoComplete="username" autoCapitalize="none" required />
+          <Field label="PIN or password" name="pin" type="password" autoComplete="current-password" required />
+        </SignInForm>
+      </Tabs.Content>
+      <Tabs.Content value="teacher">
+        <SignInForm action={signInAsTeacher}>
+          <Field label="E-mail" name="email" type="email" autoComplete="username" required />
+          <Field label="Password" name="password" type="password" autoComplete="current-password" required />
+        </SignInForm>
+      </Tabs.Content>
+    </Tabs.Root>
+  );
+}
+
+interface DemoDoorsProps {
+  readonly teacher: { readonly name: string; readonly email: string; readonly password: string };
+  readonly students: readonly {
+    readonly name: string;
+    readonly className: string;
+    readonly classCode: string;
+    readonly userName: string;
+    readonly pin: string;
+  }[];
+}
+
+/** Demo only: one press signs in as one of the made-up people. */
+export function DemoDoors({ teacher, students }: DemoDoorsProps) {
+  return (
+    <div className="space-y-2">
+      <Door action={signInAsTeacher} fields={{ email: teacher.email, password: teacher.password }} name={teacher.name} role="teacher" />
+      {students.map(({ name, className, ...fields }) => (
+        <Door key={fields.userName} action={signInAsStudent} fields={fields} name={name} role={className} />
+      ))}
+    </div>
+  );
+}
+
+function Door({ action, fields, name, role }: { readonly action: Action; readonly fields: Readonly<Record<string, string>>; readonly name: string; readonly role: string }) {
+  const [state, submit, isPending] = useActionState(action, {});
+  return (
+    <form action={submit}>
+      {Object.entries(fields).map(([key, value]) => (
+        <input key={key} type="hidden" name={key} value={value} />
+      ))}
+      <Button type="submit" disabled={isPending} className="w-full justify-between">
+        {name} <span className="font-normal text-faint">{role}</span>
+      </Button>
+      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
+    </form>
+  );
+}

@@ -1,0 +1,66 @@
+import type { Metadata } from 'next';
+import { dayOf, sayDay } from '@/app/_components/day';
+import { orNotFound } from '@/app/_components/not-found-guard';
+import { SignedInFrame } from '@/app/_components/signed-in-frame';
+import { getTake } from '@/server/access/takes';
+import { requireViewer } from '@/server/access/viewer';
+import { ButtonLink } from '@/ui/button';
+import { CheckedLine } from '@/ui/music/checked-line';
+import { Notice } from '@/ui/notice';
+import { Sheet } from '@/ui/page-frame';
+import { AnswerForm } from './answer-form';
+import { WaitForCheck } from './wait-for-check';
+
+export const metadata: Metadata = { title: 'Take' };
+
+/** The same page for the student who played and the teacher who listens. */
+export default async function TakePage({ params }: { readonly params: Promise<{ readonly takeId: string }> }) {
+  const viewer = await requireViewer();
+  const take = await orNotFound(getTake(viewer, (await params).takeId));
+  const today = dayOf(new Date());
+  return (
+    <SignedInFrame viewer={viewer}>
+      <div className="grid items-start gap-5 xl:grid-cols-[1fr_270px]">
+        <Sheet>
+          <div className="mb-3 flex flex-wrap items-baseline justify-between gap-x-6">
+            <h1 className="font-serif text-3xl font-bold">
+              {take.lineNumber} {take.line.title}
+            </h1>
+            <p className="text-faint">
+              {take.studentName}, {take.className}, {sayDay(dayOf(take.handedInAt), today)}
+              {take.source === 'simulated' && ', played by the simulated student'}
+            </p>
+          </div>
+          {take.state === 'waiting' && <WaitForCheck takeId={take.id} />}
+          {take.state === 'failed' && <Notice kind="problem">{take.failure}</Notice>}
+          {take.state === 'checked' && take.verdict && take.engravings && (
+            <CheckedLine
+              line={take.line}
+              engravings={take.engravings}
+              verdict={take.verdict}
+              levelsDb={take.levelsDb}
+              audioSrc={`/api/takes/${take.id}/audio`}
+            />
+          )}
+        </Sheet>
+        <div className="space-y-5">
+          {take.answer && (
+            <Sheet className="border-l-8 border-l-cool">
+              <h2 className="text-xl font-bold">{take.answer === 'accepted' ? 'Accepted' : 'Once more, please'}</h2>
+              {take.comment && <p className="mt-1 whitespace-pre-line">{take.comment}</p>}
+            </Sheet>
+          )}
+          {viewer.role === 'teacher' ? (
+            <Sheet>
+              <AnswerForm takeId={take.id} comment={take.comment ?? ''} />
+            </Sheet>
+          ) : (
+            <ButtonLink href={`/practice/${take.assignmentId}`} weight="main" className="w-full">
+              Back to the stand
+            </ButtonLink>
+          )}
+        </div>
+      </div>
+    </SignedInFrame>
+  );
+}

@@ -1,0 +1,92 @@
+import { countIn } from '@/core/counting';
+import { type Line, timedMeasures } from '@/core/notation';
+import type { Audio } from '@/core/signal';
+import { add, beatUnit, clicksPerMeasure, quarterSeconds, toNumber } from '@/core/time';
+import { ClickTrack } from './click-track';
+import type { Level, Recorder } from './recorder';
+
+/** Where a take stands at a moment. */
+export interface TakeMoment {
+  readonly phase: 'count-in' | 'playing' | 'over';
+  /** Beat of the measure, from 1. */
+  readonly beat: number;
+  /** Time since the line should have begun; negative during the count-in. */
+  readonly lineSeconds: number;
+}
+
+/** From pressing the key to the first click. */
+const LEAD_SECONDS = 0.4;
+/** What sounds earlier than this many beats before the line is count-in, not playing. */
+const KEPT_BEATS_BEFORE = 0.6;
+/** The player is done when the line is over and this long nothing sounded. */
+const SILENCE_SECONDS = 1.1;
+/** Below the loudest moment of the take by this much counts as nothing. */
+const SILENT_BELOW_LOUDEST_DB = 30;
+const SILENT_DB = -50;
+/** Even a slow player ends sometime: twice the line and some more. */
+const LONGEST_SHARE = 2;
+const LONGEST_EXTRA_SECONDS = 8;
+
+/** One take: count-in, clicks and recording on one audio clock. */
+export class TakeSession {
+  readonly #recorder: Recorder;
+  readonly #clicks: ClickTrack;
+  readonly #lineStart: number;
+  readonly #beatSeconds: number;
+  readonly #beatsPerMeasure: number;
+  readonly #lineSeconds: number;
+  #loudestDb = Number.NEGATIVE_INFINITY;
+  #lastSound: number;
+
+  /** Starts at once. @param bpm in beat units of the line's first meter. */
+  constructor(recorder: Recorder, line: Line, bpm: number, options: { readonly clickWhilePlaying: boolean }) {
+    const { meter } = line.part.measures[0]!;
+    const unit = beatUnit(meter);
+    const secondsPerQuarter = quarterSeconds(bpm, unit);
+    const { clicks, lengthQuarters } = countIn(line);
+    const end = timedMeasures(line).at(-1)!;
+    this.#recorder = recorder;
+    this.#beatSeconds = secondsPerQuarter * toNumber(unit.quarters);
+    this.#beatsPerMeasure = clicksPerMeasure(meter);
+    this.#lineSeconds = toNumber(add(end.onsetQuarters, end.lengthQuarters)) * secondsPerQuarter;
+    const start = recorder.context.currentTime + LEAD_SECONDS;
+    this.#lineStart = start + toNumber(lengthQuarters) * secondsPerQuarter;
+    this.#lastSound = this.#lineStart;
+    this.#clicks = new ClickTrack(recorder.context, start, (index) => {
+      if (!options.clickWhilePlaying && index >= clicks.length) return undefined;
+      return { seconds: index * this.#beatSeconds, accented: index % this.#beatsPerMeasure === 0 };
+    });
+    recorder.start();
+  }
+
+  /** To be called with every level of the recorder. */
+  hear({ peakDb }: Level): void {
+    const now = this.#recorder.context.currentTime;
+    if (now < this.#lineStart) return;
+    this.#loudestDb = Math.max(this.#loudestDb, peakDb);
+    if (peakDb > Math.max(SILENT_DB, this.#loudestDb - SILENT_BELOW_LOUDEST_DB)) this.#lastSound = now;
+  }
+
+  moment(): TakeMoment {
+    const now = this.#recorder.context.currentTime;
+    const beatsSinceStart = Math.floor((now - this.#clicks.startTime) / this.#beatSeconds);
+    const beat = (Math.max(0, beatsSinceStart) % this.#beatsPerMeasure) + 1;
+    const lineSeconds = now - this.#lineStart;
+    if (lineSeconds < 0) return { phase: 'count-in', beat: beatsSinceStart < 0 ? 0 : beat, lineSeconds };
+    const isSilent = now - this.#lastSound > SILENCE_SECONDS;
+    const isOver =
+      (lineSeconds > this.#lineSeconds && isSilent) || lineSeconds > LONGEST_SHARE * this.#lineSeconds + LONGEST_EXTRA_SECONDS;
+    return { phase: isOver ? 'over' : 'playing', beat, lineSeconds };
+  }
+
+  /** Ends the take. @returns what was played, without the count-in. */
+  finish(): Audio {
+    this.#clicks.stop();
+    return this.#recorder.stop(this.#lineStart - KEPT_BEATS_BEFORE * this.#beatSeconds);
+  }
+
+  cancel(): void {
+    this.#clicks.stop();
+    this.#recorder.cancel();
+  }
+}

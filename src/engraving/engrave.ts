@@ -1,0 +1,123 @@
+import createVerovioModule from 'verovio/wasm';
+import { enableLog, LOG_OFF, VerovioToolkit } from 'verovio/esm';
+import { countPart, NUMBERS_AND } from '@/core/counting';
+import { measureElementId, type UnderText, writeMei } from '@/core/formats';
+import type { Line } from '@/core/notation';
+import { type Box, ENGRAVING_VERSION, type EngravedSystem, type Engraving, type Layout } from './engraving';
+
+/** Space in the engraver's units around a system: room for the first clef and the last barline. */
+const MARGIN_UNITS = 20;
+/** Fixed, so that equal lines give equal drawings. */
+const ID_SEED = 1;
+
+let toolkit: Promise<VerovioToolkit> | undefined;
+
+/** Loading takes about 0.7 s, so it happens once for a process. */
+function loadToolkit(): Promise<VerovioToolkit> {
+  toolkit ??= createVerovioModule().then((module) => {
+    // Its remarks on tight spacing are of no use to anybody here.
+    enableLog(LOG_OFF, module);
+    return new VerovioToolkit(module);
+  });
+  return toolkit;
+}
+
+/** Engraves a line with its counting, a system at a time. Runs in Node and in a browser worker. */
+export async function engrave(line: Line, layout: Layout): Promise<Engraving> {
+  const engraver = await loadToolkit();
+  const under = new Map<string, UnderText>();
+  for (const [id, label] of countPart(line.part, NUMBERS_AND)) under.set(id, { text: label.text, italic: label.quiet });
+  engraver.setOptions({
+    scale: layout.scale,
+    pageWidth: Math.round((layout.widthPixels * 100) / layout.scale),
+    pageHeight: 3000,
+    pageMarginLeft: MARGIN_UNITS,
+    pageMarginRight: MARGIN_UNITS,
+    pageMarginTop: MARGIN_UNITS,
+    pageMarginBottom: MARGIN_UNITS,
+    adjustPageHeight: true,
+    breaks: 'encoded',
+    svgHtml5: true,
+    svgBoundingBoxes: true,
+    svgViewBox: true,
+    header: 'none',
+    footer: 'none',
+    minLastJustification: 0.3,
+    lyricSize: 4.5,
+    xmlIdSeed: ID_SEED,
+  });
+  if (!engraver.loadData(writeMei(line, { measuresPerSystem: layout.measuresPerSystem, under }))) {
+    throw new RangeError(`the engraver refused the line "${line.title}"`);
+  }
+  const systems = Array.from({ length: engraver.getPageCount() }, (_, page) => readSystem(engraver.renderToSVG(page + 1), line));
+  return { version: ENGRAVING_VERSION, systems };
+}
+
+/** Reads the boxes that the engraver draws invisibly into its SVG. */
+function readSystem(svg: string, line: Line): EngravedSystem {
+  const [, width, height] = matchNumbers(svg, /<svg viewBox="0 0 ([\d.]+) ([\d.]+)"/);
+  const [, innerWidth] = matchNumbers(svg, /class="definition-scale"[^>]*viewBox="0 0 ([\d.]+) ([\d.]+)"/);
+  const [, left, top] = matchNumbers(svg, /class="page-margin" transform="translate\(([\d.-]+), ([\d.-]+)\)"/);
+  const pixels = width! / innerWidth!;
+  const toPixels = (box: Box): Box => ({
+    x: (box.x + left!) * pixels,
+    y: (box.y + top!) * pixels,
+    width: box.width * pixels,
+    height: box.height * pixels,
+  });
+  const boxes = readBoxes(svg);
+  const measures = line.part.measures.flatMap((measure, printedIndex) => {
+    const staff = boxes.staffOf.get(measureElementId(printedIndex));
+    return staff ? [{ printedIndex, measure, box: toPixels(staff) }] : [];
+  });
+  const events = measures.flatMap(({ measure }) =>
+    measure.events.flatMap((event) => {
+      const box = boxes.byId.get(event.id);
+      return box ? [[event.id, toPixels(box)] as const] : [];
+    }),
+  );
+  const staff = measures[0]!.box;
+  return {
+    svg: stripBoxes(svg),
+    width: width!,
+    height: height!,
+    staffTop: staff.y,
+    staffBottom: staff.y + staff.height,
+    measures: measures.map(({ printedIndex, box }) => ({ printedIndex, x: box.x, width: box.width })),
+    events: Object.fromEntries(events),
+  };
+}
+
+function matchNumbers(text: string, pattern: RegExp): number[] {
+  const match = pattern.exec(text);
+  if (!match) throw new RangeError(`the engraver's drawing has no part like ${pattern.source}`);
+  return match.map(Number);
+}
+
+const BOX = /<g data-id="bbox-([^"]+)" data-class="(\w+)"[^>]*>\s*<rect x="([-\d.]+)" y="([-\d.]+)" height="([-\d.]+)" width="([-\d.]+)"/g;
+const MEASURE_OR_STAFF = /<g data-id="(?:bbox-)?([^"]+)" data-class="(measure|staff)" class="(measure|staff)"/g;
+
+/** All boxes by id, and the staff box of every measure: a measure's own box also spans its signs. */
+function readBoxes(svg: string): { readonly byId: ReadonlyMap<string, Box>; readonly staffOf: ReadonlyMap<string, Box> } {
+  const byId = new Map<string, Box>();
+  for (const [, id, , x, y, height, width] of svg.matchAll(BOX)) {
+    byId.set(id!, { x: Number(x), y: Number(y), width: Number(width), height: Number(height) });
+  }
+  const staffOf = new Map<string, Box>();
+  let measureId: string | undefined;
+  for (const [, id, kind] of svg.matchAll(MEASURE_OR_STAFF)) {
+    if (kind === 'measure') measureId = id;
+    else if (measureId && byId.has(id!)) staffOf.set(measureId, byId.get(id!)!);
+  }
+  return { byId, staffOf };
+}
+
+/** The invisible boxes have done their work and would only make the page heavier. */
+function stripBoxes(svg: string): string {
+  return svg
+    .replace(/<g data-id="bbox-[^"]+"[^>]*?\/>/g, '')
+    .replace(/<g data-id="bbox-[^"]+"[^>]*>\s*<rect [^>]*\/>\s*<\/g>/g, '')
+    .replace(/\n\s*/g, '')
+    .replaceAll('Times, serif', 'Tinos, Times, serif')
+    .replaceAll(/<desc>.*?<\/desc>/g, '');
+}

@@ -1,0 +1,44 @@
+/** Changes whenever the same line would be engraved differently; part of the cache key. */
+export const ENGRAVING_VERSION = 1;
+
+/** A rectangle in the pixels of its system's drawing. */
+export interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** One staff system as a drawing, with the places of what is on it. */
+export interface EngravedSystem {
+  /** A complete `<svg>` element with a view box of `width` × `height`. */
+  readonly svg: string;
+  readonly width: number;
+  readonly height: number;
+  /** Top and bottom line of the staff. */
+  readonly staffTop: number;
+  readonly staffBottom: number;
+  readonly measures: readonly { readonly printedIndex: number; readonly x: number; readonly width: number }[];
+  /** Boxes of notes and rests by event id: of the heads, without stems. */
+  readonly events: Readonly<Record<string, Box>>;
+}
+
+export interface Engraving {
+  readonly version: number;
+  readonly systems: readonly EngravedSystem[];
+}
+
+/** How a line is laid out for a kind of screen. */
+export interface Layout {
+  readonly name: 'wide' | 'narrow';
+  readonly measuresPerSystem: number;
+  /** Width of a system in pixels at its natural size. */
+  readonly widthPixels: number;
+  /** Size of the staff, per cent. */
+  readonly scale: number;
+}
+
+export const LAYOUTS: Readonly<Record<Layout['name'], Layout>> = {
+  wide: { name: 'wide', measuresPerSystem: 4, widthPixels: 1180, scale: 72 },
+  narrow: { name: 'narrow', measuresPerSystem: 2, widthPixels: 380, scale: 45 },
+};

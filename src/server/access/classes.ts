@@ -1,0 +1,65 @@
+import 'server-only';
+import { randomInt } from 'node:crypto';
+import { z } from 'zod';
+import { createStudent } from '@/server/auth/accounts';
+import * as queries from '@/server/db/queries/classes';
+import { assertTeacher, NotFound, type Viewer } from './viewer';
+
+/** No letters or digits that look alike on a sign-in card. */
+const CODE_LETTERS = 'ABCDEFGHJKMNPQRSTUVWXYZ';
+const CODE_DIGITS = '23456789';
+
+export function listClasses(viewer: Viewer) {
+  assertTeacher(viewer);
+  return queries.listClasses(viewer.userId);
+}
+
+/** A class of the viewer's with its students. @throws NotFound */
+export async function getClass(viewer: Viewer, classId: string) {
+  const found = await requireOwnClass(viewer, classId);
+  return { id: found.id, name: found.name, code: found.code, students: await queries.listStudents(found.id) };
+}
+
+async function requireOwnClass(viewer: Viewer, classId: string) {
+  assertTeacher(viewer);
+  const found = z.uuid().safeParse(classId).success ? await queries.maybeClass(classId) : undefined;
+  if (!found || found.teacher_id !== viewer.userId) throw new NotFound();
+  return found;
+}
+
+const className = z.string().trim().min(1, 'Give the class a name.').max(60, 'A class name has at most 60 letters.');
+
+/** @returns the new class's id, or what is wrong with the name. */
+export async function createClass(viewer: Viewer, name: unknown): Promise<{ id: string } | { problem: string }> {
+  assertTeacher(viewer);
+  const read = className.safeParse(name);
+  if (!read.success) return { problem: read.error.issues[0]!.message };
+  return queries.insertClass({ teacher_id: viewer.userId, name: read.data, code: newClassCode() });
+}
+
+function newClassCode(): string {
+  const pick = (letters: string, count: number) => Array.from({ length: count }, () => letters[randomInt(letters.length)]).join('');
+  return `${pick(CODE_LETTERS, 4)}-${pick(CODE_DIGITS, 3)}`;
+}
+
+const studentForm = z.object({
+  name: z.string().trim().min(1, 'Type the student’s name.').max(60),
+  userName: z
+    .string()
+    .trim()
+    .toLowerCase()
+    .regex(/^[a-z0-9._-]{1,30}$/, 'A user name has letters a–z, digits, dots or dashes, and no spaces.'),
+  pin: z.string().min(4, 'A PIN or password has at least 4 characters.').max(60),
+});
+
+/** @returns undefined when added, otherwise what is wrong. @throws NotFound */
+export async function addStudent(viewer: Viewer, classId: string, form: unknown): Promise<string | undefined> {
+  const owned = await requireOwnClass(viewer, classId);
+  const read = studentForm.safeParse(form);
+  if (!read.success) return read.error.issues[0]!.message;
+  const { name, userName, pin } = read.data;
+  const students = await queries.listStudents(owned.id);
+  if (students.some((student) => student.userName === userName)) return `“${userName}” is taken in this class: choose another user name.`;
+  await createStudent({ name, classId: owned.id, userName, pin });
+  return undefined;
+}

@@ -1,0 +1,44 @@
+import 'server-only';
+import { headers } from 'next/headers';
+import { redirect } from 'next/navigation';
+import { auth } from '@/server/auth/auth';
+
+/** Who asks. Every function of this folder takes one and returns no more than that person may see. */
+export interface Viewer {
+  readonly userId: string;
+  readonly name: string;
+  readonly role: 'teacher' | 'student';
+}
+
+/** Thrown for what is not there and for what is not theirs alike, so that nothing can be guessed. */
+export class NotFound extends Error {}
+
+export async function maybeViewer(): Promise<Viewer | undefined> {
+  const session = await auth().api.getSession({ headers: await headers() });
+  if (!session) return undefined;
+  const { id, name, role } = session.user;
+  if (role !== 'teacher' && role !== 'student') return undefined;
+  return { userId: id, name, role };
+}
+
+/** The signed-in person; anybody else is sent to the sign-in page. */
+export async function requireViewer(): Promise<Viewer> {
+  return (await maybeViewer()) ?? redirect('/sign-in');
+}
+
+export async function requireTeacher(): Promise<Viewer> {
+  const viewer = await requireViewer();
+  if (viewer.role !== 'teacher') redirect('/');
+  return viewer;
+}
+
+export async function requireStudent(): Promise<Viewer> {
+  const viewer = await requireViewer();
+  if (viewer.role !== 'student') redirect('/');
+  return viewer;
+}
+
+/** @throws NotFound unless the viewer is a teacher. */
+export function assertTeacher(viewer: Viewer): void {
+  if (viewer.role !== 'teacher') throw new NotFound();
+}

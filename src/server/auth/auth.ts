@@ -1,0 +1,36 @@
+import { betterAuth } from 'better-auth';
+import { nextCookies } from 'better-auth/next-js';
+import { connection } from '@/server/db/connection';
+
+/** A school day and the evening after it; then children's devices ask again. */
+const SESSION_SECONDS = 14 * 60 * 60;
+/** The shortest secret that the library accepts is a student's PIN; teachers' passwords are held to more in `accounts`. */
+const SHORTEST_SECRET = 4;
+
+function createAuth() {
+  const address = process.env.MEVLO_ADDRESS ?? 'http://127.0.0.1:3000';
+  return betterAuth({
+    appName: 'Mevlo',
+    secret: process.env.SESSION_SECRET,
+    baseURL: address,
+    trustedOrigins: [address, address.replace('127.0.0.1', 'localhost')],
+    database: connection().pool,
+    // Accounts are made by `accounts` alone, and attempts are limited per account there.
+    emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: SHORTEST_SECRET },
+    rateLimit: { enabled: false },
+    user: { additionalFields: { role: { type: 'string', required: true, input: false } } },
+    session: { expiresIn: SESSION_SECONDS },
+    advanced: { cookiePrefix: 'mevlo' },
+    telemetry: { enabled: false },
+    plugins: [nextCookies()],
+  });
+}
+
+type Auth = ReturnType<typeof createAuth>;
+let instance: Auth | undefined;
+
+/** Created at first use: a build has no database. */
+export function auth(): Auth {
+  instance ??= createAuth();
+  return instance;
+}

@@ -1,0 +1,156 @@
+import { sql } from 'kysely';
+import type { Following } from '@/core/following';
+import type { Verdict } from '@/core/judging';
+import type { Heard } from '@/core/listening';
+import { database } from '../connection';
+
+export interface NewTake {
+  readonly id: string;
+  readonly assignment_id: string;
+  readonly student_id: string;
+  readonly asked_bpm: number;
+  readonly source: 'recorded' | 'file' | 'simulated';
+  readonly audio: Buffer;
+  readonly audio_type: 'wav' | 'upload';
+  readonly handed_in_at?: Date;
+}
+
+/** @returns false when a take with this id is already there: handing in again changes nothing. */
+export async function insertTake(take: NewTake): Promise<boolean> {
+  const inserted = await database()
+    .insertInto('take')
+    .values(take)
+    .onConflict((conflict) => conflict.column('id').doNothing())
+    .returning('id')
+    .executeTakeFirst();
+  return inserted !== undefined;
+}
+
+export function maybeTake(takeId: string) {
+  return database()
+    .selectFrom('take')
+    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
+    .innerJoin('class', 'class.id', 'assignment.class_id')
+    .innerJoin('user', 'user.id', 'take.student_id')
+    .leftJoin('take_check', 'take_check.take_id', 'take.id')
+    .leftJoin('take_answer', 'take_answer.take_id', 'take.id')
+    .select([
+      'take.id',
+      'take.student_id as studentId',
+      'user.name as studentName',
+      'take.asked_bpm as askedBpm',
+      'take.source',
+      'take.state',
+      'take.failure',
+      'take.handed_in_at as handedInAt',
+      'assignment.id as assignmentId',
+      'assignment.line_id as lineId',
+      'class.teacher_id as teacherId',
+      'take_check.heard',
+      'take_check.verdict',
+      'take_answer.answer',
+      'take_answer.comment',
+    ])
+    .where('take.id', '=', takeId)
+    .executeTakeFirst();
+}
+
+function takeRows() {
+  return database()
+    .selectFrom('take')
+    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
+    .innerJoin('class', 'class.id', 'assignment.class_id')
+    .innerJoin('line', 'line.id', 'assignment.line_id')
+    .innerJoin('user', 'user.id', 'take.student_id')
+    .leftJoin('take_check', 'take_check.take_id', 'take.id')
+    .leftJoin('take_answer', 'take_answer.take_id', 'take.id')
+    .select([
+      'take.id',
+      'take.state',
+      'take.asked_bpm as askedBpm',
+      'take.handed_in_at as handedInAt',
+      'take.assignment_id as assignmentId',
+      'user.name as studentName',
+      'line.title as lineTitle',
+      'line.number as lineNumber',
+      'take_answer.answer',
+      'take_answer.comment',
+    ])
+    .select(sql<Verdict['measures'] | null>`take_check.verdict -> 'measures'`.as('measures'))
+    .select(sql<Verdict['state'] | null>`take_check.verdict ->> 'state'`.as('verdictState'));
+}
+
+export type TakeRow = Awaited<ReturnType<ReturnType<typeof takeRows>['execute']>>[number];
+
+const MOST_LISTED = 200;
+
+export function listTakesOfTeacher(teacherId: string) {
+  return takeRows().where('class.teacher_id', '=', teacherId).orderBy('take.handed_in_at', 'desc').limit(MOST_LISTED).execute();
+}
+
+export function listTakesOfStudent(studentId: string) {
+  return takeRows().where('take.student_id', '=', studentId).orderBy('take.handed_in_at', 'desc').limit(MOST_LISTED).execute();
+}
+
+/** Bytes `from` to `to` (exclusive) of a recording, and its whole length. */
+export function readAudio(takeId: string, from: number, to: number) {
+  return database()
+    .selectFrom('take')
+    .select([
+      sql<number>`octet_length(audio)`.as('length'),
+      sql<Buffer>`substring(audio from ${from + 1}::int for ${to - from}::int)`.as('bytes'),
+      'audio_type as audioType',
+    ])
+    .where('id', '=', takeId)
+    .executeTakeFirst();
+}
+
+/** What the check job needs. */
+export function maybeTakeToCheck(takeId: string) {
+  return database()
+    .selectFrom('take')
+    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
+    .innerJoin('line', 'line.id', 'assignment.line_id')
+    .select(['take.id', 'take.audio', 'take.audio_type as audioType', 'take.asked_bpm as askedBpm', 'line.line'])
+    .where('take.id', '=', takeId)
+    .executeTakeFirst();
+}
+
+/** Stores facts and verdict, and the decoded sound when there is one, all or nothing. */
+export async function storeCheck(
+  takeId: string,
+  check: { readonly heard: Heard; readonly following: Following; readonly verdict: Verdict },
+  decodedWav: Buffer | undefined,
+): Promise<void> {
+  const values = {
+    heard: JSON.stringify(check.heard),
+    following: JSON.stringify(check.following),
+    verdict: JSON.stringify(check.verdict),
+  };
+  await database().transaction().execute(async (db) => {
+    await db
+      .insertInto('take_check')
+      .values({ take_id: takeId, ...values })
+      .onConflict((conflict) => conflict.column('take_id').doUpdateSet({ ...values, checked_at: sql`now()` }))
+      .execute();
+    await db
+      .updateTable('take')
+      .set({ state: 'checked', failure: null, ...(decodedWav && { audio: decodedWav, audio_type: 'wav' as const }) })
+      .where('id', '=', takeId)
+      .execute();
+  });
+}
+
+export async function storeFailure(takeId: string, failure: string): Promise<void> {
+  await database().updateTable('take').set({ state: 'failed', failure }).where('id', '=', takeId).execute();
+}
+
+export async function storeAnswer(values: { take_id: string; teacher_id: string; answer: 'accepted' | 'again'; comment: string }): Promise<void> {
+  await database()
+    .insertInto('take_answer')
+    .values(values)
+    .onConflict((conflict) =>
+      conflict.column('take_id').doUpdateSet({ answer: values.answer, comment: values.comment, teacher_id: values.teacher_id, answered_at: sql`now()` }),
+    )
+    .execute();
+}

@@ -1,0 +1,88 @@
+// The demo: invented people and invented lines.
+import type { InstrumentId } from '@/core/instruments';
+import type { FlawKind } from '@/core/playing';
+
+export const DEMO_TEACHER = { name: 'Odile Harrow', email: 'odile.harrow@mevlo.example', password: 'seven-lanterns' } as const;
+
+interface DemoStudent {
+  readonly name: string;
+  readonly userName: string;
+  readonly pin: string;
+  readonly instrument: InstrumentId;
+}
+
+interface DemoClass {
+  readonly name: string;
+  readonly code: string;
+  readonly students: readonly DemoStudent[];
+}
+
+export const DEMO_CLASSES: readonly DemoClass[] = [
+  {
+    name: 'Tuesday flutes',
+    code: 'REED-274',
+    students: [
+      { name: 'Ida Quill', userName: 'ida', pin: '2718', instrument: 'flute' },
+      { name: 'Tomas Vale', userName: 'tomas', pin: '3141', instrument: 'flute' },
+      { name: 'Nuri Ashdown', userName: 'nuri', pin: '1618', instrument: 'flute' },
+      { name: 'Wren Okoro', userName: 'wren', pin: '4669', instrument: 'flute' },
+    ],
+  },
+  {
+    name: 'Friday brass',
+    code: 'HORN-538',
+    students: [
+      { name: 'Leni Storm', userName: 'leni', pin: '5772', instrument: 'trumpet' },
+      { name: 'Pavel Dunne', userName: 'pavel', pin: '6180', instrument: 'trombone' },
+    ],
+  },
+];
+
+export const DEMO_BOOK = 'Lantern Lane, book 1';
+
+interface DemoAssignment {
+  readonly className: string;
+  readonly lineNumber: number;
+  readonly startBpm: number;
+  readonly goalBpm: number;
+  /** Days from today; negative is past. */
+  readonly dueInDays: number;
+}
+
+export const DEMO_ASSIGNMENTS: readonly DemoAssignment[] = [
+  { className: 'Tuesday flutes', lineNumber: 3, startBpm: 63, goalBpm: 80, dueInDays: 2 },
+  { className: 'Tuesday flutes', lineNumber: 4, startBpm: 60, goalBpm: 84, dueInDays: 6 },
+  { className: 'Tuesday flutes', lineNumber: 5, startBpm: 66, goalBpm: 88, dueInDays: 6 },
+  { className: 'Tuesday flutes', lineNumber: 8, startBpm: 44, goalBpm: 56, dueInDays: 13 },
+  { className: 'Friday brass', lineNumber: 11, startBpm: 60, goalBpm: 80, dueInDays: 5 },
+  { className: 'Friday brass', lineNumber: 12, startBpm: 60, goalBpm: 76, dueInDays: 5 },
+];
+
+interface DemoTake {
+  readonly userName: string;
+  readonly lineNumber: number;
+  readonly askedBpm: number;
+  /** Played tempo as a share of the asked one. */
+  readonly tempoShare: number;
+  readonly flaws: readonly FlawKind[];
+  readonly daysAgo: number;
+  readonly answer?: { readonly answer: 'accepted' | 'again'; readonly comment: string };
+}
+
+/** Takes of the simulated student; every verdict on them comes from the real check. */
+export const DEMO_TAKES: readonly DemoTake[] = [
+  { userName: 'ida', lineNumber: 3, askedBpm: 63, tempoShare: 1, flaws: [], daysAgo: 6, answer: { answer: 'accepted', comment: 'Crisp and even. Up a step!' } },
+  { userName: 'ida', lineNumber: 3, askedBpm: 69, tempoShare: 0.98, flaws: ['late'], daysAgo: 4, answer: { answer: 'again', comment: 'Listen to the rest before you clap.' } },
+  { userName: 'ida', lineNumber: 4, askedBpm: 60, tempoShare: 1.02, flaws: ['wrong', 'cut-short'], daysAgo: 3 },
+  { userName: 'ida', lineNumber: 4, askedBpm: 60, tempoShare: 1, flaws: [], daysAgo: 1 },
+  { userName: 'tomas', lineNumber: 3, askedBpm: 63, tempoShare: 0.9, flaws: ['missing', 'early'], daysAgo: 5 },
+  { userName: 'tomas', lineNumber: 4, askedBpm: 60, tempoShare: 0.95, flaws: ['tie-restruck', 'pause-before'], daysAgo: 2 },
+  { userName: 'tomas', lineNumber: 5, askedBpm: 66, tempoShare: 1, flaws: ['wrong', 'late', 'wrong'], daysAgo: 1 },
+  { userName: 'nuri', lineNumber: 4, askedBpm: 60, tempoShare: 1, flaws: [], daysAgo: 5, answer: { answer: 'accepted', comment: 'Lovely long notes.' } },
+  { userName: 'nuri', lineNumber: 4, askedBpm: 66, tempoShare: 1.01, flaws: ['late'], daysAgo: 2 },
+  { userName: 'nuri', lineNumber: 8, askedBpm: 44, tempoShare: 1, flaws: ['restart-after', 'wrong'], daysAgo: 0 },
+  { userName: 'wren', lineNumber: 5, askedBpm: 66, tempoShare: 0.82, flaws: ['extra-after'], daysAgo: 1 },
+  { userName: 'leni', lineNumber: 11, askedBpm: 60, tempoShare: 1, flaws: ['wrong'], daysAgo: 2 },
+  { userName: 'leni', lineNumber: 11, askedBpm: 60, tempoShare: 1.03, flaws: [], daysAgo: 1 },
+  { userName: 'pavel', lineNumber: 12, askedBpm: 60, tempoShare: 1, flaws: ['cut-short', 'missing'], daysAgo: 1 },
+];

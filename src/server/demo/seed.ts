@@ -1,0 +1,126 @@
+// Fills an empty database with the demo: run by the start script after the migrations.
+import { createHash, randomUUID } from 'node:crypto';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { describeIssue } from '@/core/base';
+import { readMusicXml } from '@/core/formats';
+import type { Line } from '@/core/notation';
+import { chooseFlaws, perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
+import { writeWav } from '@/core/signal';
+import { createStudent, createTeacher } from '@/server/auth/accounts';
+import { closeDatabase } from '@/server/db/connection';
+import { countUsers } from '@/server/db/queries/accounts';
+import { insertAssignment } from '@/server/db/queries/assignments';
+import { insertClass } from '@/server/db/queries/classes';
+import { isDemoComplete, markDemoComplete, removeTeacherAndStudents } from '@/server/db/queries/demo';
+import { insertBook, insertLine } from '@/server/db/queries/lines';
+import { insertTake, storeAnswer } from '@/server/db/queries/takes';
+import { checkTake } from '@/server/jobs/check-take';
+import { engraveLine } from '@/server/jobs/engrave-line';
+import { DEMO_ASSIGNMENTS, DEMO_BOOK, DEMO_CLASSES, DEMO_TAKES, DEMO_TEACHER } from './scenario';
+
+const BOOK_FOLDER = 'demo/book';
+const DAY_MS = 86_400_000;
+/** Enough for a flute's partials, and half the size of 44.1 kHz. */
+const DEMO_SAMPLE_RATE = 22050;
+
+interface DemoPerson {
+  readonly id: string;
+  readonly instrument: (typeof DEMO_CLASSES)[number]['students'][number]['instrument'];
+}
+
+async function seed(): Promise<void> {
+  console.log('Preparing the demo (once) …');
+  const teacherId = await createTeacher(DEMO_TEACHER);
+  const lines = await seedBook(teacherId);
+  const classIds = new Map<string, string>();
+  const people = new Map<string, DemoPerson>();
+  for (const { name, code, students } of DEMO_CLASSES) {
+    const { id: classId } = await insertClass({ teacher_id: teacherId, name, code });
+    classIds.set(name, classId);
+    for (const student of students) {
+      people.set(student.userName, { id: await createStudent({ ...student, classId }), instrument: student.instrument });
+    }
+  }
+  const assignments = new Map<number, string>();
+  for (const { className, lineNumber, startBpm, goalBpm, dueInDays } of DEMO_ASSIGNMENTS) {
+    const { id } = await insertAssignment({
+      class_id: classIds.get(className)!,
+      line_id: lines.get(lineNumber)!.id,
+      start_bpm: startBpm,
+      goal_bpm: goalBpm,
+      due_on: new Date(Date.now() + dueInDays * DAY_MS).toISOString().slice(0, 10),
+    });
+    assignments.set(lineNumber, id);
+  }
+  for (const [index, take] of DEMO_TAKES.entries()) {
+    const line = lines.get(take.lineNumber)!.line;
+    await seedTake(index + 1, take, line, people.get(take.userName)!, assignments.get(take.lineNumber)!, teacherId);
+  }
+}
+
+async function seedBook(teacherId: string): Promise<ReadonlyMap<number, { readonly id: string; readonly line: Line }>> {
+  const { id: bookId } = await insertBook(teacherId, DEMO_BOOK);
+  const lines = new Map<number, { id: string; line: Line }>();
+  for (const name of readdirSync(BOOK_FOLDER).sort()) {
+    const bytes = readFileSync(join(BOOK_FOLDER, name));
+    const read = readMusicXml(bytes);
+    if (!read.ok) throw new Error(`${name}: ${read.issues.map(describeIssue).join(' ')}`);
+    const hash = createHash('sha256').update(JSON.stringify(read.value)).digest('hex');
+    const id = await insertLine(bookId, read.value, bytes.toString('base64'), hash);
+    await engraveLine(hash, read.value);
+    lines.set(Number.parseInt(name, 10), { id, line: read.value });
+  }
+  return lines;
+}
+
+async function seedTake(
+  seedNumber: number,
+  take: (typeof DEMO_TAKES)[number],
+  line: Line,
+  student: DemoPerson,
+  assignmentId: string,
+  teacherId: string,
+): Promise<void> {
+  const style = { ...STEADY_STYLE, seed: seedNumber, bpm: take.askedBpm * take.tempoShare, tuningCents: (seedNumber * 7) % 25 };
+  const performance = perform(line, style, chooseFlaws(line, take.flaws, seedNumber));
+  const isUnpitched = performance.events.every((event) => event.midi === undefined);
+  const sound = render(performance, isUnpitched ? 'clap' : student.instrument, {
+    ...QUIET_ROOM,
+    sampleRate: DEMO_SAMPLE_RATE,
+    reverbSeconds: 0.25,
+    seed: seedNumber,
+  });
+  const id = randomUUID();
+  await insertTake({
+    id,
+    assignment_id: assignmentId,
+    student_id: student.id,
+    asked_bpm: take.askedBpm,
+    source: 'simulated',
+    audio: Buffer.from(writeWav(sound)),
+    audio_type: 'wav',
+    handed_in_at: new Date(Date.now() - take.daysAgo * DAY_MS - seedNumber * 60_000),
+  });
+  await checkTake(id);
+  if (take.answer) await storeAnswer({ take_id: id, teacher_id: teacherId, ...take.answer });
+}
+
+function printSignIns(): void {
+  console.log('\nDemo sign-ins (made-up people):');
+  console.log(`  teacher   ${DEMO_TEACHER.email}   password ${DEMO_TEACHER.password}`);
+  for (const { name, code, students } of DEMO_CLASSES) {
+    for (const { userName, pin } of students) console.log(`  student   class ${code}  user ${userName.padEnd(6)} PIN ${pin}   (${name})`);
+  }
+}
+
+// A demo that was cut off half-way is made anew; a database with other people in it gets none.
+if (!(await isDemoComplete())) {
+  await removeTeacherAndStudents(DEMO_TEACHER.email);
+  if ((await countUsers()) === 0) {
+    await seed();
+    await markDemoComplete();
+  }
+}
+if (await isDemoComplete()) printSignIns();
+await closeDatabase();

@@ -1,0 +1,39 @@
+import PgBoss from 'pg-boss';
+
+export const CHECK_QUEUE = 'check-take';
+export const ENGRAVE_QUEUE = 'engrave-line';
+
+const holder = globalThis as typeof globalThis & { mevloQueue?: Promise<PgBoss> };
+
+/** The job queue of this process. @param options of pg-boss. */
+export function queue(options: { readonly maintenance: boolean } = { maintenance: false }): Promise<PgBoss> {
+  holder.mevloQueue ??= startQueue(options.maintenance);
+  return holder.mevloQueue;
+}
+
+async function startQueue(maintenance: boolean): Promise<PgBoss> {
+  const boss = new PgBoss({
+    connectionString: process.env.DATABASE_URL,
+    max: 3,
+    supervise: maintenance,
+    schedule: false,
+    // A killed worker's job comes back at the next round; the default round is too long for a waiting child.
+    maintenanceIntervalSeconds: 5,
+  });
+  boss.on('error', (error) => console.error('job queue:', error.message));
+  await boss.start();
+  for (const name of [CHECK_QUEUE, ENGRAVE_QUEUE]) await boss.createQueue(name);
+  return boss;
+}
+
+/** A job that hangs is given to another worker after this. */
+const EXPIRE_SECONDS = 60;
+const RETRIES = 2;
+
+export async function requestCheck(takeId: string): Promise<void> {
+  await (await queue()).send(CHECK_QUEUE, { takeId }, { expireInSeconds: EXPIRE_SECONDS, retryLimit: RETRIES });
+}
+
+export async function requestEngraving(contentHash: string): Promise<void> {
+  await (await queue()).send(ENGRAVE_QUEUE, { contentHash }, { expireInSeconds: EXPIRE_SECONDS, retryLimit: RETRIES, singletonKey: contentHash });
+}

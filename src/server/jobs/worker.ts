@@ -1,0 +1,23 @@
+import { z } from 'zod';
+import { checkTake } from './check-take';
+import { engraveLine } from './engrave-line';
+import { CHECK_QUEUE, ENGRAVE_QUEUE, queue } from './queue';
+
+/** A waiting child looks at the screen: ask for work twice a second. */
+const POLLING_SECONDS = 0.5;
+
+const checkJob = z.object({ takeId: z.uuid() });
+const engraveJob = z.object({ contentHash: z.string().regex(/^[0-9a-f]{64}$/) });
+
+const boss = await queue({ maintenance: true });
+const options = { pollingIntervalSeconds: POLLING_SECONDS, batchSize: 1 };
+await boss.work(CHECK_QUEUE, options, async ([job]) => checkTake(checkJob.parse(job!.data).takeId));
+await boss.work(ENGRAVE_QUEUE, options, async ([job]) => engraveLine(engraveJob.parse(job!.data).contentHash));
+
+async function stop(): Promise<void> {
+  // Lets the job at hand finish; what is left stays in the queue.
+  await boss.stop({ graceful: true, timeout: 5000 });
+  process.exit(0);
+}
+process.once('SIGTERM', stop);
+process.once('SIGINT', stop);

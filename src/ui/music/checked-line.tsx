@@ -1,0 +1,126 @@
+'use client';
+import { useMemo, useRef, useState } from 'react';
+import { nextStep, type Verdict } from '@/core/judging';
+import type { Line } from '@/core/notation';
+import { MetronomeMark } from '../metronome-mark';
+import { EngravedLine, type LineEngravings, type PlayheadHandle, useEngraving } from './engraved-line';
+import { BarIcon, Ledger } from './ledger';
+import { NoteMarks } from './note-marks';
+import { anchorsOfTake, placeAt } from './places';
+import { TakePlayer } from './take-player';
+
+interface CheckedLineProps {
+  readonly line: Line;
+  readonly engravings: LineEngravings;
+  readonly verdict: Verdict;
+  readonly levelsDb: readonly number[];
+  readonly audioSrc: string;
+}
+
+/** A measure is heard from a little before its first note. */
+const PREROLL_SECONDS = 0.15;
+
+/** A take on its staff: what to do next, marks, ledger, and the recording with a playhead over the notes. */
+export function CheckedLine({ line, engravings, verdict, levelsDb, audioSrc }: CheckedLineProps) {
+  const engraving = useEngraving(engravings);
+  const anchors = useMemo(() => anchorsOfTake(engraving, verdict), [engraving, verdict]);
+  const playhead = useRef<PlayheadHandle>(null);
+  const audio = useRef<HTMLAudioElement>(null);
+  const stopAt = useRef<number | undefined>(undefined);
+  const [pass, setPass] = useState(1);
+  const passes = Math.max(1, ...verdict.measures.map((m) => verdict.measures.filter((o) => o.printedIndex === m.printedIndex).length));
+
+  const onTime = (seconds: number) => {
+    playhead.current?.show(placeAt(anchors, seconds));
+    if (stopAt.current === undefined || seconds < stopAt.current) return;
+    stopAt.current = undefined;
+    audio.current?.pause();
+  };
+  const playMeasure = (index: number) => {
+    const start = verdict.measures[index]!.startSeconds;
+    if (start === undefined || !audio.current) return;
+    stopAt.current = verdict.measures.slice(index + 1).find((m) => m.startSeconds !== undefined && m.startSeconds > start)?.startSeconds;
+    audio.current.currentTime = Math.max(0, start - PREROLL_SECONDS);
+    void audio.current.play();
+  };
+  return (
+    <div>
+      <p data-testid="next-step" className="mb-3 border-l-8 border-cool pl-4 text-xl font-bold">
+        {nextStep(verdict)}
+      </p>
+      <TakeFacts verdict={verdict} />
+      {passes > 1 && <PassChoice passes={passes} pass={pass} onChange={setPass} />}
+      <EngravedLine
+        engraving={engraving}
+        playhead={playhead}
+        over={(system, systemIndex) => <NoteMarks system={system} systemIndex={systemIndex} line={line} verdict={verdict} pass={pass} />}
+        under={(system) => <Ledger system={system} measures={verdict.measures} pass={pass} onPlay={playMeasure} />}
+      />
+      <div className="mt-4">
+        <TakePlayer src={audioSrc} levelsDb={levelsDb} audio={audio} onTime={onTime} />
+      </div>
+      <Legend />
+    </div>
+  );
+}
+
+function TakeFacts({ verdict }: { readonly verdict: Verdict }) {
+  const { tempo, tuningCents, interruptions, extras } = verdict;
+  const stops = interruptions.map(
+    (stop) => `${stop.kind === 'pause' ? 'Stopped' : 'Went back'} in ${stop.measureNumber === 0 ? 'the pickup' : `measure ${stop.measureNumber}`}`,
+  );
+  return (
+    <ul className="mb-2 flex flex-wrap gap-x-6 gap-y-1">
+      <li>
+        Asked <MetronomeMark unit={tempo.beatUnit} bpm={tempo.askedBpm} />
+        {tempo.playedBpm !== undefined && <>, played {Math.round(tempo.playedBpm)}</>}
+      </li>
+      {tuningCents !== undefined && Math.abs(tuningCents) >= 10 && (
+        <li>
+          The instrument was {Math.abs(Math.round(tuningCents))} cents {tuningCents > 0 ? 'high' : 'low'}
+        </li>
+      )}
+      {stops.map((stop, index) => (
+        <li key={index}>{stop}</li>
+      ))}
+      {extras.length > 0 && <li>{extras.length === 1 ? 'One extra note' : `${extras.length} extra notes`}</li>}
+    </ul>
+  );
+}
+
+function PassChoice({ passes, pass, onChange }: { readonly passes: number; readonly pass: number; readonly onChange: (pass: number) => void }) {
+  return (
+    <fieldset className="mb-2 flex items-center gap-2">
+      <legend className="sr-only">Which time through the repeat is marked on the staff</legend>
+      {Array.from({ length: passes }, (_, index) => (
+        <label key={index} className="inline-flex min-h-11 items-center gap-2 rounded-md px-2 has-checked:bg-cool-wash">
+          <input type="radio" name="pass" checked={pass === index + 1} onChange={() => onChange(index + 1)} className="size-5 accent-cool" />
+          {['First time', 'Second time', 'Third time'][index] ?? `Time ${index + 1}`}
+        </label>
+      ))}
+    </fieldset>
+  );
+}
+
+function Legend() {
+  return (
+    <details className="mt-3 text-base text-faint">
+      <summary className="min-h-8 cursor-pointer">What the marks say</summary>
+      <ul className="mt-1 grid gap-x-8 gap-y-1 sm:grid-cols-2">
+        <li>
+          <span className="inline-flex items-center gap-1.5">
+            <BarIcon kind="notes" /> upper bar: notes right
+          </span>
+          ,{' '}
+          <span className="inline-flex items-center gap-1.5">
+            <BarIcon kind="rhythm" /> lower bar: rhythm right
+          </span>
+          . Hatched: needs work.
+        </li>
+        <li>A stroke under a note leans left: early; leans right: late. Thick: too much.</li>
+        <li>A letter beside a note: what was heard instead. A dashed ring: not heard.</li>
+        <li>A dot under the staff: an extra note. A short bar after a note: let go too soon.</li>
+      </ul>
+    </details>
+  );
+}

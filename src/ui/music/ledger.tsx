@@ -1,0 +1,95 @@
+import type { EngravedSystem } from '@/engraving/engraving';
+import type { MeasureVerdict } from '@/core/judging';
+
+interface LedgerProps {
+  readonly system: EngravedSystem;
+  readonly measures: readonly MeasureVerdict[];
+  /** Which time through a repeated measure is shown on the staff. */
+  readonly pass: number;
+  readonly onPlay: (measureIndex: number) => void;
+}
+
+/** Under a system: for each measure two bars, notes over rhythm, filled by the share that was right, hatched where work is needed. */
+export function Ledger({ system, measures, pass, onPlay }: LedgerProps) {
+  const percent = (pixels: number) => `${(100 * pixels) / system.width}%`;
+  return (
+    <div className="relative" style={{ height: `${Math.max(1, ...system.measures.map((m) => passesOf(m.printedIndex, measures).length)) * 54 + 2}px` }}>
+      {system.measures.map(({ printedIndex, x, width }) => {
+        const passes = passesOf(printedIndex, measures);
+        return (
+          <div key={printedIndex} className="absolute top-0 space-y-1.5 px-[3px]" style={{ left: percent(x), width: percent(width) }}>
+            {passes.map(({ verdict, index }, time) => (
+              <Cell key={index} verdict={verdict} dimmed={passes.length > 1 && time + 1 !== pass} onPlay={() => onPlay(index)} />
+            ))}
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+function passesOf(printedIndex: number, measures: readonly MeasureVerdict[]) {
+  return measures.map((verdict, index) => ({ verdict, index })).filter(({ verdict }) => verdict.printedIndex === printedIndex);
+}
+
+function Cell({ verdict, dimmed, onPlay }: { readonly verdict: MeasureVerdict; readonly dimmed: boolean; readonly onPlay: () => void }) {
+  const { notesRight, rhythmRight, written, notesNeedWork, rhythmNeedsWork } = verdict;
+  return (
+    <button
+      type="button"
+      onClick={onPlay}
+      disabled={verdict.startSeconds === undefined}
+      aria-label={describe(verdict)}
+      data-measure={verdict.number}
+      data-needs-work={[notesNeedWork && 'notes', rhythmNeedsWork && 'rhythm'].filter(Boolean).join(' ')}
+      className={`block w-full overflow-hidden rounded-sm border border-ink bg-paper text-left enabled:hover:outline-2 enabled:hover:outline-cool ${dimmed ? 'border-dashed' : ''}`}
+    >
+      <Bar kind="notes" right={notesRight} written={written} needsWork={notesNeedWork} />
+      <span className="block h-px bg-ink" />
+      <Bar kind="rhythm" right={rhythmRight} written={written} needsWork={rhythmNeedsWork} />
+    </button>
+  );
+}
+
+function describe({ number, notesRight, rhythmRight, written, notesNeedWork, rhythmNeedsWork, startSeconds }: MeasureVerdict): string {
+  const name = number === 0 ? 'Pickup' : `Measure ${number}`;
+  const notes = `notes ${notesRight} of ${written} right${notesNeedWork ? ', needs work' : ''}`;
+  const rhythm = `rhythm ${rhythmRight} of ${written} right${rhythmNeedsWork ? ', needs work' : ''}`;
+  return `${name}: ${notes}; ${rhythm}. ${startSeconds === undefined ? 'Not played.' : 'Hear it.'}`;
+}
+
+interface BarProps {
+  readonly kind: 'notes' | 'rhythm';
+  readonly right: number;
+  readonly written: number;
+  readonly needsWork: boolean;
+}
+
+function Bar({ kind, right, written, needsWork }: BarProps) {
+  const share = written === 0 ? 1 : right / written;
+  return (
+    <span className="relative flex h-[23px] items-center gap-1.5 px-1.5 text-[15px] leading-none font-bold" style={{ background: needsWork ? HATCHED : undefined }}>
+      <span className="absolute inset-y-0 left-0 bg-cool-wash" style={{ width: `${100 * share}%` }} />
+      <BarIcon kind={kind} />
+      <span className={`relative rounded-sm px-0.5 ${needsWork ? 'bg-paper text-warm' : ''}`}>{written === 0 ? 'rest' : `${right}/${written}`}</span>
+    </span>
+  );
+}
+
+const HATCHED = 'repeating-linear-gradient(135deg, var(--color-warm) 0 2px, var(--color-warm-wash) 2px 7px)';
+
+/** A head on a line for notes, strokes on a beat for rhythm. */
+export function BarIcon({ kind }: { readonly kind: 'notes' | 'rhythm' }) {
+  return (
+    <svg aria-hidden="true" viewBox="0 0 18 14" className="relative h-3 w-auto">
+      {kind === 'notes' ? (
+        <>
+          <path d="M0 7 H18" stroke="currentColor" />
+          <ellipse cx="9" cy="7" rx="4.6" ry="3.3" transform="rotate(-20 9 7)" fill="currentColor" />
+        </>
+      ) : (
+        <path d="M2 1 V13 M7 5 V13 M12 1 V13 M16.5 5 V13" stroke="currentColor" strokeWidth="1.8" />
+      )}
+    </svg>
+  );
+}

@@ -1,0 +1,56 @@
+import Link from 'next/link';
+import type { ReactNode } from 'react';
+
+interface PageFrameProps {
+  readonly viewer?: { readonly name: string; readonly role: 'teacher' | 'student' };
+  readonly signOut?: () => Promise<void>;
+  readonly children: ReactNode;
+}
+
+const TEACHER_PLACES = [
+  ['/desk', 'Desk'],
+  ['/shelf', 'Shelf'],
+  ['/classes', 'Classes'],
+] as const;
+
+/** Every page: a slim edge above, then the desk on which the sheets lie. */
+export function PageFrame({ viewer, signOut, children }: PageFrameProps) {
+  const places = viewer?.role === 'teacher' ? TEACHER_PLACES : viewer ? ([['/practice', 'My lines']] as const) : [];
+  return (
+    <>
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-paper focus:p-3">
+        Skip to the page
+      </a>
+      <header className="border-b-2 border-rule bg-paper">
+        <div className="mx-auto flex min-h-14 max-w-[1240px] flex-wrap items-center gap-x-6 px-4">
+          <Link href="/" className="font-serif text-2xl font-bold italic">
+            Mevlo
+          </Link>
+          <nav aria-label="Places" className="flex gap-1">
+            {places.map(([href, name]) => (
+              <Link key={href} href={href} className="inline-flex min-h-11 items-center rounded-md px-3 hover:bg-cool-wash">
+                {name}
+              </Link>
+            ))}
+          </nav>
+          {viewer && signOut && (
+            <form action={signOut} className="ml-auto flex items-center gap-3">
+              <span className="text-faint max-sm:hidden">{viewer.name}</span>
+              <button type="submit" className="min-h-11 rounded-md px-2 underline underline-offset-4 hover:bg-cool-wash">
+                Sign out
+              </button>
+            </form>
+          )}
+        </div>
+      </header>
+      <main id="main" className="mx-auto max-w-[1240px] px-4 py-5 max-sm:px-2">
+        {children}
+      </main>
+    </>
+  );
+}
+
+/** A sheet of paper on the desk. */
+export function Sheet({ children, className = '' }: { readonly children: ReactNode; readonly className?: string }) {
+  return <section className={`rounded-sm border border-rule bg-paper p-5 shadow-[0_2px_6px_rgb(60_50_30/0.12)] max-sm:p-3 ${className}`}>{children}</section>;
+}
