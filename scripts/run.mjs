@@ -10,5 +10,7 @@ if (!existsSync(join(root, 'node_modules/tsx'))) {
   process.stderr.write('Packages are not installed yet: run "npm install" (or "npm start") first.\n');
   process.exit(2);
 }
-const { status } = spawnSync(process.execPath, ['--import', 'tsx', join(root, entry), ...rest], { stdio: 'inherit' });
+const { status } = spawnSync(process.execPath, ['--import', 'tsx', join(root, entry), ...rest], {
+  stdio: 'inherit',
+});
 process.exit(status ?? 1);

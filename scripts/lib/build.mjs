@@ -7,7 +7,14 @@ import { runToEnd } from './process.mjs';
 import { say } from './say.mjs';
 
 /** All that a production build depends on. */
-const INPUTS = ['src', 'public', 'package-lock.json', 'next.config.ts', 'postcss.config.mjs', 'tsconfig.json'];
+const INPUTS = [
+  'src',
+  'public',
+  'package-lock.json',
+  'next.config.ts',
+  'postcss.config.mjs',
+  'tsconfig.json',
+];
 const STAMP = join(ROOT, '.next', 'mevlo-build');
 
 function* filesUnder(path) {
@@ -22,7 +29,8 @@ function* filesUnder(path) {
 function fingerprint() {
   const hash = createHash('sha256');
   for (const input of INPUTS) {
-    for (const file of filesUnder(join(ROOT, input))) hash.update(file.slice(ROOT.length)).update(readFileSync(file));
+    for (const file of filesUnder(join(ROOT, input)))
+      hash.update(file.slice(ROOT.length)).update(readFileSync(file));
   }
   return hash.digest('hex');
 }
@@ -33,7 +41,10 @@ export async function ensureBuild() {
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === now) return;
   say('Building the application …');
   await bundle();
-  await runToEnd('npx', ['next', 'build'], { quiet: true, env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' } });
+  await runToEnd('npx', ['next', 'build'], {
+    quiet: true,
+    env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
+  });
   mkdirSync(join(ROOT, '.next'), { recursive: true });
   writeFileSync(STAMP, now);
 }
@@ -41,7 +52,12 @@ export async function ensureBuild() {
 /** Audio worklets and the worker process do not pass through the page bundler. */
 async function bundle() {
   const common = { bundle: true, format: 'esm', absWorkingDir: ROOT, logLevel: 'error' };
-  await build({ ...common, entryPoints: ['src/browser/recorder.worklet.ts'], outfile: 'public/worklets/recorder.js', platform: 'browser' });
+  await build({
+    ...common,
+    entryPoints: ['src/browser/recorder.worklet.ts'],
+    outfile: 'public/worklets/recorder.js',
+    platform: 'browser',
+  });
   await build({
     ...common,
     entryPoints: ['src/server/jobs/worker.ts'],

@@ -31,11 +31,15 @@ const TEST_PACKAGES = [
 
 /** Installs missing Debian packages when root; otherwise names them. */
 export async function ensureDebianPackages({ forTests = false } = {}) {
-  const missing = [...RUN_PACKAGES, ...(forTests ? TEST_PACKAGES : [])].filter((entry) => !entry.isThere()).map((entry) => entry.name);
+  const missing = [...RUN_PACKAGES, ...(forTests ? TEST_PACKAGES : [])]
+    .filter((entry) => !entry.isThere())
+    .map((entry) => entry.name);
   if (missing.length === 0) return;
   const command = `apt-get install -y --no-install-recommends ${missing.join(' ')}`;
   if (process.getuid?.() !== 0) {
-    throw new PlainError(`These Debian packages are missing: ${missing.join(', ')}. Install them once with "sudo ${command}" and start again.`);
+    throw new PlainError(
+      `These Debian packages are missing: ${missing.join(', ')}. Install them once with "sudo ${command}" and start again.`,
+    );
   }
   say(`Installing Debian packages: ${missing.join(', ')} …`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
@@ -46,7 +50,10 @@ export async function ensureDebianPackages({ forTests = false } = {}) {
 
 /** Mevlo has a cluster of its own; Debian's default one would only take a port. */
 async function withoutDefaultCluster(env) {
-  await runToEnd('apt-get', ['install', '-y', '--no-install-recommends', 'postgresql-common'], { quiet: true, env });
+  await runToEnd('apt-get', ['install', '-y', '--no-install-recommends', 'postgresql-common'], {
+    quiet: true,
+    env,
+  });
   const path = '/etc/postgresql-common/createcluster.conf';
   const text = readFileSync(path, 'utf8');
   writeFileSync(path, `${text.replace(/^\s*create_main_cluster.*$/m, '')}\ncreate_main_cluster = false\n`);
@@ -57,7 +64,9 @@ async function withoutDefaultCluster(env) {
  * "npm install" rather than "npm ci": the latter fails where a registry lacks other platforms' optional binaries.
  */
 export async function ensureNpmPackages() {
-  const lock = createHash('sha256').update(readFileSync(join(ROOT, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(ROOT, 'package-lock.json')))
+    .digest('hex');
   const stamp = join(ROOT, 'node_modules', '.mevlo-lock');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   say('Installing npm packages …');

@@ -1,8 +1,19 @@
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
-import { appendFileSync, chmodSync, chownSync, existsSync, mkdirSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
-import { createServer } from 'node:net';
+import {
+  appendFileSync,
+  chmodSync,
+  chownSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
+import { freePort } from './app.mjs';
 import { maybePostgresPrograms } from './packages.mjs';
 import { DATA } from './paths.mjs';
 import { isAlive, stopChild } from './process.mjs';
@@ -14,7 +25,9 @@ const START_PATIENCE_MS = 30_000;
 /** PostgreSQL refuses to run as root, so root starts it as Debian's user of that name. */
 function serverIdentity() {
   if (process.getuid?.() !== 0) return undefined;
-  const [uid, gid] = ['-u', '-g'].map((flag) => Number(execFileSync('id', [flag, 'postgres'], { encoding: 'utf8' })));
+  const [uid, gid] = ['-u', '-g'].map((flag) =>
+    Number(execFileSync('id', [flag, 'postgres'], { encoding: 'utf8' })),
+  );
   return { uid, gid };
 }
 
@@ -25,17 +38,6 @@ function clusterFolder(identity) {
   const reach = spawnSync('test', ['-x', DATA], { ...identity, cwd: '/' });
   if (reach.status === 0) return join(DATA, 'postgres');
   return join('/var/lib/mevlo', createHash('sha256').update(DATA).digest('hex').slice(0, 12), 'postgres');
-}
-
-function freePort() {
-  return new Promise((resolve, reject) => {
-    const server = createServer();
-    server.on('error', reject);
-    server.listen(0, '127.0.0.1', () => {
-      const { port } = server.address();
-      server.close(() => resolve(port));
-    });
-  });
 }
 
 function password() {
@@ -54,15 +56,30 @@ function createCluster(programs, folder, identity) {
   if (identity) for (const path of [half, passwordFile]) chownSync(path, identity.uid, identity.gid);
   const made = spawnSync(
     join(programs, 'initdb'),
-    ['-D', half, '-U', DATABASE_USER, '--auth=scram-sha-256', `--pwfile=${passwordFile}`, '-E', 'UTF8', '--locale=C.UTF-8'],
+    [
+      '-D',
+      half,
+      '-U',
+      DATABASE_USER,
+      '--auth=scram-sha-256',
+      `--pwfile=${passwordFile}`,
+      '-E',
+      'UTF8',
+      '--locale=C.UTF-8',
+    ],
     { ...identity, cwd: '/', encoding: 'utf8' },
   );
   rmSync(passwordFile);
   if (made.status !== 0) {
     rmSync(half, { recursive: true, force: true });
-    throw new PlainError(`The database could not be created: ${(made.stderr || made.error?.message || '').trim()}`);
+    throw new PlainError(
+      `The database could not be created: ${(made.stderr || made.error?.message || '').trim()}`,
+    );
   }
-  appendFileSync(join(half, 'postgresql.conf'), "\nlisten_addresses = '127.0.0.1'\nunix_socket_directories = ''\nfsync = on\n");
+  appendFileSync(
+    join(half, 'postgresql.conf'),
+    "\nlisten_addresses = '127.0.0.1'\nunix_socket_directories = ''\nfsync = on\n",
+  );
   renameSync(half, folder);
 }
 
@@ -72,7 +89,8 @@ function maybeRunning(folder) {
   if (!existsSync(path)) return undefined;
   const [pid, , , port] = readFileSync(path, 'utf8').split('\n');
   const command = existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8') : '';
-  if (isAlive(Number(pid)) && command.includes('postgres') && port) return { pid: Number(pid), port: Number(port) };
+  if (isAlive(Number(pid)) && command.includes('postgres') && port)
+    return { pid: Number(pid), port: Number(port) };
   rmSync(path);
   return undefined;
 }
@@ -83,7 +101,8 @@ function maybeRunning(folder) {
  */
 export async function startPostgres() {
   const programs = maybePostgresPrograms();
-  if (!programs) throw new PlainError('PostgreSQL is not installed: install the Debian package "postgresql".');
+  if (!programs)
+    throw new PlainError('PostgreSQL is not installed: install the Debian package "postgresql".');
   const identity = serverIdentity();
   const folder = clusterFolder(identity);
   if (!existsSync(folder)) createCluster(programs, folder, identity);
@@ -115,7 +134,7 @@ async function waitUntilReady(programs, port, child, log) {
   }
   await stopChild(child, 'SIGINT');
   const lines = readFileSync(log, 'utf8').trim().split('\n').slice(-3).join(' ');
-  if (/No space left/.test(lines)) throw new PlainError('The disk is full, so the database cannot start: free some space and start again.');
+  if (/No space left/.test(lines))
+    throw new PlainError('The disk is full, so the database cannot start: free some space and start again.');
   throw new PlainError(`The database did not start. Its log says: ${lines}`);
 }
-

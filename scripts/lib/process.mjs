@@ -9,15 +9,25 @@ import { PlainError } from './say.mjs';
  */
 export function runToEnd(command, args, { quiet = false, ...options } = {}) {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { cwd: ROOT, stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit', ...options });
+    const child = spawn(command, args, {
+      cwd: ROOT,
+      stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit',
+      ...options,
+    });
     let output = '';
     child.stdout?.on('data', (chunk) => (output += chunk));
     child.stderr?.on('data', (chunk) => (output += chunk));
-    child.on('error', (error) => reject(new PlainError(`${command} could not be run (${error.code ?? error.message}).`)));
+    child.on('error', (error) =>
+      reject(new PlainError(`${command} could not be run (${error.code ?? error.message}).`)),
+    );
     child.on('close', (code) => {
       if (code === 0) resolve(output);
-      else if (/No space left on device|ENOSPC/.test(output)) reject(new PlainError('The disk is full: free some space and start again.'));
-      else reject(new PlainError(`"${command} ${args.join(' ')}" failed (exit ${code}).\n${output.slice(-3000)}`));
+      else if (/No space left on device|ENOSPC/.test(output))
+        reject(new PlainError('The disk is full: free some space and start again.'));
+      else
+        reject(
+          new PlainError(`"${command} ${args.join(' ')}" failed (exit ${code}).\n${output.slice(-3000)}`),
+        );
     });
   });
 }

@@ -12,7 +12,8 @@ export async function run(main) {
   } catch (error) {
     process.exitCode = 1;
     if (error instanceof PlainError) process.stderr.write(`${error.message}\n`);
-    else if (error?.code === 'ENOSPC') process.stderr.write('The disk is full: free some space and start again.\n');
+    else if (error?.code === 'ENOSPC')
+      process.stderr.write('The disk is full: free some space and start again.\n');
     else process.stderr.write(`${error?.stack ?? error}\n`);
   }
 }

@@ -5,7 +5,9 @@ export default function ErrorPage({ reset }: { readonly reset: () => void }) {
   return (
     <main className="mx-auto mt-16 max-w-xl rounded-sm border border-rule bg-paper p-6">
       <h1 className="mb-2 text-2xl font-bold">Something broke on our side</h1>
-      <p className="mb-4">Nothing you handed in is lost. Try the page again; if it stays like this, tell your teacher.</p>
+      <p className="mb-4">
+        Nothing you handed in is lost. Try the page again; if it stays like this, tell your teacher.
+      </p>
       <Button weight="main" onClick={reset}>
         Try again
       </Button>

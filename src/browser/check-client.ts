@@ -5,7 +5,8 @@ import type { CheckReply, CheckRequest } from '@/workers/check.worker';
 export function checkOnDevice(request: CheckRequest): Promise<Check> {
   const worker = new Worker(new URL('../workers/check.worker.ts', import.meta.url), { type: 'module' });
   return new Promise<Check>((resolve, reject) => {
-    worker.onmessage = ({ data }: MessageEvent<CheckReply>) => (data.ok ? resolve(data.check) : reject(new Error(data.problem)));
+    worker.onmessage = ({ data }: MessageEvent<CheckReply>) =>
+      data.ok ? resolve(data.check) : reject(new Error(data.problem));
     worker.onerror = (event) => reject(new Error(event.message));
     worker.postMessage(request);
   }).finally(() => worker.terminate());

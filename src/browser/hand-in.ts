@@ -7,7 +7,13 @@ export interface TakeToHandIn {
 }
 
 /** Sends a take to the school's server. @returns what went wrong in the student's words, or undefined. */
-export async function handInTake({ id, assignmentId, askedBpm, source, sound }: TakeToHandIn): Promise<string | undefined> {
+export async function handInTake({
+  id,
+  assignmentId,
+  askedBpm,
+  source,
+  sound,
+}: TakeToHandIn): Promise<string | undefined> {
   const query = new URLSearchParams({ id, assignmentId, askedBpm: `${askedBpm}`, source });
   let response: Response;
   try {

@@ -34,7 +34,11 @@ export class Recorder {
     const context = new AudioContext({ latencyHint: 'interactive' });
     await context.resume();
     await context.audioWorklet.addModule('/worklets/recorder.js');
-    const node = new AudioWorkletNode(context, 'mevlo-recorder', { numberOfOutputs: 0, channelCount: 1, channelCountMode: 'explicit' });
+    const node = new AudioWorkletNode(context, 'mevlo-recorder', {
+      numberOfOutputs: 0,
+      channelCount: 1,
+      channelCountMode: 'explicit',
+    });
     context.createMediaStreamSource(stream).connect(node);
     return new Recorder(context, stream, node);
   }
@@ -86,7 +90,9 @@ export class Recorder {
 
 async function openMicrophone(): Promise<MediaStream> {
   if (!navigator.mediaDevices?.getUserMedia) {
-    throw new MicrophoneProblem('This browser cannot record here. Open Mevlo in an up-to-date browser, or bring in a sound file below.');
+    throw new MicrophoneProblem(
+      'This browser cannot record here. Open Mevlo in an up-to-date browser, or bring in a sound file below.',
+    );
   }
   try {
     return await navigator.mediaDevices.getUserMedia({

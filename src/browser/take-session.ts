@@ -75,7 +75,8 @@ export class TakeSession {
     if (lineSeconds < 0) return { phase: 'count-in', beat: beatsSinceStart < 0 ? 0 : beat, lineSeconds };
     const isSilent = now - this.#lastSound > SILENCE_SECONDS;
     const isOver =
-      (lineSeconds > this.#lineSeconds && isSilent) || lineSeconds > LONGEST_SHARE * this.#lineSeconds + LONGEST_EXTRA_SECONDS;
+      (lineSeconds > this.#lineSeconds && isSilent) ||
+      lineSeconds > LONGEST_SHARE * this.#lineSeconds + LONGEST_EXTRA_SECONDS;
     return { phase: isOver ? 'over' : 'playing', beat, lineSeconds };
   }
 

@@ -12,22 +12,32 @@ class Refusal extends Error {}
 
 function main(): void {
   const { values } = parseArgs({
-    options: { line: { type: 'string' }, take: { type: 'string' }, tempo: { type: 'string' }, json: { type: 'boolean' } },
+    options: {
+      line: { type: 'string' },
+      take: { type: 'string' },
+      tempo: { type: 'string' },
+      json: { type: 'boolean' },
+    },
   });
   if (!values.line || !values.take || !values.tempo) throw new Refusal(USAGE);
   const bpm = Number(values.tempo);
-  if (!(bpm >= 20 && bpm <= 400)) throw new Refusal(`--tempo must be 20–400 beats a minute, got "${values.tempo}"`);
+  if (!(bpm >= 20 && bpm <= 400))
+    throw new Refusal(`--tempo must be 20–400 beats a minute, got "${values.tempo}"`);
   const line = accept(values.line, readMusicXml(readBytes(values.line)));
   const take = accept(values.take, readWav(readBytes(values.take)));
   const { verdict } = check(line, take, bpm);
-  process.stdout.write(values.json ? `${JSON.stringify(toCheckContract(verdict))}\n` : describe(verdict));
+  process.stdout.write(
+    values.json ? `${JSON.stringify(toCheckContract(verdict))}\n` : describeVerdict(verdict),
+  );
 }
 
 function readBytes(path: string): Uint8Array {
   try {
     return new Uint8Array(readFileSync(path));
   } catch (error) {
-    throw new Refusal(`${path} cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown reason'}).`);
+    throw new Refusal(
+      `${path} cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown reason'}).`,
+    );
   }
 }
 
@@ -36,7 +46,7 @@ function accept<Value>(path: string, result: Result<Value>): Value {
   throw new Refusal(`${path}: ${result.issues.map(describeIssue).join(' ')}`);
 }
 
-function describe(verdict: Verdict): string {
+function describeVerdict(verdict: Verdict): string {
   const rows = verdict.measures.map((m) => {
     const marks = [m.notesNeedWork && 'notes', m.rhythmNeedsWork && 'rhythm'].filter(Boolean).join(' and ');
     return `measure ${m.number}: notes ${m.notesRight}/${m.written}, rhythm ${m.rhythmRight}/${m.written}${marks && `  needs work: ${marks}`}`;

@@ -2,10 +2,19 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { check } from '@/core/checking';
 import { readMusicXml } from '@/core/formats';
-import { INSTRUMENT_IDS, instrument, type InstrumentId } from '@/core/instruments';
+import { INSTRUMENT_IDS, type InstrumentId, instrument } from '@/core/instruments';
 import type { Verdict } from '@/core/judging';
 import { type Line, writtenNotes } from '@/core/notation';
-import { chooseFlaws, type Flaw, type FlawKind, perform, QUIET_ROOM, type Recording, render, STEADY_STYLE } from '@/core/playing';
+import {
+  chooseFlaws,
+  type Flaw,
+  type FlawKind,
+  perform,
+  QUIET_ROOM,
+  type Recording,
+  render,
+  STEADY_STYLE,
+} from '@/core/playing';
 
 class Count {
   hit = 0;
@@ -58,10 +67,14 @@ function main(): void {
     const wrong = compare(line, flaws, verdict, notes, rhythm);
     if (flaws.length === 0) {
       cleanNotes += verdict.notes.length;
-      cleanFalse += verdict.notes.filter((n) => (n.pitch !== 'right' && n.pitch !== 'unclear') || n.onset !== 'on').length;
+      cleanFalse += verdict.notes.filter(
+        (n) => (n.pitch !== 'right' && n.pitch !== 'unclear') || n.onset !== 'on',
+      ).length;
     }
     if (details && wrong.length > 0) {
-      console.log(`seed ${seed} ${line.title}, ${player}, room ${(seed * 3) % ROOMS.length}: ${JSON.stringify(flaws)}`);
+      console.log(
+        `seed ${seed} ${line.title}, ${player}, room ${(seed * 3) % ROOMS.length}: ${JSON.stringify(flaws)}`,
+      );
       for (const text of wrong) console.log(`    ${text}`);
     }
   }
@@ -78,7 +91,9 @@ function loadLine(name: string): Line {
 }
 
 function pickInstrument(line: Line, seed: number): InstrumentId {
-  const written = writtenNotes(line).flatMap((note) => (note.sound.kind === 'pitched' ? [note.sound.midi] : []));
+  const written = writtenNotes(line).flatMap((note) =>
+    note.sound.kind === 'pitched' ? [note.sound.midi] : [],
+  );
   if (written.length === 0) return seed % 2 ? 'clap' : 'snare';
   const able = INSTRUMENT_IDS.filter((id) => {
     const range = instrument(id).beginnerRange;
@@ -88,11 +103,19 @@ function pickInstrument(line: Line, seed: number): InstrumentId {
 }
 
 /** Compares measure flags with what was done on purpose; a missing or extra note may show as either kind. */
-function compare(line: Line, flaws: readonly Flaw[], verdict: Verdict, notes: Count, rhythm: Count): string[] {
+function compare(
+  line: Line,
+  flaws: readonly Flaw[],
+  verdict: Verdict,
+  notes: Count,
+  rhythm: Count,
+): string[] {
   const byId = new Map(writtenNotes(line).map((note) => [note.id, note]));
   const differences: string[] = [];
   verdict.measures.forEach((measure, index) => {
-    const mine = flaws.filter((flaw) => byId.get(flaw.noteId)!.measureIndex === index).map((flaw) => flaw.kind);
+    const mine = flaws
+      .filter((flaw) => byId.get(flaw.noteId)!.measureIndex === index)
+      .map((flaw) => flaw.kind);
     const either = mine.some((kind) => ['missing', 'extra-after', 'tie-restruck'].includes(kind));
     const stopped = flaws.some(
       (flaw) =>
@@ -104,16 +127,32 @@ function compare(line: Line, flaws: readonly Flaw[], verdict: Verdict, notes: Co
       ? [[notes, 'either', true, any]]
       : [
           [notes, 'notes', mine.includes('wrong'), measure.notesNeedWork],
-          ...(stopped ? [] : [[rhythm, 'rhythm', mine.some((k) => ['late', 'early', 'cut-short'].includes(k)), measure.rhythmNeedsWork] as [Count, string, boolean, boolean]]),
+          ...(stopped
+            ? []
+            : [
+                [
+                  rhythm,
+                  'rhythm',
+                  mine.some((k) => ['late', 'early', 'cut-short'].includes(k)),
+                  measure.rhythmNeedsWork,
+                ] as [Count, string, boolean, boolean],
+              ]),
         ];
     for (const [count, name, truth, said] of checks) {
       count.add(truth, said);
       if (truth !== said) {
         const faults = verdict.notes
           .filter((n) => n.measureIndex === index)
-          .map((n) => `${n.noteId}:${n.pitch}/${n.onset} ${(n.deviationSeconds * 1000).toFixed(0)}ms/${n.length}`);
-        const extras = verdict.extras.filter((e) => e.measureIndex === index).map((e) => `extra ${e.sound.midi?.toFixed(1)}@${e.sound.onsetSeconds.toFixed(2)}`);
-        differences.push(`measure ${measure.number} ${name}: truth ${truth}, said ${said}  ${faults.join(' ')} ${extras.join(' ')}`);
+          .map(
+            (n) =>
+              `${n.noteId}:${n.pitch}/${n.onset} ${(n.deviationSeconds * 1000).toFixed(0)}ms/${n.length}`,
+          );
+        const extras = verdict.extras
+          .filter((e) => e.measureIndex === index)
+          .map((e) => `extra ${e.sound.midi?.toFixed(1)}@${e.sound.onsetSeconds.toFixed(2)}`);
+        differences.push(
+          `measure ${measure.number} ${name}: truth ${truth}, said ${said}  ${faults.join(' ')} ${extras.join(' ')}`,
+        );
       }
     }
   });

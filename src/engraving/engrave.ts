@@ -1,5 +1,5 @@
-import createVerovioModule from 'verovio/wasm';
 import { enableLog, LOG_OFF, VerovioToolkit } from 'verovio/esm';
+import createVerovioModule from 'verovio/wasm';
 import { countPart, NUMBERS_AND } from '@/core/counting';
 import { measureElementId, type UnderText, writeMei } from '@/core/formats';
 import type { Line } from '@/core/notation';
@@ -26,7 +26,8 @@ function loadToolkit(): Promise<VerovioToolkit> {
 export async function engrave(line: Line, layout: Layout): Promise<Engraving> {
   const engraver = await loadToolkit();
   const under = new Map<string, UnderText>();
-  for (const [id, label] of countPart(line.part, NUMBERS_AND)) under.set(id, { text: label.text, italic: label.quiet });
+  for (const [id, label] of countPart(line.part, NUMBERS_AND))
+    under.set(id, { text: label.text, italic: label.quiet });
   engraver.setOptions({
     scale: layout.scale,
     pageWidth: Math.round((layout.widthPixels * 100) / layout.scale),
@@ -49,7 +50,9 @@ export async function engrave(line: Line, layout: Layout): Promise<Engraving> {
   if (!engraver.loadData(writeMei(line, { measuresPerSystem: layout.measuresPerSystem, under }))) {
     throw new RangeError(`the engraver refused the line "${line.title}"`);
   }
-  const systems = Array.from({ length: engraver.getPageCount() }, (_, page) => readSystem(engraver.renderToSVG(page + 1), line));
+  const systems = Array.from({ length: engraver.getPageCount() }, (_, page) =>
+    readSystem(engraver.renderToSVG(page + 1), line),
+  );
   return { version: ENGRAVING_VERSION, systems };
 }
 
@@ -57,7 +60,10 @@ export async function engrave(line: Line, layout: Layout): Promise<Engraving> {
 function readSystem(svg: string, line: Line): EngravedSystem {
   const [, width, height] = matchNumbers(svg, /<svg viewBox="0 0 ([\d.]+) ([\d.]+)"/);
   const [, innerWidth] = matchNumbers(svg, /class="definition-scale"[^>]*viewBox="0 0 ([\d.]+) ([\d.]+)"/);
-  const [, left, top] = matchNumbers(svg, /class="page-margin" transform="translate\(([\d.-]+), ([\d.-]+)\)"/);
+  const [, left, top] = matchNumbers(
+    svg,
+    /class="page-margin" transform="translate\(([\d.-]+), ([\d.-]+)\)"/,
+  );
   const pixels = width! / innerWidth!;
   const toPixels = (box: Box): Box => ({
     x: (box.x + left!) * pixels,
@@ -94,11 +100,16 @@ function matchNumbers(text: string, pattern: RegExp): number[] {
   return match.map(Number);
 }
 
-const BOX = /<g data-id="bbox-([^"]+)" data-class="(\w+)"[^>]*>\s*<rect x="([-\d.]+)" y="([-\d.]+)" height="([-\d.]+)" width="([-\d.]+)"/g;
-const MEASURE_OR_STAFF = /<g data-id="(?:bbox-)?([^"]+)" data-class="(measure|staff)" class="(measure|staff)"/g;
+const BOX =
+  /<g data-id="bbox-([^"]+)" data-class="(\w+)"[^>]*>\s*<rect x="([-\d.]+)" y="([-\d.]+)" height="([-\d.]+)" width="([-\d.]+)"/g;
+const MEASURE_OR_STAFF =
+  /<g data-id="(?:bbox-)?([^"]+)" data-class="(measure|staff)" class="(measure|staff)"/g;
 
 /** All boxes by id, and the staff box of every measure: a measure's own box also spans its signs. */
-function readBoxes(svg: string): { readonly byId: ReadonlyMap<string, Box>; readonly staffOf: ReadonlyMap<string, Box> } {
+function readBoxes(svg: string): {
+  readonly byId: ReadonlyMap<string, Box>;
+  readonly staffOf: ReadonlyMap<string, Box>;
+} {
   const byId = new Map<string, Box>();
   for (const [, id, , x, y, height, width] of svg.matchAll(BOX)) {
     byId.set(id!, { x: Number(x), y: Number(y), width: Number(width), height: Number(height) });

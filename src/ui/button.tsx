@@ -13,11 +13,20 @@ function buttonClass(weight: Weight): string {
   );
 }
 
-export function Button({ weight = 'plain', className, type = 'button', ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { readonly weight?: Weight }) {
+export function Button({
+  weight = 'plain',
+  className,
+  type = 'button',
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { readonly weight?: Weight }) {
   return <button type={type} className={clsx(buttonClass(weight), className)} {...rest} />;
 }
 
 /** A link that looks like a button, for going somewhere. */
-export function ButtonLink({ weight = 'plain', className, ...rest }: ComponentProps<typeof Link> & { readonly weight?: Weight }) {
+export function ButtonLink({
+  weight = 'plain',
+  className,
+  ...rest
+}: ComponentProps<typeof Link> & { readonly weight?: Weight }) {
   return <Link className={clsx(buttonClass(weight), className)} {...rest} />;
 }

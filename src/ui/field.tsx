@@ -27,7 +27,12 @@ export function Field({ label, hint, ...rest }: FieldProps & InputHTMLAttributes
 }
 
 /** A labelled choice. */
-export function Choice({ label, hint, children, ...rest }: FieldProps & SelectHTMLAttributes<HTMLSelectElement>) {
+export function Choice({
+  label,
+  hint,
+  children,
+  ...rest
+}: FieldProps & SelectHTMLAttributes<HTMLSelectElement>) {
   const id = useId();
   return (
     <div>

@@ -2,7 +2,13 @@ import { CircleAlert, Info } from 'lucide-react';
 import type { ReactNode } from 'react';
 
 /** Something the person should know: a problem (warm) or a piece of news (cool). Read out at once. */
-export function Notice({ kind, children }: { readonly kind: 'problem' | 'news'; readonly children: ReactNode }) {
+export function Notice({
+  kind,
+  children,
+}: {
+  readonly kind: 'problem' | 'news';
+  readonly children: ReactNode;
+}) {
   const isProblem = kind === 'problem';
   const Icon = isProblem ? CircleAlert : Info;
   return (

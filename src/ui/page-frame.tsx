@@ -15,7 +15,8 @@ const TEACHER_PLACES = [
 
 /** Every page: a slim edge above, then the desk on which the sheets lie. */
 export function PageFrame({ viewer, signOut, children }: PageFrameProps) {
-  const places = viewer?.role === 'teacher' ? TEACHER_PLACES : viewer ? ([['/practice', 'My lines']] as const) : [];
+  const places =
+    viewer?.role === 'teacher' ? TEACHER_PLACES : viewer ? ([['/practice', 'My lines']] as const) : [];
   return (
     <>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-paper focus:p-3">
@@ -28,7 +29,11 @@ export function PageFrame({ viewer, signOut, children }: PageFrameProps) {
           </Link>
           <nav aria-label="Places" className="flex gap-1">
             {places.map(([href, name]) => (
-              <Link key={href} href={href} className="inline-flex min-h-11 items-center rounded-md px-3 hover:bg-cool-wash">
+              <Link
+                key={href}
+                href={href}
+                className="inline-flex min-h-11 items-center rounded-md px-3 hover:bg-cool-wash"
+              >
                 {name}
               </Link>
             ))}
@@ -36,7 +41,10 @@ export function PageFrame({ viewer, signOut, children }: PageFrameProps) {
           {viewer && signOut && (
             <form action={signOut} className="ml-auto flex items-center gap-3">
               <span className="text-faint max-sm:hidden">{viewer.name}</span>
-              <button type="submit" className="min-h-11 rounded-md px-2 underline underline-offset-4 hover:bg-cool-wash">
+              <button
+                type="submit"
+                className="min-h-11 rounded-md px-2 underline underline-offset-4 hover:bg-cool-wash"
+              >
                 Sign out
               </button>
             </form>
@@ -51,6 +59,18 @@ export function PageFrame({ viewer, signOut, children }: PageFrameProps) {
 }
 
 /** A sheet of paper on the desk. */
-export function Sheet({ children, className = '' }: { readonly children: ReactNode; readonly className?: string }) {
-  return <section className={`rounded-sm border border-rule bg-paper p-5 shadow-[0_2px_6px_rgb(60_50_30/0.12)] max-sm:p-3 ${className}`}>{children}</section>;
+export function Sheet({
+  children,
+  className = '',
+}: {
+  readonly children: ReactNode;
+  readonly className?: string;
+}) {
+  return (
+    <section
+      className={`rounded-sm border border-rule bg-paper p-5 shadow-[0_2px_6px_rgb(60_50_30/0.12)] max-sm:p-3 ${className}`}
+    >
+      {children}
+    </section>
+  );
 }

@@ -9,7 +9,11 @@ interface TempoLadderProps {
 /** The tempos from start to goal, the goal on top; climbed rungs are ticked. */
 export function TempoLadder({ ladder, climbed, chosen, onChoose }: TempoLadderProps) {
   return (
-    <ol reversed className="flex flex-col-reverse border-x-4 border-ink max-md:flex-row max-md:overflow-x-auto max-md:border-x-0 max-md:border-y-4" aria-label="Tempo ladder">
+    <ol
+      reversed
+      className="flex flex-col-reverse border-x-4 border-ink max-md:flex-row max-md:overflow-x-auto max-md:border-x-0 max-md:border-y-4"
+      aria-label="Tempo ladder"
+    >
       {ladder.map((bpm) => {
         const isClimbed = climbed.includes(bpm);
         const isChosen = bpm === chosen;
@@ -24,9 +28,15 @@ export function TempoLadder({ ladder, climbed, chosen, onChoose }: TempoLadderPr
         const label = `${bpm} beats a minute${isClimbed ? ', climbed' : ''}${bpm === ladder.at(-1) ? ', the goal' : ''}`;
         const shape = `flex min-h-11 w-full items-center justify-center gap-1 px-3 text-lg ${isChosen ? 'bg-ink font-bold text-paper' : ''}`;
         return (
-          <li key={bpm} className="border-y border-ink max-md:border-x max-md:border-y-0">
+          <li key={bpm} className="border-y border-ink max-md:flex-1 max-md:border-x max-md:border-y-0">
             {onChoose ? (
-              <button type="button" aria-pressed={isChosen} aria-label={label} onClick={() => onChoose(bpm)} className={`${shape} ${isChosen ? '' : 'hover:bg-cool-wash'}`}>
+              <button
+                type="button"
+                aria-pressed={isChosen}
+                aria-label={label}
+                onClick={() => onChoose(bpm)}
+                className={`${shape} ${isChosen ? '' : 'hover:bg-cool-wash'}`}
+              >
                 {text}
               </button>
             ) : (

@@ -9,7 +9,9 @@ export interface CheckRequest {
   readonly askedBpm: number;
 }
 
-export type CheckReply = { readonly ok: true; readonly check: Check } | { readonly ok: false; readonly problem: string };
+export type CheckReply =
+  | { readonly ok: true; readonly check: Check }
+  | { readonly ok: false; readonly problem: string };
 
 self.onmessage = ({ data }: MessageEvent<CheckRequest>) => {
   let reply: CheckReply;

@@ -10,10 +10,23 @@ const SOUND_FONT = '/usr/share/sounds/sf2/TimGM6mb.sf2';
 const TICKS_PER_SECOND = 1000;
 
 /** General MIDI programs, counted from 0. Source: MIDI Manufacturers Association, General MIDI System Level 1 (1991). */
-export const GM_PROGRAM = { oboe: 68, clarinet: 71, flute: 73, trumpet: 56, trombone: 57, violin: 40, recorder: 74, altoSax: 65 } as const;
+export const GM_PROGRAM = {
+  oboe: 68,
+  clarinet: 71,
+  flute: 73,
+  trumpet: 56,
+  trombone: 57,
+  violin: 40,
+  recorder: 74,
+  altoSax: 65,
+} as const;
 
 /** Renders a performance with FluidSynth and a General MIDI sound font: sounds that Mevlo did not make. */
-export function renderWithFluidSynth(performance: Performance, program: number, options: { reverb?: boolean } = {}): Audio {
+export function renderWithFluidSynth(
+  performance: Performance,
+  program: number,
+  options: { reverb?: boolean } = {},
+): Audio {
   const folder = mkdtempSync(join(tmpdir(), 'mevlo-fluid-'));
   try {
     const midiPath = join(folder, 'take.mid');

@@ -16,13 +16,22 @@ interface TakeSummary {
 }
 
 /** Takes, newest first, each with its measures as a row of small cells. */
-export function TakeList({ takes, showStudent }: { readonly takes: readonly TakeSummary[]; readonly showStudent: boolean }) {
+export function TakeList({
+  takes,
+  showStudent,
+}: {
+  readonly takes: readonly TakeSummary[];
+  readonly showStudent: boolean;
+}) {
   const today = dayOf(new Date());
   return (
     <ul className="divide-y divide-rule">
       {takes.map((take) => (
         <li key={take.id}>
-          <Link href={`/takes/${take.id}`} className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 px-1 py-2 hover:bg-cool-wash">
+          <Link
+            href={`/takes/${take.id}`}
+            className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 px-1 py-2 hover:bg-cool-wash"
+          >
             <span className="min-w-52 grow">
               {showStudent && <strong>{take.studentName}, </strong>}
               <span>
@@ -56,18 +65,39 @@ const CELL = 11;
 /** One small cell a measure, notes over rhythm, filled where right and hatched where work is needed. */
 function MeasureStrip({ take }: { readonly take: TakeSummary }) {
   if (take.state === 'waiting') return <span className="w-44 text-faint">being checked …</span>;
-  if (take.state === 'failed' || !take.measures) return <span className="w-44 text-warm">could not be read</span>;
+  if (take.state === 'failed' || !take.measures)
+    return <span className="w-44 text-warm">could not be read</span>;
   const weak = take.measures.filter((m) => m.notesNeedWork || m.rhythmNeedsWork);
-  const label = weak.length === 0 ? 'every measure right' : `needs work: ${weak.map((m) => (m.number === 0 ? 'pickup' : m.number)).join(', ')}`;
+  const label =
+    weak.length === 0
+      ? 'every measure right'
+      : `needs work: ${weak.map((m) => (m.number === 0 ? 'pickup' : m.number)).join(', ')}`;
   return (
-    <svg role="img" viewBox={`0 0 ${take.measures.length * CELL} 20`} className="h-5 w-44" preserveAspectRatio="xMinYMid meet">
+    <svg
+      role="img"
+      viewBox={`0 0 ${take.measures.length * CELL} 20`}
+      className="h-5 w-44"
+      preserveAspectRatio="xMinYMid meet"
+    >
       <title>{label}</title>
       {take.measures.map((measure, index) => (
         <g key={index} stroke="var(--color-ink)" strokeWidth="0.7">
           {[measure.notesNeedWork, measure.rhythmNeedsWork].map((needsWork, row) => (
             <g key={row}>
-              <rect x={index * CELL + 1} y={row * 10 + 0.5} width={CELL - 2} height={9} fill={needsWork ? 'var(--color-warm-wash)' : 'var(--color-cool-wash)'} />
-              {needsWork && <path d={`M${index * CELL + 2} ${row * 10 + 8.5} l7 -7 M${index * CELL + 2} ${row * 10 + 4.5} l3.5 -3.5 M${index * CELL + 6} ${row * 10 + 9} l3.5 -3.5`} stroke="var(--color-warm)" strokeWidth="1.6" />}
+              <rect
+                x={index * CELL + 1}
+                y={row * 10 + 0.5}
+                width={CELL - 2}
+                height={9}
+                fill={needsWork ? 'var(--color-warm-wash)' : 'var(--color-cool-wash)'}
+              />
+              {needsWork && (
+                <path
+                  d={`M${index * CELL + 2} ${row * 10 + 8.5} l7 -7 M${index * CELL + 2} ${row * 10 + 4.5} l3.5 -3.5 M${index * CELL + 6} ${row * 10 + 9} l3.5 -3.5`}
+                  stroke="var(--color-warm)"
+                  strokeWidth="1.6"
+                />
+              )}
             </g>
           ))}
         </g>

@@ -23,8 +23,24 @@ export function NewStudentForm({ classId }: { readonly classId: string }) {
   return (
     <form action={submit} className="space-y-4">
       <Field label="Name" name="name" maxLength={60} autoComplete="off" required />
-      <Field label="User name" name="userName" maxLength={30} autoComplete="off" autoCapitalize="none" required hint="Letters a–z and digits." />
-      <Field label="PIN or password" name="pin" minLength={4} maxLength={60} autoComplete="off" required hint="At least 4 characters." />
+      <Field
+        label="User name"
+        name="userName"
+        maxLength={30}
+        autoComplete="off"
+        autoCapitalize="none"
+        required
+        hint="Letters a–z and digits."
+      />
+      <Field
+        label="PIN or password"
+        name="pin"
+        minLength={4}
+        maxLength={60}
+        autoComplete="off"
+        required
+        hint="At least 4 characters."
+      />
       {state.problem && <Notice kind="problem">{state.problem}</Notice>}
       {state.done && <Notice kind="news">{state.done}</Notice>}
       <Button type="submit" weight="main" disabled={isPending} className="w-full">

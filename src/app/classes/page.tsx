@@ -19,7 +19,10 @@ export default async function ClassesPage() {
           <ul className="divide-y divide-rule">
             {classes.map(({ id, name, code, studentCount }) => (
               <li key={id}>
-                <Link href={`/classes/${id}`} className="flex min-h-14 flex-wrap items-center justify-between gap-4 px-1 hover:bg-cool-wash">
+                <Link
+                  href={`/classes/${id}`}
+                  className="flex min-h-14 flex-wrap items-center justify-between gap-4 px-1 hover:bg-cool-wash"
+                >
                   <strong>{name}</strong>
                   <span>
                     {studentCount} students · code <span className="font-bold">{code}</span>

@@ -12,7 +12,10 @@ export const metadata: Metadata = { title: 'Desk' };
 
 export default async function DeskPage() {
   const viewer = await requireTeacher();
-  const [takes, assignments] = await Promise.all([listTakesOfTeacher(viewer), listAssignmentsOfTeacher(viewer)]);
+  const [takes, assignments] = await Promise.all([
+    listTakesOfTeacher(viewer),
+    listAssignmentsOfTeacher(viewer),
+  ]);
   const waiting = takes.filter((take) => !take.answer);
   const answered = takes.filter((take) => take.answer);
   const today = dayOf(new Date());
@@ -23,7 +26,11 @@ export default async function DeskPage() {
         <div className="space-y-5">
           <Sheet>
             <h2 className="mb-2 text-xl font-bold">Waiting for your word ({waiting.length})</h2>
-            {waiting.length > 0 ? <TakeList takes={waiting} showStudent /> : <p>Nothing waits. New takes appear here as they are handed in.</p>}
+            {waiting.length > 0 ? (
+              <TakeList takes={waiting} showStudent />
+            ) : (
+              <p>Nothing waits. New takes appear here as they are handed in.</p>
+            )}
           </Sheet>
           {answered.length > 0 && (
             <Sheet>
@@ -41,7 +48,8 @@ export default async function DeskPage() {
                   {assignment.lineNumber} {assignment.lineTitle}
                 </strong>
                 <br />
-                {assignment.className}, {assignment.startBpm} to {assignment.goalBpm}, due {sayDay(assignment.dueOn, today)}
+                {assignment.className}, {assignment.startBpm} to {assignment.goalBpm}, due{' '}
+                {sayDay(assignment.dueOn, today)}
               </li>
             ))}
           </ul>

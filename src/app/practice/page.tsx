@@ -12,26 +12,42 @@ export const metadata: Metadata = { title: 'My lines' };
 export default async function PracticePage() {
   const viewer = await requireStudent();
   const assignments = await listAssignmentsOfStudent(viewer);
-  const takes = assignments.flatMap((assignment) => assignment.takes).toSorted((a, b) => b.handedInAt.getTime() - a.handedInAt.getTime());
+  const takes = assignments
+    .flatMap((assignment) => assignment.takes)
+    .toSorted((a, b) => b.handedInAt.getTime() - a.handedInAt.getTime());
   const today = dayOf(new Date());
   return (
     <SignedInFrame viewer={viewer}>
-      <h1 className="mb-4 font-serif text-3xl font-bold">Hello {viewer.name.split(' ')[0]}, what do you play today?</h1>
+      <h1 className="mb-4 font-serif text-3xl font-bold">
+        Hello {viewer.name.split(' ')[0]}, what do you play today?
+      </h1>
       {assignments.length === 0 && <Sheet>Your teacher has not given you a line yet.</Sheet>}
       <ul className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
         {assignments.map(({ id, lineNumber, lineTitle, dueOn, ladder, climbed, nextBpm }) => (
           <li key={id}>
-            <Link href={`/practice/${id}`} className="block rounded-sm border border-rule bg-paper p-5 shadow-[0_2px_6px_rgb(60_50_30/0.12)] hover:bg-cool-wash">
+            <Link
+              href={`/practice/${id}`}
+              className="block rounded-sm border border-rule bg-paper p-5 shadow-[0_2px_6px_rgb(60_50_30/0.12)] hover:bg-cool-wash"
+            >
               <span className="block font-serif text-2xl font-bold">
                 {lineNumber} {lineTitle}
               </span>
               <span className="mt-1 block text-faint">due {sayDay(dueOn, today)}</span>
-              <span className="mt-3 flex items-center gap-1" role="img" aria-label={`${climbed.length} of ${ladder.length} steps climbed`}>
+              <span
+                className="mt-3 flex items-center gap-1"
+                role="img"
+                aria-label={`${climbed.length} of ${ladder.length} steps climbed`}
+              >
                 {ladder.map((bpm) => (
-                  <span key={bpm} className={`h-4 flex-1 border border-ink ${climbed.includes(bpm) ? 'bg-cool' : 'bg-paper'}`} />
+                  <span
+                    key={bpm}
+                    className={`h-4 flex-1 border border-ink ${climbed.includes(bpm) ? 'bg-cool' : 'bg-paper'}`}
+                  />
                 ))}
               </span>
-              <span className="mt-2 block text-lg font-bold">{climbed.length === ladder.length ? 'Climbed to the top!' : `Next: at ${nextBpm}`}</span>
+              <span className="mt-2 block text-lg font-bold">
+                {climbed.length === ladder.length ? 'Climbed to the top!' : `Next: at ${nextBpm}`}
+              </span>
             </Link>
           </li>
         ))}

@@ -11,7 +11,14 @@ export function ImportForm() {
   const [state, submit, isPending] = useActionState(bringIn, {});
   return (
     <form action={submit} className="space-y-4">
-      <Field label="MusicXML file" name="file" type="file" accept=".musicxml,.mxl,.xml" required hint="One part with one voice, up to 4 MB (.musicxml or .mxl)." />
+      <Field
+        label="MusicXML file"
+        name="file"
+        type="file"
+        accept=".musicxml,.mxl,.xml"
+        required
+        hint="One part with one voice, up to 4 MB (.musicxml or .mxl)."
+      />
       {state.problems && (
         <Notice kind="problem">
           <p className="font-bold">The line was not brought in:</p>

@@ -28,7 +28,10 @@ export default async function ShelfPage() {
                   if (line.bookTitle !== book) return null;
                   return (
                     <li key={line.id}>
-                      <Link href={`/shelf/${line.id}`} className="block rounded-sm border border-rule p-3 hover:border-cool hover:bg-cool-wash">
+                      <Link
+                        href={`/shelf/${line.id}`}
+                        className="block rounded-sm border border-rule p-3 hover:border-cool hover:bg-cool-wash"
+                      >
                         <span className="font-bold">
                           {line.number} {line.title}
                         </span>

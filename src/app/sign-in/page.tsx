@@ -16,7 +16,9 @@ export default async function SignInPage() {
       <div className="mx-auto grid max-w-4xl gap-6 pt-6 md:grid-cols-2">
         <div className="md:col-span-2">
           <h1 className="font-serif text-4xl font-bold">One line. Play it. See every measure.</h1>
-          <p className="mt-2 text-lg">Your teacher gives you a line; you play it; Mevlo shows what was right and what to do next.</p>
+          <p className="mt-2 text-lg">
+            Your teacher gives you a line; you play it; Mevlo shows what was right and what to do next.
+          </p>
         </div>
         <Sheet>
           <SignInForms />

@@ -21,7 +21,8 @@ function SignInForm({ action, children }: { readonly action: Action; readonly ch
   );
 }
 
-const TAB = 'min-h-12 flex-1 border-b-4 border-transparent font-bold text-faint data-[state=active]:border-cool data-[state=active]:text-ink';
+const TAB =
+  'min-h-12 flex-1 border-b-4 border-transparent font-bold text-faint data-[state=active]:border-cool data-[state=active]:text-ink';
 
 /** Two ways in: students with their card, teachers with e-mail. */
 export function SignInForms() {
@@ -37,9 +38,22 @@ export function SignInForms() {
       </Tabs.List>
       <Tabs.Content value="student">
         <SignInForm action={signInAsStudent}>
-          <Field label="Class code" name="classCode" autoComplete="off" autoCapitalize="characters" required hint="It is on your sign-in card." />
+          <Field
+            label="Class code"
+            name="classCode"
+            autoComplete="off"
+            autoCapitalize="characters"
+            required
+            hint="It is on your sign-in card."
+          />
           <Field label="User name" name="userName" autoComplete="username" autoCapitalize="none" required />
-          <Field label="PIN or password" name="pin" type="password" autoComplete="current-password" required />
+          <Field
+            label="PIN or password"
+            name="pin"
+            type="password"
+            autoComplete="current-password"
+            required
+          />
         </SignInForm>
       </Tabs.Content>
       <Tabs.Content value="teacher">
@@ -67,23 +81,38 @@ interface DemoDoorsProps {
 export function DemoDoors({ teacher, students }: DemoDoorsProps) {
   return (
     <div className="space-y-2">
-      <Door action={signInAsTeacher} fields={{ email: teacher.email, password: teacher.password }} name={teacher.name} role="teacher" />
+      <Door
+        action={signInAsTeacher}
+        fields={{ email: teacher.email, password: teacher.password }}
+        name={teacher.name}
+        place="teacher"
+      />
       {students.map(({ name, className, ...fields }) => (
-        <Door key={fields.userName} action={signInAsStudent} fields={fields} name={name} role={className} />
+        <Door key={fields.userName} action={signInAsStudent} fields={fields} name={name} place={className} />
       ))}
     </div>
   );
 }
 
-function Door({ action, fields, name, role }: { readonly action: Action; readonly fields: Readonly<Record<string, string>>; readonly name: string; readonly role: string }) {
+function Door({
+  action,
+  fields,
+  name,
+  place,
+}: {
+  readonly action: Action;
+  readonly fields: Readonly<Record<string, string>>;
+  readonly name: string;
+  readonly place: string;
+}) {
   const [state, submit, isPending] = useActionState(action, {});
   return (
     <form action={submit}>
       {Object.entries(fields).map(([key, value]) => (
         <input key={key} type="hidden" name={key} value={value} />
       ))}
-      <Button type="submit" disabled={isPending} className="w-full justify-between">
-        {name} <span className="font-normal text-faint">{role}</span>
+      <Button type="submit" disabled={isPending} className="w-full justify-between!">
+        {name} <span className="font-normal text-faint">{place}</span>
       </Button>
       {state.problem && <Notice kind="problem">{state.problem}</Notice>}
     </form>

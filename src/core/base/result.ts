@@ -17,7 +17,10 @@ export function success<Value>(value: Value, warnings: readonly Issue[] = []): R
   return { ok: true, value, warnings };
 }
 
-export function failure(...issues: readonly Issue[]): { readonly ok: false; readonly issues: readonly Issue[] } {
+export function failure(...issues: readonly Issue[]): {
+  readonly ok: false;
+  readonly issues: readonly Issue[];
+} {
   return { ok: false, issues };
 }
 

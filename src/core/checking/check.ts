@@ -1,8 +1,8 @@
 import { type Following, follow } from '../following';
+import { judge, type Policy, USUAL_POLICY, type Verdict } from '../judging';
 import { type Heard, hear } from '../listening';
 import type { Line } from '../notation';
 import type { Audio } from '../signal';
-import { judge, type Policy, USUAL_POLICY, type Verdict } from '../judging';
 
 /** The three layers of a check: two of facts, one of policy. */
 export interface Check {

@@ -21,7 +21,11 @@ export function toCheckContract(verdict: Verdict): Readonly<Record<string, unkno
       beat: round(note.beat, 4),
       written: { midi: note.writtenMidi ?? null },
       played: note.played
-        ? { midi: round(note.played.midi, 2), onset: round(note.played.onsetSeconds, 4), end: round(note.played.endSeconds, 4) }
+        ? {
+            midi: round(note.played.midi, 2),
+            onset: round(note.played.onsetSeconds, 4),
+            end: round(note.played.endSeconds, 4),
+          }
         : null,
       pitch: note.pitch,
       onset: {

@@ -1,5 +1,16 @@
 import { type Line, measureOffset } from '../notation';
-import { add, beatUnit, clicksPerMeasure, divide, measureLength, multiply, type Rational, rational, subtract, toNumber } from '../time';
+import {
+  add,
+  beatUnit,
+  clicksPerMeasure,
+  divide,
+  measureLength,
+  multiply,
+  type Rational,
+  rational,
+  subtract,
+  toNumber,
+} from '../time';
 
 /** One click of the count-in. */
 export interface CountInClick {
@@ -29,7 +40,13 @@ export function countIn(line: Line): CountIn {
   const clicks = full + Math.ceil(started);
   const lead = subtract(multiply(rational(Math.ceil(started)), unit), before);
   return {
-    clicks: Array.from({ length: clicks }, (_, index) => ({ number: (index % full) + 1, accented: index % full === 0 })),
-    lengthQuarters: subtract(add(measureLength(first.meter), multiply(rational(Math.ceil(started)), unit)), lead),
+    clicks: Array.from({ length: clicks }, (_, index) => ({
+      number: (index % full) + 1,
+      accented: index % full === 0,
+    })),
+    lengthQuarters: subtract(
+      add(measureLength(first.meter), multiply(rational(Math.ceil(started)), unit)),
+      lead,
+    ),
   };
 }

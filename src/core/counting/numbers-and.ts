@@ -1,6 +1,16 @@
 // Common practice: "1 & 2 &" for eighths, "1 e & a" for sixteenths; meters over 8 count their eighths.
 import { type LineEvent, measureOffset } from '../notation';
-import { add, compare, divide, isInteger, multiply, type Rational, rational, subtract, toNumber } from '../time';
+import {
+  add,
+  compare,
+  divide,
+  isInteger,
+  multiply,
+  type Rational,
+  rational,
+  subtract,
+  toNumber,
+} from '../time';
 import type { CountingSchool, CountLabel } from './school';
 
 /** What is said on each quarter of a counted beat. */
@@ -43,6 +53,7 @@ function sayStart(at: Rational): string {
 /** Numbers of the beats that begin strictly inside the event. */
 function beatsInside(from: Rational, to: Rational): string[] {
   const numbers: string[] = [];
-  for (let beat = Math.floor(toNumber(from)) + 1; compare(rational(beat), to) < 0; beat++) numbers.push(`${beat + 1}`);
+  for (let beat = Math.floor(toNumber(from)) + 1; compare(rational(beat), to) < 0; beat++)
+    numbers.push(`${beat + 1}`);
   return numbers;
 }

@@ -50,7 +50,8 @@ function pitchCost(target: Target, sound: PlayedSound, tuningSemitones: number):
   if (target.midi === undefined || sound.midi === undefined) return 0;
   const off = Math.abs(sound.midi - tuningSemitones - target.midi);
   if (off < RIGHT_PITCH_SEMITONES) return 0.3 * off;
-  if (Math.abs(off - 12) < RIGHT_PITCH_SEMITONES || Math.abs(off - 24) < RIGHT_PITCH_SEMITONES) return COST_OCTAVE;
+  if (Math.abs(off - 12) < RIGHT_PITCH_SEMITONES || Math.abs(off - 24) < RIGHT_PITCH_SEMITONES)
+    return COST_OCTAVE;
   return COST_WRONG_PITCH + 0.02 * Math.min(off, 12);
 }
 
@@ -65,7 +66,11 @@ function timingCost(beats: number, seconds: number, secondsPerBeat: number): num
  * Dynamic programming over (target, sound) pairs, O(targets · sounds · skips).
  * @param targets in written order; @param sounds in order of onset.
  */
-export function align(targets: readonly Target[], sounds: readonly PlayedSound[], options: AlignOptions): Alignment {
+export function align(
+  targets: readonly Target[],
+  sounds: readonly PlayedSound[],
+  options: AlignOptions,
+): Alignment {
   const n = targets.length;
   const m = sounds.length;
   if (n === 0 || m === 0) return { matches: [], cost: n * COST_MISSING + m * COST_OUTSIDE };
@@ -112,7 +117,8 @@ function trace(costs: Float64Array, from: Int32Array, n: number, m: number): Ali
   let end = 0;
   let best = Number.POSITIVE_INFINITY;
   for (let cell = 0; cell < n * m; cell++) {
-    const cost = costs[cell]! + (n - 1 - (cell % n)) * COST_MISSING + (m - 1 - Math.floor(cell / n)) * COST_OUTSIDE;
+    const cost =
+      costs[cell]! + (n - 1 - (cell % n)) * COST_MISSING + (m - 1 - Math.floor(cell / n)) * COST_OUTSIDE;
     if (cost < best) [best, end] = [cost, cell];
   }
   const cells: number[] = [];
@@ -120,7 +126,11 @@ function trace(costs: Float64Array, from: Int32Array, n: number, m: number): Ali
   cells.reverse();
   const matches = cells.map((cell, index) => {
     const before = cells[index - 1];
-    return { target: cell % n, sound: Math.floor(cell / n), restart: before !== undefined && before % n >= cell % n };
+    return {
+      target: cell % n,
+      sound: Math.floor(cell / n),
+      restart: before !== undefined && before % n >= cell % n,
+    };
   });
   return { matches, cost: best };
 }

@@ -2,12 +2,12 @@ import { median, requireRange } from '../base';
 import type { Heard } from '../listening';
 import { type Line, type TimedMeasure, timedMeasures, type WrittenNote, writtenNotes } from '../notation';
 import { beatUnit, quarterSeconds, toNumber } from '../time';
-import { align, type Alignment, type Match, type Target } from './align';
+import { type Alignment, align, type Match, type Target } from './align';
 import {
   type ExtraSound,
+  FOLLOWING_VERSION,
   type FollowedNote,
   type Following,
-  FOLLOWING_VERSION,
   type Interruption,
   type PlayedSound,
 } from './following';
@@ -47,13 +47,19 @@ export function follow(line: Line, heard: Heard, askedBpm: number): Following {
   const unit = beatUnit(measures[0]!.measure.meter);
   const beatQuarters = toNumber(unit.quarters);
   const sounds = soundsFor(notes, heard);
-  const targets = notes.map((note, index): Target => ({
-    onsetBeats: toNumber(note.onsetQuarters) / beatQuarters,
-    midi: note.sound.kind === 'pitched' ? note.sound.midi : undefined,
-    startsMeasure: index === 0 || notes[index - 1]!.measureIndex !== note.measureIndex,
-  }));
+  const targets = notes.map(
+    (note, index): Target => ({
+      onsetBeats: toNumber(note.onsetQuarters) / beatQuarters,
+      midi: note.sound.kind === 'pitched' ? note.sound.midi : undefined,
+      startsMeasure: index === 0 || notes[index - 1]!.measureIndex !== note.measureIndex,
+    }),
+  );
   const askedSecondsPerBeat = quarterSeconds(askedBpm, unit) * beatQuarters;
-  const { alignment, tuningSemitones, secondsPerBeat } = alignInTempoAndTune(targets, sounds, askedSecondsPerBeat);
+  const { alignment, tuningSemitones, secondsPerBeat } = alignInTempoAndTune(
+    targets,
+    sounds,
+    askedSecondsPerBeat,
+  );
 
   const place = ({ target, sound }: Match): Placed => ({
     note: notes[target]!,
@@ -68,15 +74,26 @@ export function follow(line: Line, heard: Heard, askedBpm: number): Following {
   const soundsAreSustained = areSustained(heard);
   const followed = new Map<string, FollowedNote>();
   pulses.forEach((pulse, index) => {
-    for (const note of describePulse(pulse, index > 0, { secondsPerBeat, tuningSemitones, soundsAreSustained })) followed.set(note.noteId, note);
+    for (const note of describePulse(pulse, index > 0, {
+      secondsPerBeat,
+      tuningSemitones,
+      soundsAreSustained,
+    }))
+      followed.set(note.noteId, note);
   });
   return {
     version: FOLLOWING_VERSION,
-    notes: notes.map((note) => followed.get(note.id) ?? { noteId: note.id, measureIndex: note.measureIndex, kind: 'missing' }),
+    notes: notes.map(
+      (note) =>
+        followed.get(note.id) ?? { noteId: note.id, measureIndex: note.measureIndex, kind: 'missing' },
+    ),
     extras: findExtras(alignment, notes, sounds, heard, secondsPerBeat),
     interruptions: findInterruptions(pulses, secondsPerBeat),
     playedBpm: meanBpm(pulses),
-    tuningCents: targets.some((target) => target.midi !== undefined) && sounds.length > 0 ? tuningSemitones * 100 : undefined,
+    tuningCents:
+      targets.some((target) => target.midi !== undefined) && sounds.length > 0
+        ? tuningSemitones * 100
+        : undefined,
     soundsAreSustained,
     measureSeconds: measures.map((measure) => measureStart(measure, pulses, beatQuarters, secondsPerBeat)),
   };
@@ -87,20 +104,35 @@ function soundsFor(notes: readonly WrittenNote[], heard: Heard): readonly Played
   if (notes.some((note) => note.sound.kind === 'pitched')) {
     return heard.notes.map(({ onsetSeconds, endSeconds, midi }) => ({ onsetSeconds, endSeconds, midi }));
   }
-  return heard.strikes.map(({ onsetSeconds }) => ({ onsetSeconds, endSeconds: onsetSeconds, midi: undefined }));
+  return heard.strikes.map(({ onsetSeconds }) => ({
+    onsetSeconds,
+    endSeconds: onsetSeconds,
+    midi: undefined,
+  }));
 }
 
 /** Tries several tempos, then aligns once more with the tempo and tuning that the best one showed. */
-function alignInTempoAndTune(targets: readonly Target[], sounds: readonly PlayedSound[], askedSecondsPerBeat: number) {
+function alignInTempoAndTune(
+  targets: readonly Target[],
+  sounds: readonly PlayedSound[],
+  askedSecondsPerBeat: number,
+) {
   const tuningGuess = commonOffset(sounds.map((sound) => sound.midi).filter((midi) => midi !== undefined));
   const tries = TEMPO_SHARES.map((share) => {
     const secondsPerBeat = askedSecondsPerBeat / share;
-    return { secondsPerBeat, alignment: align(targets, sounds, { secondsPerBeat, tuningSemitones: tuningGuess }) };
+    return {
+      secondsPerBeat,
+      alignment: align(targets, sounds, { secondsPerBeat, tuningSemitones: tuningGuess }),
+    };
   });
   const best = tries.reduce((a, b) => (b.alignment.cost < a.alignment.cost ? b : a));
   const tuningSemitones = matchedOffset(best.alignment, targets, sounds) ?? tuningGuess;
   const secondsPerBeat = matchedTempo(best.alignment, targets, sounds) ?? best.secondsPerBeat;
-  return { alignment: align(targets, sounds, { secondsPerBeat, tuningSemitones }), tuningSemitones, secondsPerBeat };
+  return {
+    alignment: align(targets, sounds, { secondsPerBeat, tuningSemitones }),
+    tuningSemitones,
+    secondsPerBeat,
+  };
 }
 
 /** How far the pitches lie from whole semitones together (circular mean). */
@@ -110,21 +142,30 @@ function commonOffset(midis: readonly number[]): number {
   return Math.atan2(y, x) / (2 * Math.PI);
 }
 
-function matchedOffset(alignment: Alignment, targets: readonly Target[], sounds: readonly PlayedSound[]): number | undefined {
+function matchedOffset(
+  alignment: Alignment,
+  targets: readonly Target[],
+  sounds: readonly PlayedSound[],
+): number | undefined {
   const offsets = alignment.matches
     .map(({ target, sound }) => (sounds[sound]!.midi ?? Number.NaN) - (targets[target]!.midi ?? Number.NaN))
     .filter((offset) => Math.abs(offset) <= TUNING_WINDOW_SEMITONES);
   return offsets.length >= 3 ? median(offsets) : undefined;
 }
 
-function matchedTempo(alignment: Alignment, targets: readonly Target[], sounds: readonly PlayedSound[]): number | undefined {
+function matchedTempo(
+  alignment: Alignment,
+  targets: readonly Target[],
+  sounds: readonly PlayedSound[],
+): number | undefined {
   // Tempo from neighbouring notes only: pauses and restarts between far ones would slow it down.
   const intervals: number[] = [];
   alignment.matches.forEach((match, index) => {
     for (const after of alignment.matches.slice(index + 1, index + 4)) {
       if (after.restart) break;
       const beats = targets[after.target]!.onsetBeats - targets[match.target]!.onsetBeats;
-      if (beats >= 0.9) intervals.push((sounds[after.sound]!.onsetSeconds - sounds[match.sound]!.onsetSeconds) / beats);
+      if (beats >= 0.9)
+        intervals.push((sounds[after.sound]!.onsetSeconds - sounds[match.sound]!.onsetSeconds) / beats);
     }
   });
   return intervals.length >= 3 ? median(intervals) : undefined;
@@ -181,9 +222,14 @@ function describePulse(
       deviationSeconds,
       deviationBeats: deviationSeconds / local,
       writtenSeconds,
-      soundedShare: sound.midi === undefined || !soundsAreSustained ? undefined : (sound.endSeconds - sound.onsetSeconds) / writtenSeconds,
+      soundedShare:
+        sound.midi === undefined || !soundsAreSustained
+          ? undefined
+          : (sound.endSeconds - sound.onsetSeconds) / writtenSeconds,
       pitchErrorSemitones:
-        sound.midi === undefined || note.sound.kind === 'unpitched' ? undefined : sound.midi - tuningSemitones - note.sound.midi,
+        sound.midi === undefined || note.sound.kind === 'unpitched'
+          ? undefined
+          : sound.midi - tuningSemitones - note.sound.midi,
       startsPulse,
     };
   });
@@ -207,7 +253,8 @@ function findExtras(
   return sounds.flatMap((sound, index) => {
     if (used.has(index) || sound.onsetSeconds < from || sound.onsetSeconds > to) return [];
     const isFaint = sound.midi !== undefined && heard.notes[index]!.levelDb < floorDb;
-    const isShort = sound.midi !== undefined && sound.endSeconds - sound.onsetSeconds < SHORTEST_EXTRA_SECONDS;
+    const isShort =
+      sound.midi !== undefined && sound.endSeconds - sound.onsetSeconds < SHORTEST_EXTRA_SECONDS;
     if (isFaint || isShort) return [];
     const before = alignment.matches.filter((match) => match.sound < index).at(-1);
     const note = notes[(before ?? first).target]!;
@@ -252,7 +299,12 @@ function meanBpm(pulses: readonly PulseRun[]): number | undefined {
 }
 
 /** When a measure began, the last time it was played: at its first note, less what is written before that. */
-function measureStart(measure: TimedMeasure, pulses: readonly PulseRun[], beatQuarters: number, secondsPerBeat: number): number | undefined {
+function measureStart(
+  measure: TimedMeasure,
+  pulses: readonly PulseRun[],
+  beatQuarters: number,
+  secondsPerBeat: number,
+): number | undefined {
   const pulse = pulses.findLast((run) => run.some(({ note }) => note.measureIndex === measure.index));
   const first = pulse?.find(({ note }) => note.measureIndex === measure.index);
   if (!first) return undefined;

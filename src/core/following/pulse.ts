@@ -86,7 +86,10 @@ export function expectedTimes(
         .slice(0, FEWEST_NEIGHBOURS);
     }
     if (near.length === 0) return { seconds: point.seconds, secondsPerBeat };
-    const own = near.length >= FEWEST_NEIGHBOURS - 1 ? medianSecondsPerBeat([...near].sort((a, b) => a.beats - b.beats)) : undefined;
+    const own =
+      near.length >= FEWEST_NEIGHBOURS - 1
+        ? medianSecondsPerBeat([...near].sort((a, b) => a.beats - b.beats))
+        : undefined;
     const believable = own !== undefined && Math.abs(own / secondsPerBeat - 1) <= MOST_LOCAL_TEMPO_SHARE;
     const slope = believable ? own : secondsPerBeat;
     const start = weightedMedian(

@@ -9,7 +9,8 @@ export function beamGroups(measure: Measure): readonly (readonly LineEvent[])[] 
   let openBeat: number | undefined;
   for (const event of measure.events) {
     const beat = Math.floor(toNumber(divide(offset, unit)));
-    const isBeamed = event.kind === 'note' && (event.value.base === 'eighth' || event.value.base === 'sixteenth');
+    const isBeamed =
+      event.kind === 'note' && (event.value.base === 'eighth' || event.value.base === 'sixteenth');
     if (isBeamed && openBeat === beat) groups.at(-1)!.push(event);
     else groups.push([event]);
     openBeat = isBeamed ? beat : undefined;

@@ -1,4 +1,12 @@
-import { type Clef, type Direction, type Line, type LineEvent, type Measure, measureOffset, type Note } from '../notation';
+import {
+  type Clef,
+  type Direction,
+  type Line,
+  type LineEvent,
+  type Measure,
+  measureOffset,
+  type Note,
+} from '../notation';
 import { keyAlteration, type Spelling } from '../pitch';
 import { add, divide, type NoteBase, rational, toNumber } from '../time';
 import { beamGroups } from './mei-beams';
@@ -17,7 +25,13 @@ export interface MeiOptions {
   readonly under: ReadonlyMap<string, UnderText>;
 }
 
-const DURATIONS: Readonly<Record<NoteBase, string>> = { whole: '1', half: '2', quarter: '4', eighth: '8', sixteenth: '16' };
+const DURATIONS: Readonly<Record<NoteBase, string>> = {
+  whole: '1',
+  half: '2',
+  quarter: '4',
+  eighth: '8',
+  sixteenth: '16',
+};
 const CLEFS: Readonly<Record<Clef, string>> = {
   treble: 'clef.shape="G" clef.line="2"',
   'treble-8': 'clef.shape="G" clef.line="2" clef.dis="8" clef.dis.place="below"',
@@ -112,7 +126,8 @@ class MeiBody {
   #event(event: LineEvent, accidentals: ReadonlyMap<string, string>): string {
     const dots = event.value.dots ? ` dots="${event.value.dots}"` : '';
     const value = `xml:id="${event.id}" dur="${DURATIONS[event.value.base]}"${dots}`;
-    if (event.kind === 'rest') return event.fillsMeasure ? `<mRest xml:id="${event.id}"/>` : `<rest ${value}/>`;
+    if (event.kind === 'rest')
+      return event.fillsMeasure ? `<mRest xml:id="${event.id}"/>` : `<rest ${value}/>`;
     const artic = event.articulations.map((name) => ARTICULATION_CODES[name]).join(' ');
     const marks = artic ? ` artic="${artic}"` : '';
     const verse = event.lyric ? `<verse n="1"><syl>${escapeXml(event.lyric)}</syl></verse>` : '';
@@ -120,7 +135,8 @@ class MeiBody {
   }
 
   #pitch({ pitch }: Note): string {
-    if (pitch.kind === 'pitched') return `pname="${pitch.spelling.step.toLowerCase()}" oct="${pitch.spelling.octave}"`;
+    if (pitch.kind === 'pitched')
+      return `pname="${pitch.spelling.step.toLowerCase()}" oct="${pitch.spelling.octave}"`;
     return this.line.part.staffLines === 1
       ? 'loc="0" stem.dir="up"'
       : `pname="${pitch.display.step.toLowerCase()}" oct="${pitch.display.octave}"`;
@@ -133,7 +149,9 @@ class MeiBody {
     const under = this.options.under.get(event.id);
     if (under?.text) {
       const text = escapeXml(under.text);
-      parts.push(`<harm place="below" ${at}>${under.italic ? `<rend fontstyle="italic">${text}</rend>` : text}</harm>`);
+      parts.push(
+        `<harm place="below" ${at}>${under.italic ? `<rend fontstyle="italic">${text}</rend>` : text}</harm>`,
+      );
     }
     if (event.fermata) parts.push(`<fermata place="above" ${at}/>`);
     if (event.kind === 'rest') return parts.join('');
@@ -153,8 +171,10 @@ class MeiBody {
   #directions(measure: Measure, index: number): string[] {
     return measure.directions.map((direction, order) => {
       const at = `tstamp="${timestamp(measure, direction)}" staff="1"`;
-      if (direction.kind === 'dynamic') return `<dynam place="below" ${at}>${escapeXml(direction.mark)}</dynam>`;
-      if (direction.kind === 'words') return `<dir place="${direction.placement}" ${at}>${escapeXml(direction.text)}</dir>`;
+      if (direction.kind === 'dynamic')
+        return `<dynam place="below" ${at}>${escapeXml(direction.mark)}</dynam>`;
+      if (direction.kind === 'words')
+        return `<dir place="${direction.placement}" ${at}>${escapeXml(direction.text)}</dir>`;
       if (direction.shape === 'stop') return '';
       const end = this.#hairpinEnd(index, order);
       return `<hairpin place="below" form="${direction.shape === 'crescendo' ? 'cres' : 'dim'}" ${at} tstamp2="${end}"/>`;
@@ -167,7 +187,8 @@ class MeiBody {
     for (let index = from; index < measures.length; index++) {
       const measure = measures[index]!;
       const stop = measure.directions.find(
-        (direction, other) => direction.kind === 'hairpin' && direction.shape === 'stop' && (index > from || other > order),
+        (direction, other) =>
+          direction.kind === 'hairpin' && direction.shape === 'stop' && (index > from || other > order),
       );
       const next = measure.directions.find(
         (direction, other) => direction.kind === 'dynamic' && (index > from || other > order),
@@ -207,7 +228,9 @@ function changes(before: Measure, now: Measure): string {
 }
 
 function firstTimestamp(measure: Measure): number {
-  return measure.number === 0 ? 1 + toNumber(divide(measureOffset(measure), rational(4, measure.meter.beatType))) : 1;
+  return measure.number === 0
+    ? 1 + toNumber(divide(measureOffset(measure), rational(4, measure.meter.beatType)))
+    : 1;
 }
 
 function timestamp(measure: Measure, { offsetQuarters }: Direction): number {
@@ -232,4 +255,3 @@ function shownAccidentals(measure: Measure): ReadonlyMap<string, string> {
   }
   return shown;
 }
-

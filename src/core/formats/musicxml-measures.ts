@@ -19,7 +19,13 @@ interface InForce {
  * @param issues receives what cannot be read; @param warnings what was left out.
  */
 export function readMeasures(part: XmlElement, issues: Issue[], warnings: Issue[]): readonly Measure[] {
-  const inForce: InForce = { divisions: 1, meter: undefined, meterSymbol: undefined, keyFifths: 0, clef: 'treble' };
+  const inForce: InForce = {
+    divisions: 1,
+    meter: undefined,
+    meterSymbol: undefined,
+    keyFifths: 0,
+    clef: 'treble',
+  };
   const elements = childrenNamed(part, 'measure');
   let endingPasses: readonly number[] = [];
   const measures: Measure[] = [];
@@ -27,14 +33,21 @@ export function readMeasures(part: XmlElement, issues: Issue[], warnings: Issue[
     const reader = new MeasureReader(element, inForce, issues, warnings);
     reader.readAll(isPickup(element, index) ? 0 : undefined);
     const barlines = childrenNamed(element, 'barline');
-    const endings = barlines.map((barline) => maybeChild(barline, 'ending')).filter((ending) => ending !== undefined);
+    const endings = barlines
+      .map((barline) => maybeChild(barline, 'ending'))
+      .filter((ending) => ending !== undefined);
     const opening = endings.find((ending) => ending.attributes.type === 'start');
-    if (opening) endingPasses = (opening.attributes.number ?? '').split(/[ ,]+/).map(Number).filter((n) => n >= 1);
+    if (opening)
+      endingPasses = (opening.attributes.number ?? '')
+        .split(/[ ,]+/)
+        .map(Number)
+        .filter((n) => n >= 1);
     if (!inForce.meter) return;
     measures.push({ ...reader.measure(inForce.meter), endingPasses, ...readRepeats(barlines) });
     if (endings.some((ending) => ending.attributes.type !== 'start')) endingPasses = [];
   });
-  if (!inForce.meter) issues.push({ code: 'no-meter', where: 'measure 1', message: 'The line has no time signature.' });
+  if (!inForce.meter)
+    issues.push({ code: 'no-meter', where: 'measure 1', message: 'The line has no time signature.' });
   return renumber(measures);
 }
 
@@ -49,7 +62,9 @@ function renumber(measures: readonly Measure[]): readonly Measure[] {
 }
 
 function readRepeats(barlines: readonly XmlElement[]): Pick<Measure, 'repeatStart' | 'repeatPlays'> {
-  const repeats = barlines.map((barline) => maybeChild(barline, 'repeat')).filter((repeat) => repeat !== undefined);
+  const repeats = barlines
+    .map((barline) => maybeChild(barline, 'repeat'))
+    .filter((repeat) => repeat !== undefined);
   const back = repeats.find((repeat) => repeat.attributes.direction === 'backward');
   const times = Number(back?.attributes.times ?? 2);
   return {
@@ -81,8 +96,10 @@ class MeasureReader {
       if (child.name === 'attributes') this.#readAttributes(child);
       else if (child.name === 'note') this.#readNote(child);
       else if (child.name === 'direction') this.#readDirection(child);
-      else if (child.name === 'backup') this.#refuse('several-voices', 'This measure has several voices at once; Mevlo checks one voice.');
-      else if (child.name === 'forward') this.#refuse('gap', 'This measure has a gap with neither note nor rest. Write rests into it.');
+      else if (child.name === 'backup')
+        this.#refuse('several-voices', 'This measure has several voices at once; Mevlo checks one voice.');
+      else if (child.name === 'forward')
+        this.#refuse('gap', 'This measure has a gap with neither note nor rest. Write rests into it.');
     }
   }
 
@@ -110,14 +127,22 @@ class MeasureReader {
   #readAttributes(element: XmlElement): void {
     const divisions = maybeInteger(element, 'divisions');
     if (divisions !== undefined && divisions > 0) this.inForce.divisions = divisions;
-    this.inForce.keyFifths = Math.max(-7, Math.min(7, maybeInteger(element, 'key', 'fifths') ?? this.inForce.keyFifths));
+    this.inForce.keyFifths = Math.max(
+      -7,
+      Math.min(7, maybeInteger(element, 'key', 'fifths') ?? this.inForce.keyFifths),
+    );
     const clef = maybeChild(element, 'clef');
     if (clef) {
       const known = readClef(clef);
       if (known) this.inForce.clef = known;
-      else this.#refuse('clef', `The clef ${maybeText(clef, 'sign')} on line ${maybeText(clef, 'line')} is not known.`);
+      else
+        this.#refuse(
+          'clef',
+          `The clef ${maybeText(clef, 'sign')} on line ${maybeText(clef, 'line')} is not known.`,
+        );
     }
-    if ((maybeInteger(element, 'staves') ?? 1) > 1) this.#refuse('staves', 'The line has two staves; Mevlo checks one.');
+    if ((maybeInteger(element, 'staves') ?? 1) > 1)
+      this.#refuse('staves', 'The line has two staves; Mevlo checks one.');
     const time = maybeChild(element, 'time');
     if (time) this.#readMeter(time);
   }
@@ -128,7 +153,10 @@ class MeasureReader {
     try {
       this.inForce.meter = meter(beats ?? 0, beatType ?? 0);
     } catch {
-      this.#refuse('meter', `The time signature ${maybeText(time, 'beats')}/${maybeText(time, 'beat-type')} is not one that Mevlo counts (2/2, 2/4, 3/4, 4/4, 3/8, 6/8, 9/8, 12/8).`);
+      this.#refuse(
+        'meter',
+        `The time signature ${maybeText(time, 'beats')}/${maybeText(time, 'beat-type')} is not one that Mevlo counts (2/2, 2/4, 3/4, 4/4, 3/8, 6/8, 9/8, 12/8).`,
+      );
     }
     const symbol = time.attributes.symbol;
     this.inForce.meterSymbol = symbol === 'common' || symbol === 'cut' ? symbol : undefined;
@@ -150,9 +178,15 @@ class MeasureReader {
       return;
     }
     const isNote = maybeChild(element, 'rest') === undefined;
-    const id = isNote ? `m${this.#number}n${++this.#noteCount}` : `m${this.#number}r${this.#events.length + 1}`;
+    const id = isNote
+      ? `m${this.#number}n${++this.#noteCount}`
+      : `m${this.#number}r${this.#events.length + 1}`;
     const full = this.inForce.meter && measureLength(this.inForce.meter);
-    const event = readEvent(element, { divisions: this.inForce.divisions, fallbackId: id, fullMeasure: full });
+    const event = readEvent(element, {
+      divisions: this.inForce.divisions,
+      fallbackId: id,
+      fullMeasure: full,
+    });
     if (event.ok) {
       this.#events.push(event.value);
       this.#offset = add(this.#offset, event.value.quarters);

@@ -1,10 +1,25 @@
 import { failure, type Result, success } from '../base';
 import { ARTICULATIONS, type Articulation, type LineEvent, type WrittenPitch } from '../notation';
 import { type Spelling, STEPS, type Step } from '../pitch';
-import { equals, maybeValueOfLength, type NoteBase, type NoteValue, type Rational, rational, toMixedNumber, valueLength } from '../time';
+import {
+  equals,
+  maybeValueOfLength,
+  type NoteBase,
+  type NoteValue,
+  type Rational,
+  rational,
+  toMixedNumber,
+  valueLength,
+} from '../time';
 import { childrenNamed, maybeChild, maybeInteger, maybeText, type XmlElement } from './xml';
 
-const BASES: Readonly<Record<string, NoteBase>> = { whole: 'whole', half: 'half', quarter: 'quarter', eighth: 'eighth', '16th': 'sixteenth' };
+const BASES: Readonly<Record<string, NoteBase>> = {
+  whole: 'whole',
+  half: 'half',
+  quarter: 'quarter',
+  eighth: 'eighth',
+  '16th': 'sixteenth',
+};
 const ARTICULATION_NAMES: Readonly<Record<string, Articulation>> = {
   ...Object.fromEntries(ARTICULATIONS.map((name) => [name, name])),
   'strong-accent': 'marcato',
@@ -23,7 +38,10 @@ export function readEvent(element: XmlElement, context: NoteContext): Result<Lin
     return failure({ code: 'no-duration', message: 'A note or rest here has no duration.' });
   }
   if (maybeChild(element, 'time-modification')) {
-    return failure({ code: 'tuplet', message: 'This measure has a triplet or another tuplet, which Mevlo does not check.' });
+    return failure({
+      code: 'tuplet',
+      message: 'This measure has a triplet or another tuplet, which Mevlo does not check.',
+    });
   }
   const quarters = rational(duration, context.divisions);
   const restElement = maybeChild(element, 'rest');
@@ -68,7 +86,10 @@ function isWholeMeasureRest(element: XmlElement, quarters: Rational, { fullMeasu
   const rest = maybeChild(element, 'rest');
   if (!rest || !fullMeasure) return false;
   const type = maybeText(element, 'type');
-  return equals(quarters, fullMeasure) && (rest.attributes.measure === 'yes' || type === undefined || type === 'whole');
+  return (
+    equals(quarters, fullMeasure) &&
+    (rest.attributes.measure === 'yes' || type === undefined || type === 'whole')
+  );
 }
 
 function readValue(element: XmlElement, quarters: Rational): Result<NoteValue> {
@@ -77,10 +98,17 @@ function readValue(element: XmlElement, quarters: Rational): Result<NoteValue> {
   if (type === undefined) {
     const value = maybeValueOfLength(quarters);
     if (value) return success(value);
-    return failure({ code: 'value', message: `A note here lasts ${toMixedNumber(quarters)} quarters, which no single note value does.` });
+    return failure({
+      code: 'value',
+      message: `A note here lasts ${toMixedNumber(quarters)} quarters, which no single note value does.`,
+    });
   }
   const base = BASES[type];
-  if (!base || dots > 2) return failure({ code: 'value', message: `The note value "${type}" is not one that Mevlo checks (whole to sixteenth).` });
+  if (!base || dots > 2)
+    return failure({
+      code: 'value',
+      message: `The note value "${type}" is not one that Mevlo checks (whole to sixteenth).`,
+    });
   const value: NoteValue = { base, dots: dots as 0 | 1 | 2 };
   const length = valueLength(value);
   if (equals(length, quarters)) return success(value);
@@ -93,18 +121,37 @@ function readValue(element: XmlElement, quarters: Rational): Result<NoteValue> {
 function readPitch(element: XmlElement): Result<WrittenPitch> {
   const pitch = maybeChild(element, 'pitch');
   if (pitch) {
-    const spelling = readSpelling(maybeText(pitch, 'step'), maybeInteger(pitch, 'alter') ?? 0, maybeInteger(pitch, 'octave'));
+    const spelling = readSpelling(
+      maybeText(pitch, 'step'),
+      maybeInteger(pitch, 'alter') ?? 0,
+      maybeInteger(pitch, 'octave'),
+    );
     if (spelling) return success({ kind: 'pitched', spelling });
   }
   const unpitched = maybeChild(element, 'unpitched');
   if (unpitched) {
-    const display = readSpelling(maybeText(unpitched, 'display-step') ?? 'B', 0, maybeInteger(unpitched, 'display-octave') ?? 4);
+    const display = readSpelling(
+      maybeText(unpitched, 'display-step') ?? 'B',
+      0,
+      maybeInteger(unpitched, 'display-octave') ?? 4,
+    );
     if (display) return success({ kind: 'unpitched', display });
   }
   return failure({ code: 'pitch', message: 'A note here has no pitch that can be read.' });
 }
 
-function readSpelling(step: string | undefined, alter: number, octave: number | undefined): Spelling | undefined {
-  if (!STEPS.includes(step as Step) || octave === undefined || octave < 0 || octave > 9 || Math.abs(alter) > 2) return undefined;
+function readSpelling(
+  step: string | undefined,
+  alter: number,
+  octave: number | undefined,
+): Spelling | undefined {
+  if (
+    !STEPS.includes(step as Step) ||
+    octave === undefined ||
+    octave < 0 ||
+    octave > 9 ||
+    Math.abs(alter) > 2
+  )
+    return undefined;
   return { step: step as Step, alter: alter as Spelling['alter'], octave };
 }

@@ -12,9 +12,13 @@ import { childrenNamed, maybeChild, maybeInteger, maybeText, parseXml, type XmlE
  * Source: MusicXML 4.0, W3C Community Group Final Report, 2021.
  */
 export function readMusicXml(bytes: Uint8Array): Result<Line> {
-  if (bytes.length === 0) return failure({ code: 'empty', message: 'The file is empty; a MusicXML file was expected.' });
+  if (bytes.length === 0)
+    return failure({ code: 'empty', message: 'The file is empty; a MusicXML file was expected.' });
   if (bytes.length > MAXIMUM_XML_BYTES) {
-    return failure({ code: 'too-large', message: 'The file is larger than 4 MB; one line of a method book was expected.' });
+    return failure({
+      code: 'too-large',
+      message: 'The file is larger than 4 MB; one line of a method book was expected.',
+    });
   }
   const text = isZip(bytes) ? readMxl(bytes) : decodeText(bytes);
   if (!text.ok) return text;
@@ -35,10 +39,16 @@ function decodeText(bytes: Uint8Array): Result<string> {
 
 function readScore(root: XmlElement): Result<Line> {
   if (root.name === 'score-timewise') {
-    return failure({ code: 'timewise', message: 'This MusicXML is stored "timewise"; export it "partwise", as programs usually do.' });
+    return failure({
+      code: 'timewise',
+      message: 'This MusicXML is stored "timewise"; export it "partwise", as programs usually do.',
+    });
   }
   if (root.name !== 'score-partwise') {
-    return failure({ code: 'not-musicxml', message: `This is XML but not MusicXML: it begins with <${root.name}>, <score-partwise> was expected.` });
+    return failure({
+      code: 'not-musicxml',
+      message: `This is XML but not MusicXML: it begins with <${root.name}>, <score-partwise> was expected.`,
+    });
   }
   const [partElement, ...otherParts] = childrenNamed(root, 'part');
   if (!partElement || childrenNamed(partElement, 'measure').length === 0) {
@@ -47,7 +57,10 @@ function readScore(root: XmlElement): Result<Line> {
   const issues: Issue[] = [];
   const warnings: Issue[] = [];
   if (otherParts.length > 0) {
-    warnings.push({ code: 'more-parts', message: `The file has ${otherParts.length + 1} parts; only the first was brought in.` });
+    warnings.push({
+      code: 'more-parts',
+      message: `The file has ${otherParts.length + 1} parts; only the first was brought in.`,
+    });
   }
   const measures = readMeasures(partElement, issues, warnings);
   const part: Part = { ...readPartFacts(root, partElement), measures };
@@ -56,7 +69,10 @@ function readScore(root: XmlElement): Result<Line> {
     issues.push(...arithmetic.wrong);
     warnings.push(...arithmetic.odd);
   }
-  if (issues.length === 0 && !measures.some((measure) => measure.events.some((event) => event.kind === 'note'))) {
+  if (
+    issues.length === 0 &&
+    !measures.some((measure) => measure.events.some((event) => event.kind === 'note'))
+  ) {
     issues.push({ code: 'no-notes', message: 'There is no note in this line.' });
   }
   return issues.length > 0 ? failure(...issues) : success({ title: readTitle(root), part }, warnings);
@@ -64,18 +80,29 @@ function readScore(root: XmlElement): Result<Line> {
 
 function readTitle(root: XmlElement): string {
   const credit = childrenNamed(root, 'credit').find((c) => maybeText(c, 'credit-type') === 'title');
-  const candidates = [maybeText(root, 'work', 'work-title'), maybeText(root, 'movement-title'), maybeText(credit, 'credit-words')];
+  const candidates = [
+    maybeText(root, 'work', 'work-title'),
+    maybeText(root, 'movement-title'),
+    maybeText(credit, 'credit-words'),
+  ];
   return (candidates.find((title) => title) ?? 'Untitled line').slice(0, 120);
 }
 
 function readPartFacts(root: XmlElement, part: XmlElement): Omit<Part, 'measures'> {
-  const scorePart = childrenNamed(maybeChild(root, 'part-list'), 'score-part').find((p) => p.attributes.id === part.attributes.id);
-  const attributes = childrenNamed(part, 'measure').flatMap((measure) => childrenNamed(measure, 'attributes'));
+  const scorePart = childrenNamed(maybeChild(root, 'part-list'), 'score-part').find(
+    (p) => p.attributes.id === part.attributes.id,
+  );
+  const attributes = childrenNamed(part, 'measure').flatMap((measure) =>
+    childrenNamed(measure, 'attributes'),
+  );
   const transpose = attributes.map((a) => maybeChild(a, 'transpose')).find((t) => t !== undefined);
-  const staffLines = attributes.map((a) => maybeInteger(a, 'staff-details', 'staff-lines')).find((n) => n !== undefined);
+  const staffLines = attributes
+    .map((a) => maybeInteger(a, 'staff-details', 'staff-lines'))
+    .find((n) => n !== undefined);
   return {
     name: (maybeText(scorePart, 'part-name') || 'Part').slice(0, 80),
-    transpositionSemitones: (maybeInteger(transpose, 'chromatic') ?? 0) + 12 * (maybeInteger(transpose, 'octave-change') ?? 0),
+    transpositionSemitones:
+      (maybeInteger(transpose, 'chromatic') ?? 0) + 12 * (maybeInteger(transpose, 'octave-change') ?? 0),
     staffLines: staffLines === 1 ? 1 : 5,
     tempo: readTempo(part),
   };

@@ -32,12 +32,18 @@ export function readMxl(bytes: Uint8Array): Result<string> {
     const files = wanted((name) => (rootPath ? name === rootPath : /^[^/]+\.(xml|musicxml)$/i.test(name)));
     const [content] = Object.values(files);
     if (tooLarge) {
-      return failure({ code: 'too-large', message: 'The music inside this file is larger than 4 MB; one line was expected.' });
+      return failure({
+        code: 'too-large',
+        message: 'The music inside this file is larger than 4 MB; one line was expected.',
+      });
     }
     if (!content) return failure({ code: 'no-score', message: 'This compressed file holds no MusicXML.' });
     return success(strFromU8(content));
   } catch {
-    return failure({ code: 'broken-zip', message: 'This compressed file is damaged and cannot be opened. Export it again.' });
+    return failure({
+      code: 'broken-zip',
+      message: 'This compressed file is damaged and cannot be opened. Export it again.',
+    });
   }
 }
 

@@ -30,7 +30,9 @@ export function parseXml(text: string): Result<XmlElement> {
       message: `The XML is broken (${valid.err.msg.replace(/\.$/, '')}). Export the file again and bring it in once more.`,
     });
   }
-  const root = (parser.parse(text) as RawNode[]).map(toElement).find((node) => node && !node.name.startsWith('?'));
+  const root = (parser.parse(text) as RawNode[])
+    .map(toElement)
+    .find((node) => node && !node.name.startsWith('?'));
   if (!root) return failure({ code: 'no-xml', message: 'The file holds no XML element.' });
   return success(root);
 }
@@ -81,7 +83,10 @@ export function maybeText(element: XmlElement | undefined, ...path: readonly str
 }
 
 /** Whole number at the end of a path; undefined when it is missing or not a whole number. */
-export function maybeInteger(element: XmlElement | undefined, ...path: readonly string[]): number | undefined {
+export function maybeInteger(
+  element: XmlElement | undefined,
+  ...path: readonly string[]
+): number | undefined {
   const text = maybeText(element, ...path);
   return text !== undefined && /^[+-]?\d{1,9}$/.test(text) ? Number(text) : undefined;
 }

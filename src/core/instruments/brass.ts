@@ -1,7 +1,8 @@
 // Common practice: transpositions from the instruments' names, beginner ranges as first-year books use them.
 import type { Instrument } from './instrument';
 
-const caution = 'Lips tired or dizzy? Stop and rest. Afterwards empty the water and let the instrument dry as its maker says.';
+const caution =
+  'Lips tired or dizzy? Stop and rest. Afterwards empty the water and let the instrument dry as its maker says.';
 const common = { family: 'brass', sound: 'sustained', caution } as const;
 
 export const BRASS: readonly Instrument[] = [

@@ -6,7 +6,12 @@ import { WOODWIND } from './woodwind';
 
 export { type Family, INSTRUMENT_IDS, type Instrument, type InstrumentId } from './instrument';
 
-export const INSTRUMENTS: readonly Instrument[] = [...WOODWIND, ...BRASS, ...STRINGS, ...VOICE_AND_PERCUSSION];
+export const INSTRUMENTS: readonly Instrument[] = [
+  ...WOODWIND,
+  ...BRASS,
+  ...STRINGS,
+  ...VOICE_AND_PERCUSSION,
+];
 
 /** @throws RangeError for an id that is not in the catalogue. */
 export function instrument(id: InstrumentId): Instrument {

@@ -5,7 +5,28 @@ const caution = 'Hands, neck or shoulder hurting? Stop, shake out and rest; tell
 const common = { family: 'strings', caution } as const;
 
 export const STRINGS: readonly Instrument[] = [
-  { ...common, id: 'violin', name: 'Violin', transpositionSemitones: 0, beginnerRange: [55, 83], sound: 'sustained' },
-  { ...common, id: 'cello', name: 'Cello', transpositionSemitones: 0, beginnerRange: [36, 62], sound: 'sustained' },
-  { ...common, id: 'guitar', name: 'Guitar', transpositionSemitones: -12, beginnerRange: [40, 67], sound: 'plucked' },
+  {
+    ...common,
+    id: 'violin',
+    name: 'Violin',
+    transpositionSemitones: 0,
+    beginnerRange: [55, 83],
+    sound: 'sustained',
+  },
+  {
+    ...common,
+    id: 'cello',
+    name: 'Cello',
+    transpositionSemitones: 0,
+    beginnerRange: [36, 62],
+    sound: 'sustained',
+  },
+  {
+    ...common,
+    id: 'guitar',
+    name: 'Guitar',
+    transpositionSemitones: -12,
+    beginnerRange: [40, 67],
+    sound: 'plucked',
+  },
 ];

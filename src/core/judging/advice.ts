@@ -18,9 +18,14 @@ export function nextStep(verdict: Verdict): string {
   if (faults(worst) === 0 && stop) {
     return `Play on through ${stop.measureNumber === 0 ? 'the pickup' : `measure ${stop.measureNumber}`} without stopping.`;
   }
-  const what = worst.notesNeedWork ? (worst.rhythmNeedsWork ? 'the notes and the rhythm' : 'the notes') : 'the rhythm';
-  const others = weak.length === 1 ? '' : weak.length === 2 ? ', then one more measure' : `, then ${weak.length - 1} more`;
-  return `Practise ${what} of ${measureName(worst)} slowly, three times${others}.`;
+  const what = worst.notesNeedWork
+    ? worst.rhythmNeedsWork
+      ? 'the notes and the rhythm'
+      : 'the notes'
+    : 'the rhythm';
+  const others = weak.filter((measure) => measure !== worst).map(measureName);
+  const then = others.length === 0 ? '' : `, then ${listOf(others)}`;
+  return `Practise ${what} of ${measureName(worst)} slowly, three times${then}.`;
 }
 
 function adviceForCleanTake({ tempo }: Verdict): string {
@@ -32,6 +37,14 @@ function adviceForCleanTake({ tempo }: Verdict): string {
 
 function faults(measure: MeasureVerdict): number {
   return 2 * measure.written - measure.notesRight - measure.rhythmRight;
+}
+
+/** `measure 2, measure 5 and measure 7` without saying "measure" each time. */
+function listOf(names: readonly string[]): string {
+  const short = names.map((name, index) => (index === 0 ? name : name.replace('measure ', '')));
+  const list = short.length === 1 ? short[0]! : `${short.slice(0, -1).join(', ')} and ${short.at(-1)}`;
+  const numbered = names.filter((name) => name.startsWith('measure '));
+  return numbered.length === names.length && names.length > 1 ? list.replace('measure ', 'measures ') : list;
 }
 
 function measureName(measure: MeasureVerdict): string {

@@ -44,13 +44,24 @@ export function judge(line: Line, following: Following, askedBpm: number, policy
   };
 }
 
-function judgeNotes(written: readonly WrittenNote[], followed: readonly FollowedNote[], policy: Policy): NoteVerdict[] {
+function judgeNotes(
+  written: readonly WrittenNote[],
+  followed: readonly FollowedNote[],
+  policy: Policy,
+): NoteVerdict[] {
   const notes = written.map((note, index) => judgeNote(note, written[index + 1], followed[index]!, policy));
-  // A note whose successor came early had no time to be full: one fault, named once.
-  return notes.map((note, index) => (notes[index + 1]?.onset === 'early' ? { ...note, length: 'unclear' } : note));
+  // A note that came late, or whose successor came early, had no time to be full: one fault, named once.
+  return notes.map((note, index) =>
+    note.onset === 'late' || notes[index + 1]?.onset === 'early' ? { ...note, length: 'unclear' } : note,
+  );
 }
 
-function judgeNote(note: WrittenNote, next: WrittenNote | undefined, followed: FollowedNote, policy: Policy): NoteVerdict {
+function judgeNote(
+  note: WrittenNote,
+  next: WrittenNote | undefined,
+  followed: FollowedNote,
+  policy: Policy,
+): NoteVerdict {
   const facts = {
     noteId: note.id,
     printedId: note.printedId,
@@ -98,22 +109,36 @@ function judgeOnset(note: WrittenNote, followed: Played, policy: Policy): OnsetV
   // Where the notation asks for freedom, and where the pulse begins anew, no start is early or late.
   if (note.freeTempo || followed.startsPulse) return 'on';
   const beatSeconds = followed.writtenSeconds / note.beats;
-  const window = clamp(policy.onsetBeats * beatSeconds, policy.narrowestOnsetSeconds, policy.widestOnsetSeconds);
+  const window = clamp(
+    policy.onsetBeats * beatSeconds,
+    policy.narrowestOnsetSeconds,
+    policy.widestOnsetSeconds,
+  );
   if (Math.abs(followed.deviationSeconds) <= window) return 'on';
   return followed.deviationSeconds < 0 ? 'early' : 'late';
 }
 
-function judgeLength(note: WrittenNote, next: WrittenNote | undefined, followed: Played, policy: Policy): LengthVerdict {
+function judgeLength(
+  note: WrittenNote,
+  next: WrittenNote | undefined,
+  followed: Played,
+  policy: Policy,
+): LengthVerdict {
   const { soundedShare, writtenSeconds } = followed;
   if (soundedShare === undefined || writtenSeconds < policy.judgedLengthSeconds) return 'unclear';
   if (note.staccato || note.fermata || note.freeTempo) return 'unclear';
   const missingSeconds = (1 - soundedShare) * writtenSeconds;
-  if (soundedShare < policy.shortestSoundedShare && missingSeconds >= policy.missingLengthSeconds) return 'short';
+  if (soundedShare < policy.shortestSoundedShare && missingSeconds >= policy.missingLengthSeconds)
+    return 'short';
   const overhangSeconds = (policy.overhangBeats * writtenSeconds) / note.beats;
   return next && -missingSeconds > overhangSeconds ? 'long' : 'full';
 }
 
-function judgeMeasure(measure: TimedMeasure, notes: readonly NoteVerdict[], following: Following): MeasureVerdict {
+function judgeMeasure(
+  measure: TimedMeasure,
+  notes: readonly NoteVerdict[],
+  following: Following,
+): MeasureVerdict {
   const mine = notes.filter((note) => note.measureIndex === measure.index);
   const isRightPitch = (note: NoteVerdict) => note.pitch === 'right' || note.pitch === 'unclear';
   const isRightRhythm = (note: NoteVerdict) => note.onset === 'on' && note.length !== 'short';

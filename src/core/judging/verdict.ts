@@ -58,7 +58,11 @@ export interface Verdict {
   readonly policy: Policy;
   /** `nothing-heard`: too little sounded to judge; the notes and measures then say missing, and nobody is blamed. */
   readonly state: 'judged' | 'nothing-heard';
-  readonly tempo: { readonly askedBpm: number; readonly playedBpm: number | undefined; readonly beatUnit: BeatUnitName };
+  readonly tempo: {
+    readonly askedBpm: number;
+    readonly playedBpm: number | undefined;
+    readonly beatUnit: BeatUnitName;
+  };
   readonly tuningCents: number | undefined;
   readonly notes: readonly NoteVerdict[];
   readonly measures: readonly MeasureVerdict[];

@@ -1,5 +1,5 @@
 import { quantile } from '../base';
-import { amplitudeToDb, type Audio } from '../signal';
+import { type Audio, amplitudeToDb } from '../signal';
 import { type BandLevels, measureBands } from './bands';
 import { CANDIDATES_PER_FRAME, PitchDetector } from './pitch-detector';
 import { trackPitch } from './pitch-track';

@@ -94,7 +94,8 @@ export class PitchDetector {
     const height = Math.min(1, middle - 0.25 * (left - right) * shift);
     const midi = hertzToMidi(this.#sampleRate / (peak + shift));
     const goesBefore = (place: number) =>
-      into.height[place] === 0 || plausibility(into.height[place]!, into.midi[place]!) < plausibility(height, midi);
+      into.height[place] === 0 ||
+      plausibility(into.height[place]!, into.midi[place]!) < plausibility(height, midi);
     let place = at + CANDIDATES_PER_FRAME - 1;
     if (!goesBefore(place)) return;
     for (; place > at && goesBefore(place - 1); place--) {

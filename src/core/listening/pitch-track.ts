@@ -28,7 +28,8 @@ export function trackPitch(candidates: PitchCandidates, frameCount: number): rea
       const own = state === silent ? COST_OF_SILENCE : candidateCost(candidates, at + state);
       let best = Number.POSITIVE_INFINITY;
       for (let from = 0; from < states; from++) {
-        const cost = frame === 0 ? 0 : costs[from]! + moveCost(candidates, from, at - CANDIDATES_PER_FRAME, state, at);
+        const cost =
+          frame === 0 ? 0 : costs[from]! + moveCost(candidates, from, at - CANDIDATES_PER_FRAME, state, at);
         if (cost < best) {
           best = cost;
           cameFrom[frame * states + state] = from;
@@ -46,7 +47,13 @@ function candidateCost({ midi, height }: PitchCandidates, place: number): number
   return 1 - plausibility(height[place]!, midi[place]!);
 }
 
-function moveCost({ midi, height }: PitchCandidates, from: number, fromAt: number, to: number, toAt: number): number {
+function moveCost(
+  { midi, height }: PitchCandidates,
+  from: number,
+  fromAt: number,
+  to: number,
+  toAt: number,
+): number {
   const fromSilent = from === CANDIDATES_PER_FRAME;
   const toSilent = to === CANDIDATES_PER_FRAME;
   if (fromSilent && toSilent) return 0;
@@ -57,7 +64,12 @@ function moveCost({ midi, height }: PitchCandidates, from: number, fromAt: numbe
   return Math.abs(moved - 12 * Math.round(moved / 12)) < JUMP_SEMITONES ? COST_OF_OCTAVE_JUMP : COST_OF_JUMP;
 }
 
-function traceBack(costs: Float64Array, cameFrom: Uint8Array, frameCount: number, states: number): (number | undefined)[] {
+function traceBack(
+  costs: Float64Array,
+  cameFrom: Uint8Array,
+  frameCount: number,
+  states: number,
+): (number | undefined)[] {
   const path = new Array<number | undefined>(frameCount);
   let state = costs.indexOf(Math.min(...costs));
   for (let frame = frameCount - 1; frame >= 0; frame--) {

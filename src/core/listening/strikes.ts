@@ -1,5 +1,5 @@
 import { median } from '../base';
-import { amplitudeToDb, type Audio } from '../signal';
+import { type Audio, amplitudeToDb } from '../signal';
 import type { HeardStrike } from './heard';
 
 /** Step of the fine level curve. */
@@ -29,14 +29,18 @@ export function findStrikes(audio: Audio, noiseDb: number): readonly HeardStrike
     if (riseDb < LOWEST_RISE_DB || topDb < noiseDb + ABOVE_NOISE_DB) continue;
     const last = found.at(-1);
     if (last && step - last.step < distance) {
-      if (riseDb > last.riseDb + 1 && step - last.step < ahead) found[found.length - 1] = { step, riseDb, topDb };
+      if (riseDb > last.riseDb + 1 && step - last.step < ahead)
+        found[found.length - 1] = { step, riseDb, topDb };
     } else found.push({ step, riseDb, topDb });
   }
   if (found.length === 0) return [];
   const usual = median(found.map((strike) => strike.topDb));
   return found
     .filter((strike) => strike.topDb >= usual - BELOW_USUAL_DB)
-    .map(({ step, riseDb }) => ({ onsetSeconds: (step + steepest(levels, step, ahead)) * STEP_SECONDS, riseDb }));
+    .map(({ step, riseDb }) => ({
+      onsetSeconds: (step + steepest(levels, step, ahead)) * STEP_SECONDS,
+      riseDb,
+    }));
 }
 
 /** Peak level per step: short enough that a clap's front is not smeared. */
@@ -45,7 +49,8 @@ function fineLevels({ samples, sampleRate }: Audio): Float64Array {
   const count = Math.floor(samples.length / size);
   return Float64Array.from({ length: count }, (_, step) => {
     let peak = 0;
-    for (let n = Math.round(step * size); n < Math.round((step + 1) * size); n++) peak = Math.max(peak, Math.abs(samples[n]!));
+    for (let n = Math.round(step * size); n < Math.round((step + 1) * size); n++)
+      peak = Math.max(peak, Math.abs(samples[n]!));
     return amplitudeToDb(peak);
   });
 }
@@ -53,7 +58,8 @@ function fineLevels({ samples, sampleRate }: Audio): Float64Array {
 function steepest(levels: Float64Array, from: number, ahead: number): number {
   let best = 0;
   for (let k = 0; k < ahead; k++) {
-    if (levels[from + k]! - levels[from + k - 1]! > levels[from + best]! - (levels[from + best - 1] ?? -120)) best = k;
+    if (levels[from + k]! - levels[from + k - 1]! > levels[from + best]! - (levels[from + best - 1] ?? -120))
+      best = k;
   }
   return best;
 }

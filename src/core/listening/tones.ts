@@ -1,5 +1,5 @@
-import type { BandLevels } from './bands';
 import { clamp, median, quantile } from '../base';
+import type { BandLevels } from './bands';
 import { FRAME_SECONDS, type Frames, frameSeconds } from './frames';
 import type { HeardNote } from './heard';
 
@@ -58,7 +58,9 @@ export function findTones(frames: Frames): readonly HeardNote[] {
     (stretch) => stretch.to - stretch.from >= toFrames(SHORTEST_TONE_SECONDS),
   );
   const stretches = absorbAliases(long, frames).flatMap((stretch) => splitAtDips(stretch, frames));
-  return stretches.map((stretch, index) => describeTone(stretch, stretches[index - 1], stretches[index + 1], frames));
+  return stretches.map((stretch, index) =>
+    describeTone(stretch, stretches[index - 1], stretches[index + 1], frames),
+  );
 }
 
 function samePitch(a: Stretch, b: Stretch, frames: Frames): boolean {
@@ -96,7 +98,8 @@ function absorbAliases(stretches: readonly Stretch[], frames: Frames): Stretch[]
   }
   return kept.reduce<Stretch[]>((joined, stretch) => {
     const before = joined.at(-1);
-    if (before && isAliasOf(stretch, before, frames)) joined[joined.length - 1] = { from: before.from, to: stretch.to };
+    if (before && isAliasOf(stretch, before, frames))
+      joined[joined.length - 1] = { from: before.from, to: stretch.to };
     else joined.push(stretch);
     return joined;
   }, []);
@@ -133,7 +136,9 @@ function bridge(stretches: readonly Stretch[], frames: Frames): Stretch[] {
 
 function dipsBetween(before: Stretch, after: Stretch, levelDb: Float64Array): boolean {
   const lowest = Math.min(...levelDb.subarray(before.to - 1, after.from + 1));
-  return lowest < Math.min(levelDb[before.to - 1]!, levelDb[after.from]!) - neededDip(before.to - before.from);
+  return (
+    lowest < Math.min(levelDb[before.to - 1]!, levelDb[after.from]!) - neededDip(before.to - before.from)
+  );
 }
 
 /** How deep a dip must be to part a tone that has sounded for so many frames. */
@@ -154,7 +159,8 @@ function splitAtDips(stretch: Stretch, frames: Frames): Stretch[] {
       levelDip(frame, stretch, frames.levelDb, side) + LEVEL_DIP_ALLOWANCE_DB,
     );
     const needed = neededDip(frame - stretch.from);
-    if (depth < (risesSharply(frame, stretch, frames.levelDb, side) ? needed : needed * SMOOTH_DIP_FACTOR)) continue;
+    if (depth < (risesSharply(frame, stretch, frames.levelDb, side) ? needed : needed * SMOOTH_DIP_FACTOR))
+      continue;
     const previous = cuts.at(-1);
     if (previous === undefined || frame - previous.frame >= side) cuts.push({ frame, depth });
     else if (depth > previous.depth) cuts[cuts.length - 1] = { frame, depth };
@@ -166,7 +172,8 @@ function splitAtDips(stretch: Stretch, frames: Frames): Stretch[] {
 /** A tongue or bow lets the tone back at once; vibrato swings back as slowly as it went. */
 function risesSharply(frame: number, within: Stretch, levelDb: Float64Array, side: number): boolean {
   const to = Math.min(within.to, frame + side);
-  const rise = loudest(levelDb, frame + 1, Math.min(to, frame + 1 + toFrames(SHARP_RISE_SECONDS))) - levelDb[frame]!;
+  const rise =
+    loudest(levelDb, frame + 1, Math.min(to, frame + 1 + toFrames(SHARP_RISE_SECONDS))) - levelDb[frame]!;
   return rise >= SHARP_RISE_SHARE * (loudest(levelDb, frame + 1, to) - levelDb[frame]!);
 }
 
@@ -196,12 +203,16 @@ function dipDepth(frame: number, within: Stretch, { bandCount, levelDb }: BandLe
   }
   // Only bands in which the tone has a partial count.
   const floor = Math.max(...tops) - SOUNDING_BAND_DB;
-  return quantile(depths.filter((_, band) => tops[band]! >= floor), DIPPING_BANDS_SHARE);
+  return quantile(
+    depths.filter((_, band) => tops[band]! >= floor),
+    DIPPING_BANDS_SHARE,
+  );
 }
 
 function loudest(levelDb: Float64Array, from: number, to: number): number {
   let level = Number.NEGATIVE_INFINITY;
-  for (let frame = Math.max(0, from); frame < Math.min(to, levelDb.length); frame++) level = Math.max(level, levelDb[frame]!);
+  for (let frame = Math.max(0, from); frame < Math.min(to, levelDb.length); frame++)
+    level = Math.max(level, levelDb[frame]!);
   return level;
 }
 

@@ -1,5 +1,16 @@
 import type { Issue } from '../base';
-import { add, compare, divide, equals, measureLength, type Rational, rational, subtract, sum, toMixedNumber } from '../time';
+import {
+  add,
+  compare,
+  divide,
+  equals,
+  measureLength,
+  type Rational,
+  rational,
+  subtract,
+  sum,
+  toMixedNumber,
+} from '../time';
 import type { Measure, Part } from './line';
 
 /** What the events of a measure add up to, in quarter notes. */
@@ -10,7 +21,7 @@ export function writtenLength(measure: Measure): Rational {
 /** The part of the first measure's meter that lies before the first note: 0 unless the line has a pickup. */
 export function pickupGap(part: Part): Rational {
   const first = part.measures[0];
-  if (!first || first.number !== 0) return rational(0);
+  if (first?.number !== 0) return rational(0);
   return subtract(measureLength(first.meter), writtenLength(first));
 }
 
@@ -24,10 +35,13 @@ function completesNeighbour(part: Part, index: number): boolean {
   const full = measureLength(measure.meter);
   const next = part.measures[index + 1];
   const previous = part.measures[index - 1];
-  const atRepeat = measure.repeatPlays > 1 || next?.repeatStart || measure.repeatStart || (previous?.repeatPlays ?? 1) > 1;
+  const atRepeat =
+    measure.repeatPlays > 1 || next?.repeatStart || measure.repeatStart || (previous?.repeatPlays ?? 1) > 1;
   return Boolean(
     atRepeat &&
-      [next, previous].some((other) => other && equals(add(writtenLength(measure), writtenLength(other)), full)),
+      [next, previous].some(
+        (other) => other && equals(add(writtenLength(measure), writtenLength(other)), full),
+      ),
   );
 }
 
@@ -35,7 +49,10 @@ function completesNeighbour(part: Part, index: number): boolean {
  * Checks that every measure adds up to its meter, and that a pickup and the last measure complete each other.
  * @returns `wrong`: measures that cannot be counted; `odd`: unusual but readable.
  */
-export function checkArithmetic(part: Part): { readonly wrong: readonly Issue[]; readonly odd: readonly Issue[] } {
+export function checkArithmetic(part: Part): {
+  readonly wrong: readonly Issue[];
+  readonly odd: readonly Issue[];
+} {
   const wrong: Issue[] = [];
   const odd: Issue[] = [];
   const gap = pickupGap(part);

@@ -14,4 +14,10 @@ export {
   type WrittenPitch,
 } from './line';
 export { type PerformedMeasure, performedOrder } from './performed-order';
-export { measureOffset, type TimedMeasure, timedMeasures, type WrittenNote, writtenNotes } from './written-notes';
+export {
+  measureOffset,
+  type TimedMeasure,
+  timedMeasures,
+  type WrittenNote,
+  writtenNotes,
+} from './written-notes';

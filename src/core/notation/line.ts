@@ -1,5 +1,5 @@
-import type { Meter, NoteValue, Rational } from '../time';
 import type { Spelling } from '../pitch';
+import type { Meter, NoteValue, Rational } from '../time';
 
 /** One numbered exercise or short piece. */
 export interface Line {

@@ -93,7 +93,14 @@ function isSlowing(measure: Measure, offset: Rational, before: boolean): boolean
   return slowing;
 }
 
-function writtenNote(line: Line, timed: TimedMeasure, note: Note, offset: Rational, slurred: boolean, freeTempo: boolean): WrittenNote {
+function writtenNote(
+  line: Line,
+  timed: TimedMeasure,
+  note: Note,
+  offset: Rational,
+  slurred: boolean,
+  freeTempo: boolean,
+): WrittenNote {
   const unit = beatUnit(timed.measure.meter).quarters;
   return {
     id: timed.pass === 1 ? note.id : `${note.id}-pass${timed.pass}`,

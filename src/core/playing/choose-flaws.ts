@@ -18,7 +18,9 @@ export function chooseFlaws(line: Line, kinds: readonly FlawKind[], seed: number
   const notes = writtenNotes(line);
   const takenMeasures = new Set<number>();
   return kinds.flatMap((kind) => {
-    const places = notes.filter((note, index) => !takenMeasures.has(note.measureIndex) && fits(kind, notes, index));
+    const places = notes.filter(
+      (note, index) => !takenMeasures.has(note.measureIndex) && fits(kind, notes, index),
+    );
     if (places.length === 0) return [];
     const note = random.pick(places);
     // The neighbours' verdicts lean on this note, so they stay free of other mistakes.

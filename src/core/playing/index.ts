@@ -1,4 +1,10 @@
 export { chooseFlaws, type FlawKind } from './choose-flaws';
 export { perform } from './perform';
-export { type Flaw, type Performance, type PlayedEvent, type PlayingStyle, STEADY_STYLE } from './performance';
+export {
+  type Flaw,
+  type Performance,
+  type PlayedEvent,
+  type PlayingStyle,
+  STEADY_STYLE,
+} from './performance';
 export { QUIET_ROOM, type Recording, render } from './render';

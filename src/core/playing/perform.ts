@@ -46,7 +46,8 @@ export function perform(line: Line, style: PlayingStyle, flaws: readonly Flaw[] 
     if (restart && !restarts.has(restart)) {
       restarts.add(restart);
       const back = indexOf(restart.backToNoteId);
-      shiftSeconds += clock.seconds(endQuarters(note)) + restart.seconds - clock.seconds(onsetQuarters(notes[back]!));
+      shiftSeconds +=
+        clock.seconds(endQuarters(note)) + restart.seconds - clock.seconds(onsetQuarters(notes[back]!));
       index = back - 1;
     }
   }
@@ -62,7 +63,10 @@ function oneAtATime(events: readonly PlayedEvent[]): PlayedEvent[] {
     const next = inOrder[index + 1];
     if (!next) return event;
     const latestEnd = next.onsetSeconds + (next.slurred ? SLUR_OVERLAP_SECONDS : -SHORTEST_GAP_SECONDS);
-    return { ...event, endSeconds: Math.max(event.onsetSeconds + 0.03, Math.min(event.endSeconds, latestEnd)) };
+    return {
+      ...event,
+      endSeconds: Math.max(event.onsetSeconds + 0.03, Math.min(event.endSeconds, latestEnd)),
+    };
   });
 }
 
@@ -96,7 +100,8 @@ class Pulse {
       this.#quarters.push(quarter);
       this.#seconds.push(seconds);
       wander = 0.9 * wander + random.gaussian(style.tempoWander * 0.4);
-      const slowed = quarter <= ritFrom ? 1 : 1 - (1 - RIT_END_SHARE) * ((quarter - ritFrom) / (length - ritFrom));
+      const slowed =
+        quarter <= ritFrom ? 1 : 1 - (1 - RIT_END_SHARE) * ((quarter - ritFrom) / (length - ritFrom));
       const held = notes.some((n) => n.fermata && onsetQuarters(n) <= quarter && quarter < endQuarters(n));
       seconds += ((0.25 * this.secondsPerQuarter) / slowed) * (1 + wander) * (held ? FERMATA_STRETCH : 1);
     }
@@ -121,7 +126,12 @@ interface Moment {
   readonly random: Random;
 }
 
-function playNote(note: WrittenNote, next: WrittenNote | undefined, flaws: readonly Flaw[], moment: Moment): PlayedEvent[] {
+function playNote(
+  note: WrittenNote,
+  next: WrittenNote | undefined,
+  flaws: readonly Flaw[],
+  moment: Moment,
+): PlayedEvent[] {
   const { clock, shiftSeconds, style, random } = moment;
   const jitter = random.gaussian(style.timingSeconds);
   const pitchError = style.tuningCents + random.gaussian(style.intonationCents);
@@ -131,7 +141,8 @@ function playNote(note: WrittenNote, next: WrittenNote | undefined, flaws: reado
   const onset = clock.seconds(onsetQuarters(note)) + shiftSeconds + jitter + movedSeconds;
   const releaseAt = clock.seconds(endQuarters(note)) + shiftSeconds;
   const wrong = flaws.find((flaw) => flaw.kind === 'wrong');
-  const midi = note.sound.kind === 'pitched' ? note.sound.midi + (wrong?.semitones ?? 0) + pitchError / 100 : undefined;
+  const midi =
+    note.sound.kind === 'pitched' ? note.sound.midi + (wrong?.semitones ?? 0) + pitchError / 100 : undefined;
   const end = noteEnd(note, next, onset, releaseAt, flaws);
   const event: PlayedEvent = {
     midi,
@@ -144,11 +155,18 @@ function playNote(note: WrittenNote, next: WrittenNote | undefined, flaws: reado
   return withExtras(event, flaws, releaseAt);
 }
 
-function noteEnd(note: WrittenNote, next: WrittenNote | undefined, onset: number, releaseAt: number, flaws: readonly Flaw[]): number {
+function noteEnd(
+  note: WrittenNote,
+  next: WrittenNote | undefined,
+  onset: number,
+  releaseAt: number,
+  flaws: readonly Flaw[],
+): number {
   const cut = flaws.find((flaw) => flaw.kind === 'cut-short');
   const room = Math.max(0.06, releaseAt - onset);
   if (cut) return onset + room * cut.keptShare;
-  if (next?.slurredFromPrevious && onsetQuarters(next) === endQuarters(note)) return onset + room + SLUR_OVERLAP_SECONDS;
+  if (next?.slurredFromPrevious && onsetQuarters(next) === endQuarters(note))
+    return onset + room + SLUR_OVERLAP_SECONDS;
   if (note.staccato) return onset + room * STACCATO_SHARE;
   return onset + Math.min(room * TONGUED_SHARE, room - SHORTEST_GAP_SECONDS);
 }

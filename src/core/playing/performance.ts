@@ -23,7 +23,12 @@ export type Flaw =
   | { readonly kind: 'tie-restruck'; readonly noteId: string }
   | { readonly kind: 'pause-before'; readonly noteId: string; readonly seconds: number }
   /** Breaks off after the note, waits, and begins again at an earlier one. */
-  | { readonly kind: 'restart-after'; readonly noteId: string; readonly backToNoteId: string; readonly seconds: number };
+  | {
+      readonly kind: 'restart-after';
+      readonly noteId: string;
+      readonly backToNoteId: string;
+      readonly seconds: number;
+    };
 
 export interface PlayingStyle {
   readonly seed: number;

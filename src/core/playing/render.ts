@@ -30,7 +30,8 @@ export function render(performance: Performance, instrument: InstrumentId, recor
   const random = createRandom(recording.seed);
   const dry = new Float32Array(Math.ceil(performance.durationSeconds * sampleRate));
   for (const event of performance.events) addEvent(dry, event, TIMBRES[instrument], sampleRate, random);
-  const wet = recording.reverbSeconds === undefined ? dry : addReverb(dry, recording.reverbSeconds, sampleRate);
+  const wet =
+    recording.reverbSeconds === undefined ? dry : addReverb(dry, recording.reverbSeconds, sampleRate);
   scaleTo(wet, dbToAmplitude(recording.peakDb));
   if (recording.noiseDb !== undefined) {
     // Uniform noise has an RMS of amplitude / √3.
@@ -40,12 +41,19 @@ export function render(performance: Performance, instrument: InstrumentId, recor
   return { samples: wet, sampleRate };
 }
 
-function addEvent(out: Float32Array, event: PlayedEvent, timbre: Timbre, sampleRate: number, random: Random): void {
+function addEvent(
+  out: Float32Array,
+  event: PlayedEvent,
+  timbre: Timbre,
+  sampleRate: number,
+  random: Random,
+): void {
   const from = Math.round(event.onsetSeconds * sampleRate);
   const held = event.endSeconds - event.onsetSeconds;
   const gain = dbToAmplitude(event.levelDb);
   const hertz = event.midi === undefined ? undefined : midiToHertz(event.midi);
-  const partials = hertz === undefined ? [] : timbre.partials.filter((_, k) => hertz * (k + 1) < sampleRate / 2.2);
+  const partials =
+    hertz === undefined ? [] : timbre.partials.filter((_, k) => hertz * (k + 1) < sampleRate / 2.2);
   const total = partials.reduce((sum, amplitude) => sum + amplitude, 0) || 1;
   const phases = partials.map(() => random.uniform(0, 2 * Math.PI));
   const noise = hertz === undefined ? 1 : timbre.noise;

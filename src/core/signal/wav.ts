@@ -20,7 +20,8 @@ interface Format {
  */
 export function readWav(bytes: Uint8Array): Result<Audio> {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  if (bytes.length === 0) return failure({ code: 'empty', message: 'The file is empty; a WAV recording was expected.' });
+  if (bytes.length === 0)
+    return failure({ code: 'empty', message: 'The file is empty; a WAV recording was expected.' });
   if (bytes.length < 12 || tag(view, 0) !== 'RIFF' || tag(view, 8) !== 'WAVE') {
     return failure({ code: 'not-wav', message: 'This is not a WAV file (it has no RIFF/WAVE header).' });
   }
@@ -28,9 +29,14 @@ export function readWav(bytes: Uint8Array): Result<Audio> {
   for (let at = 12; at + 8 <= bytes.length; ) {
     const size = view.getUint32(at + 4, true);
     const body = at + 8;
-    if (tag(view, at) === 'fmt ' && size >= 16 && body + 16 <= bytes.length) format = readFormat(view, body, size);
+    if (tag(view, at) === 'fmt ' && size >= 16 && body + 16 <= bytes.length)
+      format = readFormat(view, body, size);
     if (tag(view, at) === 'data') {
-      if (!format) return failure({ code: 'no-format', message: 'The WAV file does not say how its samples are stored.' });
+      if (!format)
+        return failure({
+          code: 'no-format',
+          message: 'The WAV file does not say how its samples are stored.',
+        });
       // Recorders that were cut off leave a size of 0 or beyond the file: read what is there.
       const available = bytes.length - body;
       return readSamples(view, body, size === 0 || size > available ? available : size, format);
@@ -41,13 +47,21 @@ export function readWav(bytes: Uint8Array): Result<Audio> {
 }
 
 function tag(view: DataView, at: number): string {
-  return String.fromCharCode(view.getUint8(at), view.getUint8(at + 1), view.getUint8(at + 2), view.getUint8(at + 3));
+  return String.fromCharCode(
+    view.getUint8(at),
+    view.getUint8(at + 1),
+    view.getUint8(at + 2),
+    view.getUint8(at + 3),
+  );
 }
 
 function readFormat(view: DataView, at: number, size: number): Format {
   const code = view.getUint16(at, true);
   return {
-    code: code === FORMAT_EXTENSIBLE && size >= 26 && at + 26 <= view.byteLength ? view.getUint16(at + 24, true) : code,
+    code:
+      code === FORMAT_EXTENSIBLE && size >= 26 && at + 26 <= view.byteLength
+        ? view.getUint16(at + 24, true)
+        : code,
     channels: view.getUint16(at + 2, true),
     sampleRate: view.getUint32(at + 4, true),
     bitsPerSample: view.getUint16(at + 14, true),
@@ -59,7 +73,8 @@ function sampleReader(view: DataView, { code, bitsPerSample }: Format): ((at: nu
   if (code !== FORMAT_PCM) return undefined;
   if (bitsPerSample === 8) return (at) => (view.getUint8(at) - 128) / 128;
   if (bitsPerSample === 16) return (at) => view.getInt16(at, true) / 32768;
-  if (bitsPerSample === 24) return (at) => ((view.getInt8(at + 2) << 16) | view.getUint16(at, true)) / 8388608;
+  if (bitsPerSample === 24)
+    return (at) => ((view.getInt8(at + 2) << 16) | view.getUint16(at, true)) / 8388608;
   if (bitsPerSample === 32) return (at) => view.getInt32(at, true) / 2147483648;
   return undefined;
 }
@@ -90,7 +105,11 @@ function readSamples(view: DataView, from: number, size: number, format: Format)
 export function writeWav({ samples, sampleRate }: Audio): Uint8Array<ArrayBuffer> {
   const bytes = new Uint8Array(44 + samples.length * 2);
   const view = new DataView(bytes.buffer);
-  const writeTag = (at: number, text: string) => bytes.set([...text].map((c) => c.charCodeAt(0)), at);
+  const writeTag = (at: number, text: string) =>
+    bytes.set(
+      [...text].map((c) => c.charCodeAt(0)),
+      at,
+    );
   writeTag(0, 'RIFF');
   view.setUint32(4, 36 + samples.length * 2, true);
   writeTag(8, 'WAVEfmt ');

@@ -9,7 +9,11 @@ export const USUAL_MARKS_PER_RUNG = 2;
  * @param startBpm @param goalBpm beats per minute, 40–208, start not above goal; they need not be marks.
  * @returns rising tempos in beats per minute.
  */
-export function layLadder(startBpm: number, goalBpm: number, marksPerRung = USUAL_MARKS_PER_RUNG): readonly number[] {
+export function layLadder(
+  startBpm: number,
+  goalBpm: number,
+  marksPerRung = USUAL_MARKS_PER_RUNG,
+): readonly number[] {
   requireRange('start tempo', startBpm, SLOWEST_MARK, FASTEST_MARK, 'bpm');
   requireRange('goal tempo', goalBpm, startBpm, FASTEST_MARK, 'bpm');
   requireRange('marks per rung', marksPerRung, 1, 10);

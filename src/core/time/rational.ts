@@ -11,7 +11,9 @@ function greatestCommonDivisor(a: number, b: number): number {
 /** @throws RangeError unless both are integers and the denominator is not 0. */
 export function rational(numerator: number, denominator = 1): Rational {
   if (!Number.isSafeInteger(numerator) || !Number.isSafeInteger(denominator) || denominator === 0) {
-    throw new RangeError(`rational needs integers and a denominator other than 0, got ${numerator}/${denominator}`);
+    throw new RangeError(
+      `rational needs integers and a denominator other than 0, got ${numerator}/${denominator}`,
+    );
   }
   const divisor = greatestCommonDivisor(numerator, denominator) * Math.sign(denominator);
   return { numerator: numerator / divisor + 0, denominator: denominator / divisor };

@@ -30,7 +30,13 @@ export async function assign(viewer: Viewer, form: unknown): Promise<{ id: strin
   if (!read.success) return { problem: read.error.issues[0]!.message };
   const { lineId, classId, startBpm, goalBpm, dueOn } = read.data;
   await Promise.all([getLine(viewer, lineId), getClass(viewer, classId)]);
-  return queries.insertAssignment({ line_id: lineId, class_id: classId, start_bpm: startBpm, goal_bpm: goalBpm, due_on: dueOn });
+  return queries.insertAssignment({
+    line_id: lineId,
+    class_id: classId,
+    start_bpm: startBpm,
+    goal_bpm: goalBpm,
+    due_on: dueOn,
+  });
 }
 
 export function listAssignmentsOfTeacher(viewer: Viewer) {
@@ -52,16 +58,29 @@ export async function listAssignmentsOfStudent(viewer: Viewer) {
 
 /** An assignment with everything that is needed to play it. @throws NotFound */
 export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string) {
-  const assignment = z.uuid().safeParse(assignmentId).success ? await queries.maybeAssignment(assignmentId) : undefined;
+  const assignment = z.uuid().safeParse(assignmentId).success
+    ? await queries.maybeAssignment(assignmentId)
+    : undefined;
   if (!assignment || !(await mayPlay(viewer, assignment))) throw new NotFound();
   const line = await maybeLine(assignment.lineId);
   if (!line) throw new NotFound();
-  const takes = (await listTakesOfStudent(viewer.userId)).filter((take) => take.assignmentId === assignment.id);
-  return { ...assignment, ...climb(assignment, takes), takes, line: line.line, engravings: await engravingsOf(line.contentHash) };
+  const takes = (await listTakesOfStudent(viewer.userId)).filter(
+    (take) => take.assignmentId === assignment.id,
+  );
+  return {
+    ...assignment,
+    ...climb(assignment, takes),
+    takes,
+    line: line.line,
+    engravings: await engravingsOf(line.contentHash),
+  };
 }
 
 /** Its students record; its teacher may try it out. */
-async function mayPlay(viewer: Viewer, assignment: { readonly classId: string; readonly teacherId: string }): Promise<boolean> {
+async function mayPlay(
+  viewer: Viewer,
+  assignment: { readonly classId: string; readonly teacherId: string },
+): Promise<boolean> {
   if (viewer.role === 'teacher') return assignment.teacherId === viewer.userId;
   return queries.isStudentOfClass(viewer.userId, assignment.classId);
 }
@@ -73,7 +92,10 @@ export async function requireMayHandIn(viewer: Viewer, assignmentId: string): Pr
 }
 
 /** The ladder, and the next rung: the first one without a take in which no measure needed work. */
-function climb(assignment: { readonly startBpm: number; readonly goalBpm: number }, takes: readonly TakeRow[]) {
+function climb(
+  assignment: { readonly startBpm: number; readonly goalBpm: number },
+  takes: readonly TakeRow[],
+) {
   const ladder = layLadder(assignment.startBpm, assignment.goalBpm);
   const good = takes.filter((take) => isGood(take)).map((take) => take.askedBpm);
   const climbed = ladder.filter((bpm) => good.some((reached) => reached >= bpm));

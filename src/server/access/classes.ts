@@ -27,10 +27,17 @@ async function requireOwnClass(viewer: Viewer, classId: string) {
   return found;
 }
 
-const className = z.string().trim().min(1, 'Give the class a name.').max(60, 'A class name has at most 60 letters.');
+const className = z
+  .string()
+  .trim()
+  .min(1, 'Give the class a name.')
+  .max(60, 'A class name has at most 60 letters.');
 
 /** @returns the new class's id, or what is wrong with the name. */
-export async function createClass(viewer: Viewer, name: unknown): Promise<{ id: string } | { problem: string }> {
+export async function createClass(
+  viewer: Viewer,
+  name: unknown,
+): Promise<{ id: string } | { problem: string }> {
   assertTeacher(viewer);
   const read = className.safeParse(name);
   if (!read.success) return { problem: read.error.issues[0]!.message };
@@ -38,7 +45,8 @@ export async function createClass(viewer: Viewer, name: unknown): Promise<{ id: 
 }
 
 function newClassCode(): string {
-  const pick = (letters: string, count: number) => Array.from({ length: count }, () => letters[randomInt(letters.length)]).join('');
+  const pick = (letters: string, count: number) =>
+    Array.from({ length: count }, () => letters[randomInt(letters.length)]).join('');
   return `${pick(CODE_LETTERS, 4)}-${pick(CODE_DIGITS, 3)}`;
 }
 
@@ -53,13 +61,18 @@ const studentForm = z.object({
 });
 
 /** @returns undefined when added, otherwise what is wrong. @throws NotFound */
-export async function addStudent(viewer: Viewer, classId: string, form: unknown): Promise<string | undefined> {
+export async function addStudent(
+  viewer: Viewer,
+  classId: string,
+  form: unknown,
+): Promise<string | undefined> {
   const owned = await requireOwnClass(viewer, classId);
   const read = studentForm.safeParse(form);
   if (!read.success) return read.error.issues[0]!.message;
   const { name, userName, pin } = read.data;
   const students = await queries.listStudents(owned.id);
-  if (students.some((student) => student.userName === userName)) return `“${userName}” is taken in this class: choose another user name.`;
+  if (students.some((student) => student.userName === userName))
+    return `“${userName}” is taken in this class: choose another user name.`;
   await createStudent({ name, classId: owned.id, userName, pin });
   return undefined;
 }

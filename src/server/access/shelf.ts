@@ -60,15 +60,22 @@ export type Import =
 /** Reads, checks and stores a MusicXML file in the viewer's first book (made when there is none). */
 export async function importLine(viewer: Viewer, file: unknown): Promise<Import> {
   assertTeacher(viewer);
-  if (!(file instanceof File) || file.size === 0) return { ok: false, problems: ['Choose a MusicXML file (.musicxml or .mxl) first.'] };
-  if (file.size > MAXIMUM_XML_BYTES) return { ok: false, problems: ['The file is larger than 4 MB; one line of a method book was expected.'] };
+  if (!(file instanceof File) || file.size === 0)
+    return { ok: false, problems: ['Choose a MusicXML file (.musicxml or .mxl) first.'] };
+  if (file.size > MAXIMUM_XML_BYTES)
+    return { ok: false, problems: ['The file is larger than 4 MB; one line of a method book was expected.'] };
   const bytes = new Uint8Array(await file.arrayBuffer());
   const read = readMusicXml(bytes);
   if (!read.ok) return { ok: false, problems: read.issues.map(describeIssue) };
   const [book] = await queries.listBooks(viewer.userId);
   const bookId = book?.id ?? (await queries.insertBook(viewer.userId, 'My lines')).id;
   const contentHash = hashLine(read.value);
-  const lineId = await queries.insertLine(bookId, read.value, Buffer.from(bytes).toString('base64'), contentHash);
+  const lineId = await queries.insertLine(
+    bookId,
+    read.value,
+    Buffer.from(bytes).toString('base64'),
+    contentHash,
+  );
   await requestEngraving(contentHash);
   return { ok: true, lineId, warnings: read.warnings.map(describeIssue) };
 }

@@ -3,8 +3,8 @@ import { APIError } from 'better-auth/api';
 import { headers } from 'next/headers';
 import { z } from 'zod';
 import { auth } from '@/server/auth/auth';
-import { DEMO_CLASSES, DEMO_TEACHER } from '@/server/demo/scenario';
 import { countAttempt, forgetAttempts, maybeStudentByClassCode } from '@/server/db/queries/accounts';
+import { DEMO_CLASSES, DEMO_TEACHER } from '@/server/demo/scenario';
 
 /** A forgotten PIN takes a few tries; guessing one of 10 000 takes thousands. */
 const MOST_ATTEMPTS = 8;
@@ -33,10 +33,17 @@ export async function signInStudent(form: unknown): Promise<string | undefined> 
   if (!read.success) return 'Type the class code, your user name and your PIN.';
   const { classCode, userName, pin } = read.data;
   const refusal = 'Class code, user name and PIN do not belong together. Check your sign-in card.';
-  if ((await countAttempt(`class:${classCode.toUpperCase()}`, ATTEMPT_WINDOW_SECONDS)) > MOST_ATTEMPTS_PER_CLASS) return TOO_MANY;
+  if (
+    (await countAttempt(`class:${classCode.toUpperCase()}`, ATTEMPT_WINDOW_SECONDS)) > MOST_ATTEMPTS_PER_CLASS
+  )
+    return TOO_MANY;
   const student = await maybeStudentByClassCode(classCode, userName);
   // An unknown name is limited and answered like a known one.
-  return signIn(student?.email ?? `${userName.toLowerCase()}.${classCode.toUpperCase()}@unknown.invalid`, pin, refusal);
+  return signIn(
+    student?.email ?? `${userName.toLowerCase()}.${classCode.toUpperCase()}@unknown.invalid`,
+    pin,
+    refusal,
+  );
 }
 
 const TOO_MANY = 'Too many tries. Wait ten minutes, or ask your teacher.';
@@ -65,7 +72,13 @@ export function demoSignIns() {
   return {
     teacher: DEMO_TEACHER,
     students: DEMO_CLASSES.flatMap(({ name, code, students }) =>
-      students.map((student) => ({ name: student.name, className: name, classCode: code, userName: student.userName, pin: student.pin })),
+      students.map((student) => ({
+        name: student.name,
+        className: name,
+        classCode: code,
+        userName: student.userName,
+        pin: student.pin,
+      })),
     ),
   };
 }

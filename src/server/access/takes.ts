@@ -1,7 +1,7 @@
 import 'server-only';
 import { z } from 'zod';
-import { maybeAssignment } from '@/server/db/queries/assignments';
 import { countAttempt } from '@/server/db/queries/accounts';
+import { maybeAssignment } from '@/server/db/queries/assignments';
 import { maybeLine } from '@/server/db/queries/lines';
 import * as queries from '@/server/db/queries/takes';
 import { requestCheck } from '@/server/jobs/queue';
@@ -23,18 +23,35 @@ const takeForm = z.object({
   source: z.enum(['recorded', 'file']),
 });
 
-export type HandIn = { readonly ok: true; readonly takeId: string } | { readonly ok: false; readonly status: number; readonly problem: string };
+export type HandIn =
+  | { readonly ok: true; readonly takeId: string }
+  | { readonly ok: false; readonly status: number; readonly problem: string };
 
 /** Stores a take and asks for its check. Handing in the same take again is harmless. @throws NotFound */
 export async function handIn(viewer: Viewer, form: unknown, audio: Uint8Array): Promise<HandIn> {
   const read = takeForm.safeParse(form);
-  if (!read.success) return { ok: false, status: 400, problem: 'The recording came without saying what it is of. Reload the page and hand it in again.' };
-  if (audio.length === 0) return { ok: false, status: 400, problem: 'The recording is empty. Choose or record another one.' };
-  if (audio.length > MAXIMUM_TAKE_BYTES) return { ok: false, status: 413, problem: 'The recording is larger than 30 MB. Record one line at a time.' };
+  if (!read.success)
+    return {
+      ok: false,
+      status: 400,
+      problem: 'The recording came without saying what it is of. Reload the page and hand it in again.',
+    };
+  if (audio.length === 0)
+    return { ok: false, status: 400, problem: 'The recording is empty. Choose or record another one.' };
+  if (audio.length > MAXIMUM_TAKE_BYTES)
+    return {
+      ok: false,
+      status: 413,
+      problem: 'The recording is larger than 30 MB. Record one line at a time.',
+    };
   const { id, assignmentId, askedBpm, source } = read.data;
   await requireMayHandIn(viewer, assignmentId);
   if ((await countAttempt(`hand-in:${viewer.userId}`, 3600)) > MOST_TAKES_PER_HOUR) {
-    return { ok: false, status: 429, problem: 'That were very many recordings within an hour. Take a break and try again later.' };
+    return {
+      ok: false,
+      status: 429,
+      problem: 'That were very many recordings within an hour. Take a break and try again later.',
+    };
   }
   await queries.insertTake({
     id,
@@ -53,7 +70,8 @@ export async function handIn(viewer: Viewer, form: unknown, audio: Uint8Array): 
 /** A take its student or the class's teacher may see. @throws NotFound */
 async function requireTake(viewer: Viewer, takeId: string) {
   const take = z.uuid().safeParse(takeId).success ? await queries.maybeTake(takeId) : undefined;
-  const isTheirs = take && (viewer.role === 'teacher' ? take.teacherId === viewer.userId : take.studentId === viewer.userId);
+  const isTheirs =
+    take && (viewer.role === 'teacher' ? take.teacherId === viewer.userId : take.studentId === viewer.userId);
   if (!isTheirs) throw new NotFound();
   return take;
 }
@@ -76,7 +94,10 @@ export async function getTake(viewer: Viewer, takeId: string) {
 }
 
 /** Whether the check is through, for a page that waits. @throws NotFound */
-export async function getTakeState(viewer: Viewer, takeId: string): Promise<'waiting' | 'checked' | 'failed'> {
+export async function getTakeState(
+  viewer: Viewer,
+  takeId: string,
+): Promise<'waiting' | 'checked' | 'failed'> {
   return (await requireTake(viewer, takeId)).state;
 }
 

@@ -6,9 +6,19 @@ async function hash(secret: string): Promise<string> {
 }
 
 /** Creates a teacher's account. @returns the user's id. @throws when the address is taken. */
-export async function createTeacher(teacher: { name: string; email: string; password: string }): Promise<string> {
+export async function createTeacher(teacher: {
+  name: string;
+  email: string;
+  password: string;
+}): Promise<string> {
   const { name, email, password } = teacher;
-  return insertAccount({ name, email: email.toLowerCase(), role: 'teacher', passwordHash: await hash(password), membership: undefined });
+  return insertAccount({
+    name,
+    email: email.toLowerCase(),
+    role: 'teacher',
+    passwordHash: await hash(password),
+    membership: undefined,
+  });
 }
 
 /**
@@ -17,9 +27,20 @@ export async function createTeacher(teacher: { name: string; email: string; pass
  * (".invalid" is reserved: RFC 2606, section 2).
  * @returns the user's id. @throws when the user name is taken in the class.
  */
-export async function createStudent(student: { name: string; classId: string; userName: string; pin: string }): Promise<string> {
+export async function createStudent(student: {
+  name: string;
+  classId: string;
+  userName: string;
+  pin: string;
+}): Promise<string> {
   const { name, classId, pin } = student;
   const userName = student.userName.toLowerCase();
   const email = `${userName}.${classId}@student.invalid`;
-  return insertAccount({ name, email, role: 'student', passwordHash: await hash(pin), membership: { classId, userName } });
+  return insertAccount({
+    name,
+    email,
+    role: 'student',
+    passwordHash: await hash(pin),
+    membership: { classId, userName },
+  });
 }

@@ -1,9 +1,9 @@
 import type { ColumnType, Generated } from 'kysely';
-import type { Engraving } from '@/engraving';
 import type { Following } from '@/core/following';
 import type { Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import type { Line } from '@/core/notation';
+import type { Engraving } from '@/engraving';
 
 /** JSON columns are read as values and written as text. */
 type Json<Value> = ColumnType<Value, string, string>;

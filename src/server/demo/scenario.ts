@@ -2,7 +2,11 @@
 import type { InstrumentId } from '@/core/instruments';
 import type { FlawKind } from '@/core/playing';
 
-export const DEMO_TEACHER = { name: 'Odile Harrow', email: 'odile.harrow@mevlo.example', password: 'seven-lanterns' } as const;
+export const DEMO_TEACHER = {
+  name: 'Odile Harrow',
+  email: 'odile.harrow@mevlo.example',
+  password: 'seven-lanterns',
+} as const;
 
 interface DemoStudent {
   readonly name: string;
@@ -71,18 +75,84 @@ interface DemoTake {
 
 /** Takes of the simulated student; every verdict on them comes from the real check. */
 export const DEMO_TAKES: readonly DemoTake[] = [
-  { userName: 'ida', lineNumber: 3, askedBpm: 63, tempoShare: 1, flaws: [], daysAgo: 6, answer: { answer: 'accepted', comment: 'Crisp and even. Up a step!' } },
-  { userName: 'ida', lineNumber: 3, askedBpm: 69, tempoShare: 0.98, flaws: ['late'], daysAgo: 4, answer: { answer: 'again', comment: 'Listen to the rest before you clap.' } },
-  { userName: 'ida', lineNumber: 4, askedBpm: 60, tempoShare: 1.02, flaws: ['wrong', 'cut-short'], daysAgo: 3 },
+  {
+    userName: 'ida',
+    lineNumber: 3,
+    askedBpm: 63,
+    tempoShare: 1,
+    flaws: [],
+    daysAgo: 6,
+    answer: { answer: 'accepted', comment: 'Crisp and even. Up a step!' },
+  },
+  {
+    userName: 'ida',
+    lineNumber: 3,
+    askedBpm: 69,
+    tempoShare: 0.98,
+    flaws: ['late'],
+    daysAgo: 4,
+    answer: { answer: 'again', comment: 'Listen to the rest before you clap.' },
+  },
+  {
+    userName: 'ida',
+    lineNumber: 4,
+    askedBpm: 60,
+    tempoShare: 1.02,
+    flaws: ['wrong', 'cut-short'],
+    daysAgo: 3,
+  },
   { userName: 'ida', lineNumber: 4, askedBpm: 60, tempoShare: 1, flaws: [], daysAgo: 1 },
-  { userName: 'tomas', lineNumber: 3, askedBpm: 63, tempoShare: 0.9, flaws: ['missing', 'early'], daysAgo: 5 },
-  { userName: 'tomas', lineNumber: 4, askedBpm: 60, tempoShare: 0.95, flaws: ['tie-restruck', 'pause-before'], daysAgo: 2 },
-  { userName: 'tomas', lineNumber: 5, askedBpm: 66, tempoShare: 1, flaws: ['wrong', 'late', 'wrong'], daysAgo: 1 },
-  { userName: 'nuri', lineNumber: 4, askedBpm: 60, tempoShare: 1, flaws: [], daysAgo: 5, answer: { answer: 'accepted', comment: 'Lovely long notes.' } },
+  {
+    userName: 'tomas',
+    lineNumber: 3,
+    askedBpm: 63,
+    tempoShare: 0.9,
+    flaws: ['missing', 'early'],
+    daysAgo: 5,
+  },
+  {
+    userName: 'tomas',
+    lineNumber: 4,
+    askedBpm: 60,
+    tempoShare: 0.95,
+    flaws: ['tie-restruck', 'pause-before'],
+    daysAgo: 2,
+  },
+  {
+    userName: 'tomas',
+    lineNumber: 5,
+    askedBpm: 66,
+    tempoShare: 1,
+    flaws: ['wrong', 'late', 'wrong'],
+    daysAgo: 1,
+  },
+  {
+    userName: 'nuri',
+    lineNumber: 4,
+    askedBpm: 60,
+    tempoShare: 1,
+    flaws: [],
+    daysAgo: 5,
+    answer: { answer: 'accepted', comment: 'Lovely long notes.' },
+  },
   { userName: 'nuri', lineNumber: 4, askedBpm: 66, tempoShare: 1.01, flaws: ['late'], daysAgo: 2 },
-  { userName: 'nuri', lineNumber: 8, askedBpm: 44, tempoShare: 1, flaws: ['restart-after', 'wrong'], daysAgo: 0 },
+  {
+    userName: 'nuri',
+    lineNumber: 8,
+    askedBpm: 44,
+    tempoShare: 1,
+    flaws: ['restart-after', 'wrong'],
+    daysAgo: 0,
+  },
   { userName: 'wren', lineNumber: 5, askedBpm: 66, tempoShare: 0.82, flaws: ['extra-after'], daysAgo: 1 },
   { userName: 'leni', lineNumber: 11, askedBpm: 60, tempoShare: 1, flaws: ['wrong'], daysAgo: 2 },
   { userName: 'leni', lineNumber: 11, askedBpm: 60, tempoShare: 1.03, flaws: [], daysAgo: 1 },
-  { userName: 'pavel', lineNumber: 12, askedBpm: 60, tempoShare: 1, flaws: ['cut-short', 'missing'], daysAgo: 1 },
+  {
+    userName: 'pavel',
+    lineNumber: 12,
+    askedBpm: 60,
+    tempoShare: 1,
+    flaws: ['cut-short', 'missing'],
+    daysAgo: 1,
+  },
 ];

@@ -39,7 +39,10 @@ async function seed(): Promise<void> {
     const { id: classId } = await insertClass({ teacher_id: teacherId, name, code });
     classIds.set(name, classId);
     for (const student of students) {
-      people.set(student.userName, { id: await createStudent({ ...student, classId }), instrument: student.instrument });
+      people.set(student.userName, {
+        id: await createStudent({ ...student, classId }),
+        instrument: student.instrument,
+      });
     }
   }
   const assignments = new Map<number, string>();
@@ -55,11 +58,20 @@ async function seed(): Promise<void> {
   }
   for (const [index, take] of DEMO_TAKES.entries()) {
     const line = lines.get(take.lineNumber)!.line;
-    await seedTake(index + 1, take, line, people.get(take.userName)!, assignments.get(take.lineNumber)!, teacherId);
+    await seedTake(
+      index + 1,
+      take,
+      line,
+      people.get(take.userName)!,
+      assignments.get(take.lineNumber)!,
+      teacherId,
+    );
   }
 }
 
-async function seedBook(teacherId: string): Promise<ReadonlyMap<number, { readonly id: string; readonly line: Line }>> {
+async function seedBook(
+  teacherId: string,
+): Promise<ReadonlyMap<number, { readonly id: string; readonly line: Line }>> {
   const { id: bookId } = await insertBook(teacherId, DEMO_BOOK);
   const lines = new Map<number, { id: string; line: Line }>();
   for (const name of readdirSync(BOOK_FOLDER).sort()) {
@@ -82,7 +94,12 @@ async function seedTake(
   assignmentId: string,
   teacherId: string,
 ): Promise<void> {
-  const style = { ...STEADY_STYLE, seed: seedNumber, bpm: take.askedBpm * take.tempoShare, tuningCents: (seedNumber * 7) % 25 };
+  const style = {
+    ...STEADY_STYLE,
+    seed: seedNumber,
+    bpm: take.askedBpm * take.tempoShare,
+    tuningCents: (seedNumber * 7) % 25,
+  };
   const performance = perform(line, style, chooseFlaws(line, take.flaws, seedNumber));
   const isUnpitched = performance.events.every((event) => event.midi === undefined);
   const sound = render(performance, isUnpitched ? 'clap' : student.instrument, {
@@ -110,7 +127,8 @@ function printSignIns(): void {
   console.log('\nDemo sign-ins (made-up people):');
   console.log(`  teacher   ${DEMO_TEACHER.email}   password ${DEMO_TEACHER.password}`);
   for (const { name, code, students } of DEMO_CLASSES) {
-    for (const { userName, pin } of students) console.log(`  student   class ${code}  user ${userName.padEnd(6)} PIN ${pin}   (${name})`);
+    for (const { userName, pin } of students)
+      console.log(`  student   class ${code}  user ${userName.padEnd(6)} PIN ${pin}   (${name})`);
   }
 }
 

@@ -14,5 +14,9 @@ export async function checkTake(takeId: string): Promise<void> {
     return;
   }
   const result = check(take.line, sound.value, take.askedBpm);
-  await storeCheck(takeId, result, take.audioType === 'upload' ? Buffer.from(writeWav(sound.value)) : undefined);
+  await storeCheck(
+    takeId,
+    result,
+    take.audioType === 'upload' ? Buffer.from(writeWav(sound.value)) : undefined,
+  );
 }

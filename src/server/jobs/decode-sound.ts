@@ -12,7 +12,8 @@ const FORMATS = 'wav,mp3,mov,matroska,ogg,flac';
 
 const REFUSED = {
   code: 'unreadable-sound',
-  message: 'This file could not be read as sound. WAV, MP3, M4A, WebM, OGG or FLAC was expected: choose another file or record here.',
+  message:
+    'This file could not be read as sound. WAV, MP3, M4A, WebM, OGG or FLAC was expected: choose another file or record here.',
 };
 
 /** Decodes a sound file of any accepted kind to 44.1 kHz mono. */
@@ -31,9 +32,29 @@ export async function decodeSound(bytes: Uint8Array): Promise<Result<Audio>> {
 
 function runFfmpeg(input: string, output: string): Promise<boolean> {
   const args = [
-    ...['-nostdin', '-loglevel', 'error', '-protocol_whitelist', 'file', '-format_whitelist', FORMATS, '-i', input],
+    ...[
+      '-nostdin',
+      '-loglevel',
+      'error',
+      '-protocol_whitelist',
+      'file',
+      '-format_whitelist',
+      FORMATS,
+      '-i',
+      input,
+    ],
     // Without rematrix_maxval a stereo downmix comes out 3 dB too loud and clips.
-    ...['-map', '0:a:0', '-vn', '-af', 'aresample=44100:rematrix_maxval=1.0', '-ac', '1', '-c:a', 'pcm_s16le'],
+    ...[
+      '-map',
+      '0:a:0',
+      '-vn',
+      '-af',
+      'aresample=44100:rematrix_maxval=1.0',
+      '-ac',
+      '1',
+      '-c:a',
+      'pcm_s16le',
+    ],
     ...['-t', `${LONGEST_SECONDS}`, '-f', 'wav', output],
   ];
   return new Promise((resolve) => {

@@ -1,5 +1,5 @@
-import { engrave, LAYOUTS } from '@/engraving';
 import type { Line } from '@/core/notation';
+import { engrave, LAYOUTS } from '@/engraving';
 import { maybeEngraving, maybeLineByHash, storeEngraving } from '@/server/db/queries/lines';
 
 /** Draws every layout of a line that is not stored yet. */

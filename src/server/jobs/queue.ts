@@ -31,9 +31,17 @@ const EXPIRE_SECONDS = 60;
 const RETRIES = 2;
 
 export async function requestCheck(takeId: string): Promise<void> {
-  await (await queue()).send(CHECK_QUEUE, { takeId }, { expireInSeconds: EXPIRE_SECONDS, retryLimit: RETRIES });
+  await (await queue()).send(
+    CHECK_QUEUE,
+    { takeId },
+    { expireInSeconds: EXPIRE_SECONDS, retryLimit: RETRIES },
+  );
 }
 
 export async function requestEngraving(contentHash: string): Promise<void> {
-  await (await queue()).send(ENGRAVE_QUEUE, { contentHash }, { expireInSeconds: EXPIRE_SECONDS, retryLimit: RETRIES, singletonKey: contentHash });
+  await (await queue()).send(
+    ENGRAVE_QUEUE,
+    { contentHash },
+    { expireInSeconds: EXPIRE_SECONDS, retryLimit: RETRIES, singletonKey: contentHash },
+  );
 }

@@ -12,7 +12,9 @@ const engraveJob = z.object({ contentHash: z.string().regex(/^[0-9a-f]{64}$/) })
 const boss = await queue({ maintenance: true });
 const options = { pollingIntervalSeconds: POLLING_SECONDS, batchSize: 1 };
 await boss.work(CHECK_QUEUE, options, async ([job]) => checkTake(checkJob.parse(job!.data).takeId));
-await boss.work(ENGRAVE_QUEUE, options, async ([job]) => engraveLine(engraveJob.parse(job!.data).contentHash));
+await boss.work(ENGRAVE_QUEUE, options, async ([job]) =>
+  engraveLine(engraveJob.parse(job!.data).contentHash),
+);
 
 async function stop(): Promise<void> {
   // Lets the job at hand finish; what is left stays in the queue.

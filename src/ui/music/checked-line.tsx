@@ -28,7 +28,10 @@ export function CheckedLine({ line, engravings, verdict, levelsDb, audioSrc }: C
   const audio = useRef<HTMLAudioElement>(null);
   const stopAt = useRef<number | undefined>(undefined);
   const [pass, setPass] = useState(1);
-  const passes = Math.max(1, ...verdict.measures.map((m) => verdict.measures.filter((o) => o.printedIndex === m.printedIndex).length));
+  const passes = Math.max(
+    1,
+    ...verdict.measures.map((m) => verdict.measures.filter((o) => o.printedIndex === m.printedIndex).length),
+  );
 
   const onTime = (seconds: number) => {
     playhead.current?.show(placeAt(anchors, seconds));
@@ -39,7 +42,9 @@ export function CheckedLine({ line, engravings, verdict, levelsDb, audioSrc }: C
   const playMeasure = (index: number) => {
     const start = verdict.measures[index]!.startSeconds;
     if (start === undefined || !audio.current) return;
-    stopAt.current = verdict.measures.slice(index + 1).find((m) => m.startSeconds !== undefined && m.startSeconds > start)?.startSeconds;
+    stopAt.current = verdict.measures
+      .slice(index + 1)
+      .find((m) => m.startSeconds !== undefined && m.startSeconds > start)?.startSeconds;
     audio.current.currentTime = Math.max(0, start - PREROLL_SECONDS);
     void audio.current.play();
   };
@@ -53,8 +58,12 @@ export function CheckedLine({ line, engravings, verdict, levelsDb, audioSrc }: C
       <EngravedLine
         engraving={engraving}
         playhead={playhead}
-        over={(system, systemIndex) => <NoteMarks system={system} systemIndex={systemIndex} line={line} verdict={verdict} pass={pass} />}
-        under={(system) => <Ledger system={system} measures={verdict.measures} pass={pass} onPlay={playMeasure} />}
+        over={(system, systemIndex) => (
+          <NoteMarks system={system} systemIndex={systemIndex} line={line} verdict={verdict} pass={pass} />
+        )}
+        under={(system) => (
+          <Ledger system={system} measures={verdict.measures} pass={pass} onPlay={playMeasure} />
+        )}
       />
       <div className="mt-4">
         <TakePlayer src={audioSrc} levelsDb={levelsDb} audio={audio} onTime={onTime} />
@@ -67,7 +76,8 @@ export function CheckedLine({ line, engravings, verdict, levelsDb, audioSrc }: C
 function TakeFacts({ verdict }: { readonly verdict: Verdict }) {
   const { tempo, tuningCents, interruptions, extras } = verdict;
   const stops = interruptions.map(
-    (stop) => `${stop.kind === 'pause' ? 'Stopped' : 'Went back'} in ${stop.measureNumber === 0 ? 'the pickup' : `measure ${stop.measureNumber}`}`,
+    (stop) =>
+      `${stop.kind === 'pause' ? 'Stopped' : 'Went back'} in ${stop.measureNumber === 0 ? 'the pickup' : `measure ${stop.measureNumber}`}`,
   );
   return (
     <ul className="mb-2 flex flex-wrap gap-x-6 gap-y-1">
@@ -83,18 +93,37 @@ function TakeFacts({ verdict }: { readonly verdict: Verdict }) {
       {stops.map((stop, index) => (
         <li key={index}>{stop}</li>
       ))}
-      {extras.length > 0 && <li>{extras.length === 1 ? 'One extra note' : `${extras.length} extra notes`}</li>}
+      {extras.length > 0 && (
+        <li>{extras.length === 1 ? 'One extra note' : `${extras.length} extra notes`}</li>
+      )}
     </ul>
   );
 }
 
-function PassChoice({ passes, pass, onChange }: { readonly passes: number; readonly pass: number; readonly onChange: (pass: number) => void }) {
+function PassChoice({
+  passes,
+  pass,
+  onChange,
+}: {
+  readonly passes: number;
+  readonly pass: number;
+  readonly onChange: (pass: number) => void;
+}) {
   return (
     <fieldset className="mb-2 flex items-center gap-2">
       <legend className="sr-only">Which time through the repeat is marked on the staff</legend>
       {Array.from({ length: passes }, (_, index) => (
-        <label key={index} className="inline-flex min-h-11 items-center gap-2 rounded-md px-2 has-checked:bg-cool-wash">
-          <input type="radio" name="pass" checked={pass === index + 1} onChange={() => onChange(index + 1)} className="size-5 accent-cool" />
+        <label
+          key={index}
+          className="inline-flex min-h-11 items-center gap-2 rounded-md px-2 has-checked:bg-cool-wash"
+        >
+          <input
+            type="radio"
+            name="pass"
+            checked={pass === index + 1}
+            onChange={() => onChange(index + 1)}
+            className="size-5 accent-cool"
+          />
           {['First time', 'Second time', 'Third time'][index] ?? `Time ${index + 1}`}
         </label>
       ))}

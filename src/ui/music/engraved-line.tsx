@@ -18,7 +18,11 @@ function watchScreen(changed: () => void): () => void {
 
 /** The engraving that fits the screen. */
 export function useEngraving(engravings: LineEngravings): Engraving {
-  const isNarrow = useSyncExternalStore(watchScreen, () => window.matchMedia(NARROW_SCREEN).matches, () => false);
+  const isNarrow = useSyncExternalStore(
+    watchScreen,
+    () => window.matchMedia(NARROW_SCREEN).matches,
+    () => false,
+  );
   return isNarrow ? engravings.narrow : engravings.wide;
 }
 
@@ -61,7 +65,11 @@ export function EngravedLine({ engraving, over, under, playhead }: EngravedLineP
               // biome-ignore lint/security/noDangerouslySetInnerHtml: drawn by Mevlo's own engraver; all text from files is escaped in the engraving source.
               dangerouslySetInnerHTML={{ __html: system.svg }}
             />
-            <svg aria-hidden="true" viewBox={`0 0 ${system.width} ${system.height}`} className="pointer-events-none absolute inset-0 h-full w-full overflow-visible">
+            <svg
+              aria-hidden="true"
+              viewBox={`0 0 ${system.width} ${system.height}`}
+              className="pointer-events-none absolute inset-0 h-full w-full overflow-visible"
+            >
               {over?.(system, index)}
               {playhead && (
                 <line

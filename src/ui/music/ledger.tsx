@@ -1,5 +1,5 @@
-import type { EngravedSystem } from '@/engraving/engraving';
 import type { MeasureVerdict } from '@/core/judging';
+import type { EngravedSystem } from '@/engraving/engraving';
 
 interface LedgerProps {
   readonly system: EngravedSystem;
@@ -13,13 +13,27 @@ interface LedgerProps {
 export function Ledger({ system, measures, pass, onPlay }: LedgerProps) {
   const percent = (pixels: number) => `${(100 * pixels) / system.width}%`;
   return (
-    <div className="relative" style={{ height: `${Math.max(1, ...system.measures.map((m) => passesOf(m.printedIndex, measures).length)) * 54 + 2}px` }}>
+    <div
+      className="relative"
+      style={{
+        height: `${Math.max(1, ...system.measures.map((m) => passesOf(m.printedIndex, measures).length)) * 54 + 2}px`,
+      }}
+    >
       {system.measures.map(({ printedIndex, x, width }) => {
         const passes = passesOf(printedIndex, measures);
         return (
-          <div key={printedIndex} className="absolute top-0 space-y-1.5 px-[3px]" style={{ left: percent(x), width: percent(width) }}>
+          <div
+            key={printedIndex}
+            className="absolute top-0 space-y-1.5 px-[3px]"
+            style={{ left: percent(x), width: percent(width) }}
+          >
             {passes.map(({ verdict, index }, time) => (
-              <Cell key={index} verdict={verdict} dimmed={passes.length > 1 && time + 1 !== pass} onPlay={() => onPlay(index)} />
+              <Cell
+                key={index}
+                verdict={verdict}
+                dimmed={passes.length > 1 && time + 1 !== pass}
+                onPlay={() => onPlay(index)}
+              />
             ))}
           </div>
         );
@@ -29,17 +43,27 @@ export function Ledger({ system, measures, pass, onPlay }: LedgerProps) {
 }
 
 function passesOf(printedIndex: number, measures: readonly MeasureVerdict[]) {
-  return measures.map((verdict, index) => ({ verdict, index })).filter(({ verdict }) => verdict.printedIndex === printedIndex);
+  return measures
+    .map((verdict, index) => ({ verdict, index }))
+    .filter(({ verdict }) => verdict.printedIndex === printedIndex);
 }
 
-function Cell({ verdict, dimmed, onPlay }: { readonly verdict: MeasureVerdict; readonly dimmed: boolean; readonly onPlay: () => void }) {
+function Cell({
+  verdict,
+  dimmed,
+  onPlay,
+}: {
+  readonly verdict: MeasureVerdict;
+  readonly dimmed: boolean;
+  readonly onPlay: () => void;
+}) {
   const { notesRight, rhythmRight, written, notesNeedWork, rhythmNeedsWork } = verdict;
   return (
     <button
       type="button"
       onClick={onPlay}
       disabled={verdict.startSeconds === undefined}
-      aria-label={describe(verdict)}
+      aria-label={describeCell(verdict)}
       data-measure={verdict.number}
       data-needs-work={[notesNeedWork && 'notes', rhythmNeedsWork && 'rhythm'].filter(Boolean).join(' ')}
       className={`block w-full overflow-hidden rounded-sm border border-ink bg-paper text-left enabled:hover:outline-2 enabled:hover:outline-cool ${dimmed ? 'border-dashed' : ''}`}
@@ -51,7 +75,15 @@ function Cell({ verdict, dimmed, onPlay }: { readonly verdict: MeasureVerdict; r
   );
 }
 
-function describe({ number, notesRight, rhythmRight, written, notesNeedWork, rhythmNeedsWork, startSeconds }: MeasureVerdict): string {
+function describeCell({
+  number,
+  notesRight,
+  rhythmRight,
+  written,
+  notesNeedWork,
+  rhythmNeedsWork,
+  startSeconds,
+}: MeasureVerdict): string {
   const name = number === 0 ? 'Pickup' : `Measure ${number}`;
   const notes = `notes ${notesRight} of ${written} right${notesNeedWork ? ', needs work' : ''}`;
   const rhythm = `rhythm ${rhythmRight} of ${written} right${rhythmNeedsWork ? ', needs work' : ''}`;
@@ -68,10 +100,15 @@ interface BarProps {
 function Bar({ kind, right, written, needsWork }: BarProps) {
   const share = written === 0 ? 1 : right / written;
   return (
-    <span className="relative flex h-[23px] items-center gap-1.5 px-1.5 text-[15px] leading-none font-bold" style={{ background: needsWork ? HATCHED : undefined }}>
+    <span
+      className="relative flex h-[23px] items-center gap-1.5 px-1.5 text-[15px] leading-none font-bold"
+      style={{ background: needsWork ? HATCHED : undefined }}
+    >
       <span className="absolute inset-y-0 left-0 bg-cool-wash" style={{ width: `${100 * share}%` }} />
       <BarIcon kind={kind} />
-      <span className={`relative rounded-sm px-0.5 ${needsWork ? 'bg-paper text-warm' : ''}`}>{written === 0 ? 'rest' : `${right}/${written}`}</span>
+      <span className={`relative rounded-sm px-0.5 ${needsWork ? 'bg-paper text-warm' : ''}`}>
+        {written === 0 ? 'rest' : `${right}/${written}`}
+      </span>
     </span>
   );
 }

@@ -1,7 +1,7 @@
-import type { EngravedSystem } from '@/engraving/engraving';
 import type { NoteVerdict, Verdict } from '@/core/judging';
 import type { Line } from '@/core/notation';
-import { midiToSpelling, pitchName } from '@/core/pitch';
+import { keyAlteration, midiToSpelling, pitchName } from '@/core/pitch';
+import type { EngravedSystem } from '@/engraving/engraving';
 import { type Place, placeOfEvent } from './places';
 
 interface NoteMarksProps {
@@ -21,7 +21,9 @@ const MOST_LEAN = 24;
 
 /** What was heard, pencilled beside what was written. Heads are never coloured. */
 export function NoteMarks({ system, systemIndex, line, verdict, pass }: NoteMarksProps) {
-  const shown = verdict.notes.filter((note) => system.events[note.printedId] && isOnPass(note, verdict, pass));
+  const shown = verdict.notes.filter(
+    (note) => system.events[note.printedId] && isOnPass(note, verdict, pass),
+  );
   return (
     <g fontFamily="var(--font-sans)" fontSize="17" fontWeight="700">
       {shown.map((note) => (
@@ -34,7 +36,9 @@ export function NoteMarks({ system, systemIndex, line, verdict, pass }: NoteMark
 
 function isOnPass(note: NoteVerdict, verdict: Verdict, pass: number): boolean {
   const { printedIndex } = verdict.measures[note.measureIndex]!;
-  const passes = verdict.measures.flatMap((measure, index) => (measure.printedIndex === printedIndex ? [index] : []));
+  const passes = verdict.measures.flatMap((measure, index) =>
+    measure.printedIndex === printedIndex ? [index] : [],
+  );
   return passes.length === 1 || passes.indexOf(note.measureIndex) + 1 === pass;
 }
 
@@ -42,7 +46,10 @@ function isOnPass(note: NoteVerdict, verdict: Verdict, pass: number): boolean {
 function nameOf(midi: number, measureIndex: number, verdict: Verdict, line: Line): string {
   const sounding = Math.round(midi - (verdict.tuningCents ?? 0) / 100);
   const { keyFifths } = line.part.measures[verdict.measures[measureIndex]!.printedIndex]!;
-  return pitchName(midiToSpelling(sounding - line.part.transpositionSemitones, keyFifths));
+  const spelling = midiToSpelling(sounding - line.part.transpositionSemitones, keyFifths);
+  // In a key that raises or lowers the letter, the plain one is said with its natural sign.
+  const isNatural = spelling.alter === 0 && keyAlteration(spelling.step, keyFifths) !== 0;
+  return `${pitchName(spelling)}${isNatural ? '♮' : ''}`;
 }
 
 function heardName(note: NoteVerdict, verdict: Verdict, line: Line): string | undefined {
@@ -51,34 +58,62 @@ function heardName(note: NoteVerdict, verdict: Verdict, line: Line): string | un
   return note.pitch === 'wrong' ? nameOf(note.played.midi, note.measureIndex, verdict, line) : undefined;
 }
 
-function NoteMark({ note, system, heard }: { readonly note: NoteVerdict; readonly system: EngravedSystem; readonly heard: string | undefined }) {
+function NoteMark({
+  note,
+  system,
+  heard,
+}: {
+  readonly note: NoteVerdict;
+  readonly system: EngravedSystem;
+  readonly heard: string | undefined;
+}) {
   const box = system.events[note.printedId]!;
   const x = box.x + box.width / 2;
   const y = box.y + box.height / 2;
   return (
     <g>
       {note.pitch === 'missing' && (
-        <ellipse cx={x} cy={y} rx={box.width * 0.95} ry={box.height * 1.1} fill="none" stroke="var(--color-warm)" strokeWidth="2.5" strokeDasharray="5 3" />
+        <ellipse
+          cx={x}
+          cy={y}
+          rx={box.width * 0.95}
+          ry={box.height * 1.1}
+          fill="none"
+          stroke="var(--color-warm)"
+          strokeWidth="2.5"
+          strokeDasharray="5 3"
+        />
       )}
       {heard && (
-        <text x={box.x + box.width + 3} y={y - box.height * 0.55} fill="var(--color-warm)" stroke="var(--color-paper)" strokeWidth="4" paintOrder="stroke">
+        <text
+          x={box.x + box.width + 3}
+          y={y - box.height * 0.55}
+          fill="var(--color-warm)"
+          stroke="var(--color-paper)"
+          strokeWidth="4"
+          paintOrder="stroke"
+        >
           {heard}
         </text>
       )}
-      <Tick note={note} x={x} system={system} />
+      <Tick note={note} x={x} top={Math.max(system.staffBottom, box.y + box.height) + 5} />
       {note.length === 'short' && (
-        <path d={`M${box.x + box.width + 4} ${y} h10 m0 -5 v10`} stroke="var(--color-warm)" strokeWidth="2.5" fill="none" />
+        <path
+          d={`M${box.x + box.width + 4} ${y} h10 m0 -5 v10`}
+          stroke="var(--color-warm)"
+          strokeWidth="2.5"
+          fill="none"
+        />
       )}
     </g>
   );
 }
 
 /** Leans left when early, right when late, further the more. */
-function Tick({ note, x, system }: { readonly note: NoteVerdict; readonly x: number; readonly system: EngravedSystem }) {
+function Tick({ note, x, top }: { readonly note: NoteVerdict; readonly x: number; readonly top: number }) {
   const isOff = note.onset === 'early' || note.onset === 'late';
   if (!note.played || Math.abs(note.deviationSeconds) < SMALLEST_TICK_SECONDS) return null;
   const lean = Math.max(-MOST_LEAN, Math.min(MOST_LEAN, note.deviationBeats * LEAN_PER_BEAT));
-  const top = system.staffBottom + 5;
   return (
     <path
       d={`M${x} ${top} l${lean} ${isOff ? 17 : 11}`}
@@ -90,10 +125,17 @@ function Tick({ note, x, system }: { readonly note: NoteVerdict; readonly x: num
 }
 
 /** Notes too many: dots on the time line above the ledger. */
-function Extras({ system, systemIndex, verdict, line, pass }: Omit<NoteMarksProps, 'system'> & { readonly system: EngravedSystem }) {
+function Extras({
+  system,
+  systemIndex,
+  verdict,
+  line,
+  pass,
+}: Omit<NoteMarksProps, 'system'> & { readonly system: EngravedSystem }) {
   const places = verdict.extras.flatMap((extra) => {
     const place = placeOfExtra(extra.sound.onsetSeconds, system, systemIndex, verdict, pass);
-    const name = extra.sound.midi === undefined ? '' : nameOf(extra.sound.midi, extra.measureIndex, verdict, line);
+    const name =
+      extra.sound.midi === undefined ? '' : nameOf(extra.sound.midi, extra.measureIndex, verdict, line);
     return place ? [{ x: place.x, name, key: extra.sound.onsetSeconds }] : [];
   });
   if (places.length === 0) return null;
@@ -114,7 +156,13 @@ function Extras({ system, systemIndex, verdict, line, pass }: Omit<NoteMarksProp
 }
 
 /** Between the played notes around it, if they stand on this system. */
-function placeOfExtra(seconds: number, system: EngravedSystem, systemIndex: number, verdict: Verdict, pass: number): Place | undefined {
+function placeOfExtra(
+  seconds: number,
+  system: EngravedSystem,
+  systemIndex: number,
+  verdict: Verdict,
+  pass: number,
+): Place | undefined {
   const engraving = { version: 0, systems: [system] };
   const played = verdict.notes.filter((note) => note.played && isOnPass(note, verdict, pass));
   const before = played.findLast((note) => note.played!.onsetSeconds <= seconds);
@@ -122,6 +170,9 @@ function placeOfExtra(seconds: number, system: EngravedSystem, systemIndex: numb
   const from = before && placeOfEvent(engraving, before.printedId);
   const to = after && placeOfEvent(engraving, after.printedId);
   if (!from || !before) return undefined;
-  const span = to && after ? (seconds - before.played!.onsetSeconds) / (after.played!.onsetSeconds - before.played!.onsetSeconds) : 0;
+  const span =
+    to && after
+      ? (seconds - before.played!.onsetSeconds) / (after.played!.onsetSeconds - before.played!.onsetSeconds)
+      : 0;
   return { system: systemIndex, x: to ? from.x + span * (to.x - from.x) : from.x + 30 };
 }

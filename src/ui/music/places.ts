@@ -1,7 +1,7 @@
-import type { Engraving } from '@/engraving/engraving';
 import type { NoteVerdict, Verdict } from '@/core/judging';
 import { type Line, timedMeasures, writtenNotes } from '@/core/notation';
 import { add, toNumber } from '@/core/time';
+import type { Engraving } from '@/engraving/engraving';
 
 /** A place on the page: which system, and how far from its left edge in the drawing's pixels. */
 export interface Place {
@@ -22,7 +22,9 @@ export function placeOfEvent(engraving: Engraving, eventId: string): Place | und
 }
 
 function endOfMeasure(engraving: Engraving, printedIndex: number): Place | undefined {
-  const system = engraving.systems.findIndex((s) => s.measures.some((measure) => measure.printedIndex === printedIndex));
+  const system = engraving.systems.findIndex((s) =>
+    s.measures.some((measure) => measure.printedIndex === printedIndex),
+  );
   const measure = engraving.systems[system]?.measures.find((m) => m.printedIndex === printedIndex);
   return measure && { system, x: measure.x + measure.width };
 }
@@ -33,7 +35,9 @@ export function anchorsOfTake(engraving: Engraving, verdict: Verdict): readonly 
     const place = note.played && placeOfEvent(engraving, note.printedId);
     return place && note.played ? [{ ...place, seconds: note.played.onsetSeconds }] : [];
   });
-  const last = verdict.notes.findLast((note): note is NoteVerdict & { played: object } => note.played !== undefined);
+  const last = verdict.notes.findLast(
+    (note): note is NoteVerdict & { played: object } => note.played !== undefined,
+  );
   const end = last && endOfMeasure(engraving, verdict.measures[last.measureIndex]!.printedIndex);
   if (end && last?.played) anchors.push({ ...end, seconds: last.played.endSeconds });
   return anchors.sort((a, b) => a.seconds - b.seconds);

@@ -42,8 +42,20 @@ export function TakePlayer({ src, levelsDb, audio, onTime }: TakePlayerProps) {
   return (
     <div className="flex items-center gap-3">
       {/* biome-ignore lint/a11y/useMediaCaption: a recording of an instrument has no words to caption. */}
-      <audio ref={audio} src={src} preload="auto" onPlay={() => setPlaying(true)} onPause={() => setPlaying(false)} onEnded={() => setPlaying(false)} />
-      <button type="button" onClick={toggle} className="grid size-14 shrink-0 place-items-center rounded-full bg-ink text-paper hover:bg-cool" aria-label={isPlaying ? 'Pause' : 'Play the take'}>
+      <audio
+        ref={audio}
+        src={src}
+        preload="auto"
+        onPlay={() => setPlaying(true)}
+        onPause={() => setPlaying(false)}
+        onEnded={() => setPlaying(false)}
+      />
+      <button
+        type="button"
+        onClick={toggle}
+        className="grid size-14 shrink-0 place-items-center rounded-full bg-ink text-paper hover:bg-cool"
+        aria-label={isPlaying ? 'Pause' : 'Play the take'}
+      >
         {isPlaying ? <Pause aria-hidden className="size-7" /> : <Play aria-hidden className="ml-1 size-7" />}
       </button>
       <div className="relative h-14 grow">
@@ -89,7 +101,14 @@ function Outline({ levelsDb, share }: { readonly levelsDb: readonly number[]; re
   return (
     <svg aria-hidden="true" viewBox={`0 0 ${count} 2`} preserveAspectRatio="none" className="h-full w-full">
       {bars.map((height, index) => (
-        <rect key={index} x={index + 0.15} width={0.7} y={1 - height} height={2 * height} fill={index / count < share ? 'var(--color-cool)' : 'var(--color-rule)'} />
+        <rect
+          key={index}
+          x={index + 0.15}
+          width={0.7}
+          y={1 - height}
+          height={2 * height}
+          fill={index / count < share ? 'var(--color-cool)' : 'var(--color-rule)'}
+        />
       ))}
     </svg>
   );

@@ -8,7 +8,11 @@ import { NewStudentForm } from '../class-forms';
 
 export const metadata: Metadata = { title: 'Class' };
 
-export default async function ClassPage({ params }: { readonly params: Promise<{ readonly classId: string }> }) {
+export default async function ClassPage({
+  params,
+}: {
+  readonly params: Promise<{ readonly classId: string }>;
+}) {
   const viewer = await requireTeacher();
   const { id, name, code, students } = await orNotFound(getClass(viewer, (await params).classId));
   return (
@@ -17,7 +21,8 @@ export default async function ClassPage({ params }: { readonly params: Promise<{
         <Sheet>
           <h1 className="text-2xl font-bold">{name}</h1>
           <p className="mb-4 text-lg">
-            Students sign in with the class code <strong className="rounded-sm bg-cool-wash px-2">{code}</strong>, their user name and their PIN.
+            Students sign in with the class code{' '}
+            <strong className="rounded-sm bg-cool-wash px-2">{code}</strong>, their user name and their PIN.
           </p>
           <table className="w-full text-left">
             <thead>

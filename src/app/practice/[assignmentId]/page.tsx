@@ -8,14 +8,27 @@ import { Stand } from './stand';
 
 export const metadata: Metadata = { title: 'Stand' };
 
-export default async function StandPage({ params }: { readonly params: Promise<{ readonly assignmentId: string }> }) {
+export default async function StandPage({
+  params,
+}: {
+  readonly params: Promise<{ readonly assignmentId: string }>;
+}) {
   const viewer = await requireViewer();
   const assignment = await orNotFound(getAssignmentToPlay(viewer, (await params).assignmentId));
   const { id, lineNumber, line, engravings, ladder, climbed, nextBpm } = assignment;
   return (
     <SignedInFrame viewer={viewer}>
       {engravings ? (
-        <Stand assignmentId={id} lineNumber={lineNumber} line={line} engravings={engravings} ladder={ladder} climbed={climbed} nextBpm={nextBpm} mayHandIn={viewer.role === 'student'} />
+        <Stand
+          assignmentId={id}
+          lineNumber={lineNumber}
+          line={line}
+          engravings={engravings}
+          ladder={ladder}
+          climbed={climbed}
+          nextBpm={nextBpm}
+          mayHandIn={viewer.role === 'student'}
+        />
       ) : (
         <Notice kind="news">Your line is still being drawn. Reload the page in a moment.</Notice>
       )}

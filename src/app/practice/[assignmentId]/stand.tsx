@@ -9,7 +9,12 @@ import { beatUnit, clicksPerMeasure, quarterSeconds } from '@/core/time';
 import { Button } from '@/ui/button';
 import { MetronomeMark } from '@/ui/metronome-mark';
 import { CheckedLine } from '@/ui/music/checked-line';
-import { EngravedLine, type LineEngravings, type PlayheadHandle, useEngraving } from '@/ui/music/engraved-line';
+import {
+  EngravedLine,
+  type LineEngravings,
+  type PlayheadHandle,
+  useEngraving,
+} from '@/ui/music/engraved-line';
 import { anchorsInTempo, placeAt } from '@/ui/music/places';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
@@ -39,9 +44,14 @@ export function Stand(props: StandProps) {
   const [clickWhilePlaying, setClickWhilePlaying] = useState(true);
   const [beat, setBeat] = useState(0);
   const [isCounting, setCounting] = useState(false);
-  const [sending, setSending] = useState<{ readonly busy: boolean; readonly problem?: string }>({ busy: false });
+  const [sending, setSending] = useState<{ readonly busy: boolean; readonly problem?: string }>({
+    busy: false,
+  });
   const playhead = useRef<PlayheadHandle>(null);
-  const anchors = useMemo(() => anchorsInTempo(engraving, line, quarterSeconds(bpm, unit)), [engraving, line, bpm, unit]);
+  const anchors = useMemo(
+    () => anchorsInTempo(engraving, line, quarterSeconds(bpm, unit)),
+    [engraving, line, bpm, unit],
+  );
 
   const onMoment = (moment: TakeMoment) => {
     setBeat(moment.beat);
@@ -51,7 +61,9 @@ export function Stand(props: StandProps) {
   const { state, setState, level, openMicrophone, start, finish } = useStand(line, onMoment);
   const isRecording = state.kind === 'recording';
   const press = () => (isRecording ? void finish(bpm) : void start(bpm, { clickWhilePlaying }));
-  useSpaceKey(state.kind === 'result' || state.kind === 'checking' || state.kind === 'opening' ? undefined : press);
+  useSpaceKey(
+    state.kind === 'result' || state.kind === 'checking' || state.kind === 'opening' ? undefined : press,
+  );
   useLeaveWarning(state.kind === 'result');
 
   const send = async (take: Omit<Parameters<typeof handInTake>[0], 'assignmentId'>) => {
@@ -69,7 +81,12 @@ export function Stand(props: StandProps) {
     <div className="grid items-start gap-4 md:grid-cols-[92px_1fr]">
       <div>
         <p className="mb-1 text-center text-base text-faint max-md:sr-only">tempo</p>
-        <TempoLadder ladder={ladder} climbed={climbed} chosen={bpm} onChoose={isRecording ? undefined : setBpm} />
+        <TempoLadder
+          ladder={ladder}
+          climbed={climbed}
+          chosen={bpm}
+          onChoose={isRecording ? undefined : setBpm}
+        />
       </div>
       <Sheet>
         <div className="mb-2 flex flex-wrap items-center justify-between gap-x-6">
@@ -86,25 +103,51 @@ export function Stand(props: StandProps) {
             engravings={engravings}
             busy={sending.busy}
             onAgain={() => setState({ kind: 'ready' })}
-            onHandIn={mayHandIn ? () => void send({ ...state.take, source: 'recorded', sound: state.take.wav }) : undefined}
+            onHandIn={
+              mayHandIn
+                ? () => void send({ ...state.take, source: 'recorded', sound: state.take.wav })
+                : undefined
+            }
           />
         ) : (
           <>
             <EngravedLine engraving={engraving} playhead={playhead} />
             <div className="mt-4 space-y-4 border-t-2 border-rule pt-4">
               {state.kind === 'problem' && <Notice kind="problem">{state.text}</Notice>}
-              {state.kind === 'checking' && <Notice kind="news">Mevlo is listening to what you played …</Notice>}
+              {state.kind === 'checking' && (
+                <Notice kind="news">Mevlo is listening to what you played …</Notice>
+              )}
               <div className="flex flex-wrap items-center gap-x-6 gap-y-3">
-                <Button weight="main" onClick={press} disabled={state.kind === 'opening' || state.kind === 'checking' || sending.busy} className="min-h-16 px-8 text-xl">
-                  {isRecording ? <Square aria-hidden className="size-6" /> : <Mic aria-hidden className="size-6" />}
+                <Button
+                  weight="main"
+                  onClick={press}
+                  disabled={state.kind === 'opening' || state.kind === 'checking' || sending.busy}
+                  className="min-h-16 px-8 text-xl"
+                >
+                  {isRecording ? (
+                    <Square aria-hidden className="size-6" />
+                  ) : (
+                    <Mic aria-hidden className="size-6" />
+                  )}
                   {isRecording ? 'Stop' : 'Play and record'}
-                  <kbd className="rounded-sm border border-paper px-1.5 text-base font-normal max-md:hidden">space</kbd>
+                  <kbd className="rounded-sm border border-paper px-1.5 text-base font-normal max-md:hidden">
+                    space
+                  </kbd>
                 </Button>
                 {isRecording ? (
-                  <Beats count={clicksPerMeasure(line.part.measures[0]!.meter)} beat={beat} isCounting={isCounting} />
+                  <Beats
+                    count={clicksPerMeasure(line.part.measures[0]!.meter)}
+                    beat={beat}
+                    isCounting={isCounting}
+                  />
                 ) : (
                   <label className="inline-flex min-h-11 items-center gap-2">
-                    <input type="checkbox" checked={clickWhilePlaying} onChange={(event) => setClickWhilePlaying(event.target.checked)} className="size-6 accent-cool" />
+                    <input
+                      type="checkbox"
+                      checked={clickWhilePlaying}
+                      onChange={(event) => setClickWhilePlaying(event.target.checked)}
+                      className="size-6 accent-cool"
+                    />
                     Click while I play
                   </label>
                 )}
@@ -120,14 +163,23 @@ export function Stand(props: StandProps) {
               </div>
               {!isRecording && mayHandIn && (
                 <details className="text-base">
-                  <summary className="min-h-8 cursor-pointer text-faint">I have a recording already · Take care</summary>
+                  <summary className="min-h-8 cursor-pointer text-faint">
+                    I have a recording already · Take care
+                  </summary>
                   <label className="mt-2 block font-bold">
                     Bring in a sound file
-                    <input type="file" accept=".wav,.mp3,.m4a,.webm,.ogg,.flac,audio/*" onChange={bringFile} disabled={sending.busy} className="mt-1 block font-normal" />
+                    <input
+                      type="file"
+                      accept=".wav,.mp3,.m4a,.webm,.ogg,.flac,audio/*"
+                      onChange={bringFile}
+                      disabled={sending.busy}
+                      className="mt-1 block font-normal"
+                    />
                   </label>
                   <p className="mt-2 text-faint">
-                    With headphones the click stays out of the recording; keep it no louder than you need. Stop when something hurts or you feel dizzy. Clean and
-                    dry your instrument as its maker says.
+                    With headphones the click stays out of the recording; keep it no louder than you need.
+                    Stop when something hurts or you feel dizzy. Clean and dry your instrument as its maker
+                    says.
                   </p>
                 </details>
               )}
@@ -151,8 +203,18 @@ interface ResultProps {
 function Result({ take, line, engravings, busy, onAgain, onHandIn }: ResultProps) {
   return (
     <div className="space-y-4">
-      {take.clipped && <Notice kind="problem">The microphone was too loud in places. Move back a little for the next take.</Notice>}
-      <CheckedLine line={line} engravings={engravings} verdict={take.check.verdict} levelsDb={take.check.heard.levelsDb} audioSrc={take.url} />
+      {take.clipped && (
+        <Notice kind="problem">
+          The microphone was too loud in places. Move back a little for the next take.
+        </Notice>
+      )}
+      <CheckedLine
+        line={line}
+        engravings={engravings}
+        verdict={take.check.verdict}
+        levelsDb={take.check.heard.levelsDb}
+        audioSrc={take.url}
+      />
       <div className="flex flex-wrap gap-3 border-t-2 border-rule pt-4">
         {onHandIn && (
           <Button weight="main" onClick={onHandIn} disabled={busy} className="min-h-16 px-8 text-xl">
@@ -168,9 +230,21 @@ function Result({ take, line, engravings, busy, onAgain, onHandIn }: ResultProps
 }
 
 /** The beat as movement, so that it works without sound; the number is large during the count-in. */
-function Beats({ count, beat, isCounting }: { readonly count: number; readonly beat: number; readonly isCounting: boolean }) {
+function Beats({
+  count,
+  beat,
+  isCounting,
+}: {
+  readonly count: number;
+  readonly beat: number;
+  readonly isCounting: boolean;
+}) {
   return (
-    <div className="flex items-center gap-2" role="status" aria-label={isCounting ? 'Counting in' : 'Recording'}>
+    <div
+      className="flex items-center gap-2"
+      role="status"
+      aria-label={isCounting ? 'Counting in' : 'Recording'}
+    >
       {Array.from({ length: count }, (_, index) => {
         const isNow = beat === index + 1;
         return (
@@ -194,7 +268,9 @@ function useSpaceKey(onPress: (() => void) | undefined): void {
   press.current = onPress;
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
-      const isOnControl = event.target instanceof Element && event.target.closest('button, input, textarea, select, a, summary');
+      const isOnControl =
+        event.target instanceof Element &&
+        event.target.closest('button, input, textarea, select, a, summary');
       if (event.code !== 'Space' || event.repeat || isOnControl || !press.current) return;
       event.preventDefault();
       press.current();

@@ -50,7 +50,10 @@ export function useStand(line: Line, onMoment: (moment: TakeMoment) => void) {
       return opened;
     } catch (error) {
       const isKnown = error instanceof MicrophoneProblem;
-      setState({ kind: 'problem', text: isKnown ? error.message : 'The microphone could not be opened. Reload the page and try again.' });
+      setState({
+        kind: 'problem',
+        text: isKnown ? error.message : 'The microphone could not be opened. Reload the page and try again.',
+      });
       return undefined;
     }
   }, []);
@@ -99,16 +102,26 @@ export function useStand(line: Line, onMoment: (moment: TakeMoment) => void) {
 }
 
 async function checkTake(line: Line, audio: Audio, askedBpm: number): Promise<StandState> {
-  if (audio.samples.length < audio.sampleRate / 2) return { kind: 'problem', text: 'That was too short to listen to. Try again and play the whole line.' };
+  if (audio.samples.length < audio.sampleRate / 2)
+    return { kind: 'problem', text: 'That was too short to listen to. Try again and play the whole line.' };
   try {
     const check = await checkOnDevice({ line, audio, askedBpm });
     if (check.heard.peakDb < SILENT_TAKE_DB) {
-      return { kind: 'problem', text: 'Mevlo heard only silence. Is the microphone switched on, and is it the right one? Play a note and watch the level.' };
+      return {
+        kind: 'problem',
+        text: 'Mevlo heard only silence. Is the microphone switched on, and is it the right one? Play a note and watch the level.',
+      };
     }
     const wav = new Blob([writeWav(audio)], { type: 'audio/wav' });
     const clipped = check.heard.clippedShare > CLIPPED_SHARE;
-    return { kind: 'result', take: { id: crypto.randomUUID(), wav, url: URL.createObjectURL(wav), askedBpm, check, clipped } };
+    return {
+      kind: 'result',
+      take: { id: crypto.randomUUID(), wav, url: URL.createObjectURL(wav), askedBpm, check, clipped },
+    };
   } catch {
-    return { kind: 'problem', text: 'The take could not be checked on this device. Try again, or bring in a sound file.' };
+    return {
+      kind: 'problem',
+      text: 'The take could not be checked on this device. Try again, or bring in a sound file.',
+    };
   }
 }

@@ -34,8 +34,20 @@ export function AssignForm({ lineId, classes, startBpm, goalBpm, dueOn, today }:
         ))}
       </Choice>
       <div className="grid grid-cols-2 gap-3">
-        <Field {...bounds} label="Start at" name="startBpm" value={start} onChange={(event) => setStart(event.target.value)} />
-        <Field {...bounds} label="Goal" name="goalBpm" value={goal} onChange={(event) => setGoal(event.target.value)} />
+        <Field
+          {...bounds}
+          label="Start at"
+          name="startBpm"
+          value={start}
+          onChange={(event) => setStart(event.target.value)}
+        />
+        <Field
+          {...bounds}
+          label="Goal"
+          name="goalBpm"
+          value={goal}
+          onChange={(event) => setGoal(event.target.value)}
+        />
       </div>
       <Field label="Due" name="dueOn" type="date" min={today} defaultValue={dueOn} required />
       {ladder ? (
@@ -58,5 +70,7 @@ export function AssignForm({ lineId, classes, startBpm, goalBpm, dueOn, today }:
 
 function maybeLadder(start: number, goal: number): readonly number[] | undefined {
   const areWhole = Number.isInteger(start) && Number.isInteger(goal);
-  return areWhole && start >= SLOWEST_MARK && goal <= FASTEST_MARK && start <= goal ? layLadder(start, goal) : undefined;
+  return areWhole && start >= SLOWEST_MARK && goal <= FASTEST_MARK && start <= goal
+    ? layLadder(start, goal)
+    : undefined;
 }

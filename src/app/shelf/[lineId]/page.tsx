@@ -27,7 +27,10 @@ interface LinePageProps {
 
 export default async function LinePage({ params }: LinePageProps) {
   const viewer = await requireTeacher();
-  const [line, classes] = await Promise.all([orNotFound(getLine(viewer, (await params).lineId)), listClasses(viewer)]);
+  const [line, classes] = await Promise.all([
+    orNotFound(getLine(viewer, (await params).lineId)),
+    listClasses(viewer),
+  ]);
   const { part } = line.line;
   const unit = beatUnit(part.measures[0]!.meter).name;
   const goal = part.tempo ? moveByMarks(part.tempo.bpm, 0) : USUAL_GOAL_BPM;

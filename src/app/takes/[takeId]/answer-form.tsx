@@ -10,14 +10,21 @@ import { answer } from './actions';
 export function AnswerForm({ takeId, comment }: { readonly takeId: string; readonly comment: string }) {
   const [state, submit, isPending] = useActionState(answer.bind(null, takeId), {});
   return (
-    <form action={submit} className="space-y-3">
-      <Label.Root htmlFor="comment" className="block font-bold">
-        Your word to the student
-      </Label.Root>
-      <textarea id="comment" name="comment" rows={4} maxLength={1000} defaultValue={comment} className="w-full rounded-md border-2 border-ink bg-paper p-3 text-lg" />
-      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-      {state.done && <Notice kind="news">{state.done}</Notice>}
-      <div className="grid gap-2">
+    <form action={submit} className="grid items-end gap-3 md:grid-cols-[1fr_auto]">
+      <div>
+        <Label.Root htmlFor="comment" className="mb-1 block font-bold">
+          Your word to the student
+        </Label.Root>
+        <textarea
+          id="comment"
+          name="comment"
+          rows={2}
+          maxLength={1000}
+          defaultValue={comment}
+          className="block w-full rounded-md border-2 border-ink bg-paper p-3 text-lg"
+        />
+      </div>
+      <div className="flex flex-wrap gap-2">
         <Button type="submit" name="answer" value="accepted" weight="main" disabled={isPending}>
           <Check aria-hidden className="size-5" /> Accept
         </Button>
@@ -25,6 +32,8 @@ export function AnswerForm({ takeId, comment }: { readonly takeId: string; reado
           <RotateCcw aria-hidden className="size-5" /> Once more, please
         </Button>
       </div>
+      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
+      {state.done && <Notice kind="news">{state.done}</Notice>}
     </form>
   );
 }

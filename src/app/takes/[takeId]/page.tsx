@@ -14,53 +14,55 @@ import { WaitForCheck } from './wait-for-check';
 export const metadata: Metadata = { title: 'Take' };
 
 /** The same page for the student who played and the teacher who listens. */
-export default async function TakePage({ params }: { readonly params: Promise<{ readonly takeId: string }> }) {
+export default async function TakePage({
+  params,
+}: {
+  readonly params: Promise<{ readonly takeId: string }>;
+}) {
   const viewer = await requireViewer();
   const take = await orNotFound(getTake(viewer, (await params).takeId));
   const today = dayOf(new Date());
   return (
     <SignedInFrame viewer={viewer}>
-      <div className="grid items-start gap-5 xl:grid-cols-[1fr_270px]">
-        <Sheet>
-          <div className="mb-3 flex flex-wrap items-baseline justify-between gap-x-6">
-            <h1 className="font-serif text-3xl font-bold">
-              {take.lineNumber} {take.line.title}
-            </h1>
-            <p className="text-faint">
-              {take.studentName}, {take.className}, {sayDay(dayOf(take.handedInAt), today)}
-              {take.source === 'simulated' && ', played by the simulated student'}
-            </p>
+      <Sheet>
+        <div className="mb-3 flex flex-wrap items-baseline justify-between gap-x-6">
+          <h1 className="font-serif text-3xl font-bold">
+            {take.lineNumber} {take.line.title}
+          </h1>
+          <p className="text-faint">
+            {take.studentName}, {take.className}, {sayDay(dayOf(take.handedInAt), today)}
+            {take.source === 'simulated' && ', played by the simulated student'}
+          </p>
+        </div>
+        {take.answer && (
+          <div className="mb-3">
+            <Notice kind="news">
+              <strong>{take.answer === 'accepted' ? 'Accepted.' : 'Once more, please.'}</strong>{' '}
+              <span className="whitespace-pre-line">{take.comment}</span>
+            </Notice>
           </div>
-          {take.state === 'waiting' && <WaitForCheck takeId={take.id} />}
-          {take.state === 'failed' && <Notice kind="problem">{take.failure}</Notice>}
-          {take.state === 'checked' && take.verdict && take.engravings && (
-            <CheckedLine
-              line={take.line}
-              engravings={take.engravings}
-              verdict={take.verdict}
-              levelsDb={take.levelsDb}
-              audioSrc={`/api/takes/${take.id}/audio`}
-            />
-          )}
-        </Sheet>
-        <div className="space-y-5">
-          {take.answer && (
-            <Sheet className="border-l-8 border-l-cool">
-              <h2 className="text-xl font-bold">{take.answer === 'accepted' ? 'Accepted' : 'Once more, please'}</h2>
-              {take.comment && <p className="mt-1 whitespace-pre-line">{take.comment}</p>}
-            </Sheet>
-          )}
+        )}
+        {take.state === 'waiting' && <WaitForCheck takeId={take.id} />}
+        {take.state === 'failed' && <Notice kind="problem">{take.failure}</Notice>}
+        {take.state === 'checked' && take.verdict && take.engravings && (
+          <CheckedLine
+            line={take.line}
+            engravings={take.engravings}
+            verdict={take.verdict}
+            levelsDb={take.levelsDb}
+            audioSrc={`/api/takes/${take.id}/audio`}
+          />
+        )}
+        <div className="mt-4 border-t-2 border-rule pt-4">
           {viewer.role === 'teacher' ? (
-            <Sheet>
-              <AnswerForm takeId={take.id} comment={take.comment ?? ''} />
-            </Sheet>
+            <AnswerForm takeId={take.id} comment={take.comment ?? ''} />
           ) : (
-            <ButtonLink href={`/practice/${take.assignmentId}`} weight="main" className="w-full">
+            <ButtonLink href={`/practice/${take.assignmentId}`} weight="main">
               Back to the stand
             </ButtonLink>
           )}
         </div>
-      </div>
+      </Sheet>
     </SignedInFrame>
   );
 }

@@ -23,7 +23,9 @@ export function WaitForCheck({ takeId }: { readonly takeId: string }) {
   }, [takeId, router]);
   return (
     <Notice kind="news">
-      {isSlow ? 'This takes longer than usual. The take is handed in and safe; come back later.' : 'Mevlo is listening to the take …'}
+      {isSlow
+        ? 'This takes longer than usual. The take is handed in and safe; come back later.'
+        : 'Mevlo is listening to the take …'}
     </Notice>
   );
 }

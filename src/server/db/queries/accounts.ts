@@ -3,7 +3,10 @@ import { sql } from 'kysely';
 import { database } from '../connection';
 
 export async function countUsers(): Promise<number> {
-  const row = await database().selectFrom('user').select((e) => e.fn.countAll<string>().as('count')).executeTakeFirstOrThrow();
+  const row = await database()
+    .selectFrom('user')
+    .select((e) => e.fn.countAll<string>().as('count'))
+    .executeTakeFirstOrThrow();
   return Number(row.count);
 }
 
@@ -17,23 +20,47 @@ export interface NewAccount {
 }
 
 /** Stores a user, the secret and the class membership, all or nothing. @returns the user's id. */
-export async function insertAccount({ name, email, role, passwordHash, membership }: NewAccount): Promise<string> {
+export async function insertAccount({
+  name,
+  email,
+  role,
+  passwordHash,
+  membership,
+}: NewAccount): Promise<string> {
   const userId = randomUUID();
-  await database().transaction().execute(async (db) => {
-    await db.insertInto('user').values({ id: userId, name, email, role, emailVerified: true, image: null }).execute();
-    await db
-      .insertInto('account')
-      .values({ id: randomUUID(), accountId: userId, providerId: 'credential', userId, password: passwordHash })
-      .execute();
-    if (!membership) return;
-    const { classId, userName } = membership;
-    await db.insertInto('class_student').values({ class_id: classId, student_id: userId, user_name: userName }).execute();
-  });
+  await database()
+    .transaction()
+    .execute(async (db) => {
+      await db
+        .insertInto('user')
+        .values({ id: userId, name, email, role, emailVerified: true, image: null })
+        .execute();
+      await db
+        .insertInto('account')
+        .values({
+          id: randomUUID(),
+          accountId: userId,
+          providerId: 'credential',
+          userId,
+          password: passwordHash,
+        })
+        .execute();
+      if (!membership) return;
+      const { classId, userName } = membership;
+      await db
+        .insertInto('class_student')
+        .values({ class_id: classId, student_id: userId, user_name: userName })
+        .execute();
+    });
   return userId;
 }
 
 export function maybeUserByEmail(email: string) {
-  return database().selectFrom('user').select(['id', 'name', 'email', 'role']).where('email', '=', email).executeTakeFirst();
+  return database()
+    .selectFrom('user')
+    .select(['id', 'name', 'email', 'role'])
+    .where('email', '=', email)
+    .executeTakeFirst();
 }
 
 /** The student of a class by its code (case does not matter) and the student's user name. */
@@ -54,16 +81,18 @@ export function maybeStudentByClassCode(code: string, userName: string) {
  */
 export async function countAttempt(subject: string, windowSeconds: number): Promise<number> {
   const since = sql<Date>`now() - make_interval(secs => ${windowSeconds})`;
-  return database().transaction().execute(async (db) => {
-    await db.deleteFrom('attempt').where('subject', '=', subject).where('at', '<', since).execute();
-    await db.insertInto('attempt').values({ subject }).execute();
-    const row = await db
-      .selectFrom('attempt')
-      .select((e) => e.fn.countAll<string>().as('count'))
-      .where('subject', '=', subject)
-      .executeTakeFirstOrThrow();
-    return Number(row.count);
-  });
+  return database()
+    .transaction()
+    .execute(async (db) => {
+      await db.deleteFrom('attempt').where('subject', '=', subject).where('at', '<', since).execute();
+      await db.insertInto('attempt').values({ subject }).execute();
+      const row = await db
+        .selectFrom('attempt')
+        .select((e) => e.fn.countAll<string>().as('count'))
+        .where('subject', '=', subject)
+        .executeTakeFirstOrThrow();
+      return Number(row.count);
+    });
 }
 
 export async function forgetAttempts(subject: string): Promise<void> {

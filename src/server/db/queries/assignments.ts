@@ -1,6 +1,12 @@
 import { database } from '../connection';
 
-export function insertAssignment(values: { class_id: string; line_id: string; start_bpm: number; goal_bpm: number; due_on: string }) {
+export function insertAssignment(values: {
+  class_id: string;
+  line_id: string;
+  start_bpm: number;
+  goal_bpm: number;
+  due_on: string;
+}) {
   return database().insertInto('assignment').values(values).returning('id').executeTakeFirstOrThrow();
 }
 
@@ -28,7 +34,11 @@ export function maybeAssignment(assignmentId: string) {
 }
 
 export function listAssignmentsOfTeacher(teacherId: string) {
-  return assignments().where('class.teacher_id', '=', teacherId).orderBy('assignment.due_on').orderBy('line.number').execute();
+  return assignments()
+    .where('class.teacher_id', '=', teacherId)
+    .orderBy('assignment.due_on')
+    .orderBy('line.number')
+    .execute();
 }
 
 export function listAssignmentsOfStudent(studentId: string) {

@@ -4,7 +4,12 @@ export function listClasses(teacherId: string) {
   return database()
     .selectFrom('class')
     .leftJoin('class_student', 'class_student.class_id', 'class.id')
-    .select((e) => ['class.id', 'class.name', 'class.code', e.fn.count<string>('class_student.student_id').as('studentCount')])
+    .select((e) => [
+      'class.id',
+      'class.name',
+      'class.code',
+      e.fn.count<string>('class_student.student_id').as('studentCount'),
+    ])
     .where('class.teacher_id', '=', teacherId)
     .groupBy(['class.id'])
     .orderBy('class.name')
@@ -16,7 +21,11 @@ export function maybeClass(classId: string) {
 }
 
 export function insertClass(values: { teacher_id: string; name: string; code: string }) {
-  return database().insertInto('class').values(values).returning(['id', 'name', 'code']).executeTakeFirstOrThrow();
+  return database()
+    .insertInto('class')
+    .values(values)
+    .returning(['id', 'name', 'code'])
+    .executeTakeFirstOrThrow();
 }
 
 export function listStudents(classId: string) {

@@ -1,13 +1,22 @@
-import { ENGRAVING_VERSION, type Engraving, type Layout } from '@/engraving/engraving';
 import type { Line } from '@/core/notation';
+import { ENGRAVING_VERSION, type Engraving, type Layout } from '@/engraving/engraving';
 import { database } from '../connection';
 
 export function listBooks(teacherId: string) {
-  return database().selectFrom('book').select(['id', 'title']).where('teacher_id', '=', teacherId).orderBy('title').execute();
+  return database()
+    .selectFrom('book')
+    .select(['id', 'title'])
+    .where('teacher_id', '=', teacherId)
+    .orderBy('title')
+    .execute();
 }
 
 export function insertBook(teacherId: string, title: string) {
-  return database().insertInto('book').values({ teacher_id: teacherId, title }).returning('id').executeTakeFirstOrThrow();
+  return database()
+    .insertInto('book')
+    .values({ teacher_id: teacherId, title })
+    .returning('id')
+    .executeTakeFirstOrThrow();
 }
 
 /** Lines of a teacher's books, without their music. */
@@ -15,7 +24,14 @@ export function listLines(teacherId: string) {
   return database()
     .selectFrom('line')
     .innerJoin('book', 'book.id', 'line.book_id')
-    .select(['line.id', 'line.number', 'line.title', 'line.content_hash as contentHash', 'book.title as bookTitle', 'book.id as bookId'])
+    .select([
+      'line.id',
+      'line.number',
+      'line.title',
+      'line.content_hash as contentHash',
+      'book.title as bookTitle',
+      'book.id as bookId',
+    ])
     .where('book.teacher_id', '=', teacherId)
     .orderBy('book.title')
     .orderBy('line.number')
@@ -40,7 +56,12 @@ export function maybeLine(lineId: string) {
 }
 
 /** Adds a line at the end of a book. @returns its id. */
-export async function insertLine(bookId: string, line: Line, musicXml: string, contentHash: string): Promise<string> {
+export async function insertLine(
+  bookId: string,
+  line: Line,
+  musicXml: string,
+  contentHash: string,
+): Promise<string> {
   const row = await database()
     .insertInto('line')
     .columns(['book_id', 'number', 'title', 'music_xml', 'line', 'content_hash'])
@@ -64,7 +85,10 @@ export async function insertLine(bookId: string, line: Line, musicXml: string, c
   return row.id;
 }
 
-export async function maybeEngraving(contentHash: string, layout: Layout['name']): Promise<Engraving | undefined> {
+export async function maybeEngraving(
+  contentHash: string,
+  layout: Layout['name'],
+): Promise<Engraving | undefined> {
   const row = await database()
     .selectFrom('engraving')
     .select('engraving')
@@ -75,16 +99,29 @@ export async function maybeEngraving(contentHash: string, layout: Layout['name']
   return row?.engraving;
 }
 
-export async function storeEngraving(contentHash: string, layout: Layout['name'], engraving: Engraving): Promise<void> {
+export async function storeEngraving(
+  contentHash: string,
+  layout: Layout['name'],
+  engraving: Engraving,
+): Promise<void> {
   await database()
     .insertInto('engraving')
-    .values({ content_hash: contentHash, layout, version: engraving.version, engraving: JSON.stringify(engraving) })
+    .values({
+      content_hash: contentHash,
+      layout,
+      version: engraving.version,
+      engraving: JSON.stringify(engraving),
+    })
     .onConflict((conflict) => conflict.doNothing())
     .execute();
 }
 
 /** A line with this music, whoever owns it: engravings are shared by content. */
 export async function maybeLineByHash(contentHash: string): Promise<Line | undefined> {
-  const row = await database().selectFrom('line').select('line').where('content_hash', '=', contentHash).executeTakeFirst();
+  const row = await database()
+    .selectFrom('line')
+    .select('line')
+    .where('content_hash', '=', contentHash)
+    .executeTakeFirst();
   return row?.line;
 }

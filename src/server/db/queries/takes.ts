@@ -85,11 +85,19 @@ export type TakeRow = Awaited<ReturnType<ReturnType<typeof takeRows>['execute']>
 const MOST_LISTED = 200;
 
 export function listTakesOfTeacher(teacherId: string) {
-  return takeRows().where('class.teacher_id', '=', teacherId).orderBy('take.handed_in_at', 'desc').limit(MOST_LISTED).execute();
+  return takeRows()
+    .where('class.teacher_id', '=', teacherId)
+    .orderBy('take.handed_in_at', 'desc')
+    .limit(MOST_LISTED)
+    .execute();
 }
 
 export function listTakesOfStudent(studentId: string) {
-  return takeRows().where('take.student_id', '=', studentId).orderBy('take.handed_in_at', 'desc').limit(MOST_LISTED).execute();
+  return takeRows()
+    .where('take.student_id', '=', studentId)
+    .orderBy('take.handed_in_at', 'desc')
+    .limit(MOST_LISTED)
+    .execute();
 }
 
 /** Bytes `from` to `to` (exclusive) of a recording, and its whole length. */
@@ -111,7 +119,13 @@ export function maybeTakeToCheck(takeId: string) {
     .selectFrom('take')
     .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
     .innerJoin('line', 'line.id', 'assignment.line_id')
-    .select(['take.id', 'take.audio', 'take.audio_type as audioType', 'take.asked_bpm as askedBpm', 'line.line'])
+    .select([
+      'take.id',
+      'take.audio',
+      'take.audio_type as audioType',
+      'take.asked_bpm as askedBpm',
+      'line.line',
+    ])
     .where('take.id', '=', takeId)
     .executeTakeFirst();
 }
@@ -127,30 +141,48 @@ export async function storeCheck(
     following: JSON.stringify(check.following),
     verdict: JSON.stringify(check.verdict),
   };
-  await database().transaction().execute(async (db) => {
-    await db
-      .insertInto('take_check')
-      .values({ take_id: takeId, ...values })
-      .onConflict((conflict) => conflict.column('take_id').doUpdateSet({ ...values, checked_at: sql`now()` }))
-      .execute();
-    await db
-      .updateTable('take')
-      .set({ state: 'checked', failure: null, ...(decodedWav && { audio: decodedWav, audio_type: 'wav' as const }) })
-      .where('id', '=', takeId)
-      .execute();
-  });
+  await database()
+    .transaction()
+    .execute(async (db) => {
+      await db
+        .insertInto('take_check')
+        .values({ take_id: takeId, ...values })
+        .onConflict((conflict) =>
+          conflict.column('take_id').doUpdateSet({ ...values, checked_at: sql`now()` }),
+        )
+        .execute();
+      await db
+        .updateTable('take')
+        .set({
+          state: 'checked',
+          failure: null,
+          ...(decodedWav && { audio: decodedWav, audio_type: 'wav' as const }),
+        })
+        .where('id', '=', takeId)
+        .execute();
+    });
 }
 
 export async function storeFailure(takeId: string, failure: string): Promise<void> {
   await database().updateTable('take').set({ state: 'failed', failure }).where('id', '=', takeId).execute();
 }
 
-export async function storeAnswer(values: { take_id: string; teacher_id: string; answer: 'accepted' | 'again'; comment: string }): Promise<void> {
+export async function storeAnswer(values: {
+  take_id: string;
+  teacher_id: string;
+  answer: 'accepted' | 'again';
+  comment: string;
+}): Promise<void> {
   await database()
     .insertInto('take_answer')
     .values(values)
     .onConflict((conflict) =>
-      conflict.column('take_id').doUpdateSet({ answer: values.answer, comment: values.comment, teacher_id: values.teacher_id, answered_at: sql`now()` }),
+      conflict.column('take_id').doUpdateSet({
+        answer: values.answer,
+        comment: values.comment,
+        teacher_id: values.teacher_id,
+        answered_at: sql`now()`,
+      }),
     )
     .execute();
 }

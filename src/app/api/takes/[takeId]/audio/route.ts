@@ -11,8 +11,14 @@ export async function GET(request: Request, { params }: Context): Promise<Respon
   if (!viewer) return new Response(null, { status: 401 });
   const range = parseRange(request.headers.get('range'));
   try {
-    const { bytes, length, audioType } = await getTakeAudio(viewer, (await params).takeId, range.from, range.to);
-    if (range.from >= length) return new Response(null, { status: 416, headers: { 'Content-Range': `bytes */${length}` } });
+    const { bytes, length, audioType } = await getTakeAudio(
+      viewer,
+      (await params).takeId,
+      range.from,
+      range.to,
+    );
+    if (range.from >= length)
+      return new Response(null, { status: 416, headers: { 'Content-Range': `bytes */${length}` } });
     const isWhole = range.from === 0 && bytes.length === length;
     return new Response(new Uint8Array(bytes), {
       status: isWhole ? 200 : 206,
@@ -22,7 +28,9 @@ export async function GET(request: Request, { params }: Context): Promise<Respon
         'Accept-Ranges': 'bytes',
         // Recordings are of children: no copy stays in shared caches.
         'Cache-Control': 'private, no-store',
-        ...(!isWhole && { 'Content-Range': `bytes ${range.from}-${range.from + bytes.length - 1}/${length}` }),
+        ...(!isWhole && {
+          'Content-Range': `bytes ${range.from}-${range.from + bytes.length - 1}/${length}`,
+        }),
       },
     });
   } catch (error) {

@@ -2,7 +2,10 @@ import { getTakeState } from '@/server/access/takes';
 import { maybeViewer, NotFound } from '@/server/access/viewer';
 
 /** How far the check of a take is, for a page that waits for it. */
-export async function GET(_: Request, { params }: { readonly params: Promise<{ readonly takeId: string }> }): Promise<Response> {
+export async function GET(
+  _: Request,
+  { params }: { readonly params: Promise<{ readonly takeId: string }> },
+): Promise<Response> {
   const viewer = await maybeViewer();
   if (!viewer) return new Response(null, { status: 401 });
   try {

@@ -1,0 +1,102 @@
+// Every check of the project: npm test
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { freePort, startApp } from './lib/app.mjs';
+import { ROOT } from './lib/paths.mjs';
+import { startPostgres } from './lib/postgres.mjs';
+import { runToEnd, runTypeScript } from './lib/process.mjs';
+import { PlainError, run, say } from './lib/say.mjs';
+import { sessionSecret, setUp } from './lib/setup.mjs';
+
+const RESULTS = join(ROOT, 'test-results');
+
+await run(async () => {
+  await setUp({ forTests: true });
+  rmSync(RESULTS, { recursive: true, force: true });
+  mkdirSync(RESULTS);
+  const { ensureBuild } = await import('./lib/build.mjs');
+  await ensureBuild();
+  say('Types and style …');
+  await runToEnd('npx', ['tsc', '--noEmit'], { quiet: true });
+  await runToEnd('npx', ['biome', 'check', '--error-on-warnings', '.'], { quiet: true });
+  const database = await startPostgres();
+  const failed = [];
+  const counts = { passed: 0, failed: 0 };
+  try {
+    await attempt('unit, database and outside checks', failed, () => runJest(database.url));
+    await attempt('browser checks', failed, () => runBrowser(database.url));
+  } finally {
+    await database.stop();
+  }
+  countJest(counts);
+  countBrowser(counts);
+  say(`\n${counts.passed} passed, ${counts.failed} failed`);
+  if (failed.length > 0) throw new PlainError(`Failed: ${failed.join('; ')}.`);
+  if (counts.passed === 0) throw new PlainError('No check was run.');
+});
+process.exit(process.exitCode ?? 0);
+
+/** A failure of one kind of check does not hide the others. */
+async function attempt(name, failed, work) {
+  try {
+    await work();
+  } catch (error) {
+    if (!(error instanceof PlainError)) throw error;
+    failed.push(name);
+  }
+}
+
+/** A database of its own in the cluster, made anew. */
+async function freshDatabase(url, name) {
+  const { default: pg } = await import('pg');
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  await client.query(`drop database if exists ${name} with (force)`);
+  await client.query(`create database ${name}`);
+  await client.end();
+  return url.replace(/\/postgres$/, `/${name}`);
+}
+
+async function runJest(url) {
+  const env = {
+    ...process.env,
+    DATABASE_URL: await freshDatabase(url, 'unit'),
+    SESSION_SECRET: sessionSecret(),
+    MEVLO_ADDRESS: 'http://127.0.0.1:3000',
+  };
+  await runTypeScript('src/server/db/migrate.ts', [], { env, quiet: true });
+  await runToEnd('npx', ['jest', '--json', `--outputFile=${join(RESULTS, 'jest.json')}`], { env });
+}
+
+async function runBrowser(url) {
+  const app = await startApp({
+    databaseUrl: await freshDatabase(url, 'app'),
+    port: await freePort(),
+    demo: true,
+  });
+  try {
+    await runToEnd('npx', ['playwright', 'test'], { env: { ...process.env, MEVLO_ADDRESS: app.address } });
+  } finally {
+    await app.stop();
+  }
+}
+
+function readResults(name) {
+  try {
+    return JSON.parse(readFileSync(join(RESULTS, name), 'utf8'));
+  } catch {
+    return undefined;
+  }
+}
+
+function countJest(counts) {
+  const results = readResults('jest.json');
+  counts.passed += results?.numPassedTests ?? 0;
+  counts.failed += (results?.numFailedTests ?? 0) + (results?.numRuntimeErrorTestSuites ?? 0);
+}
+
+function countBrowser(counts) {
+  const stats = readResults('browser.json')?.stats;
+  counts.passed += stats?.expected ?? 0;
+  counts.failed += (stats?.unexpected ?? 0) + (stats?.flaky ?? 0);
+}

@@ -1,0 +1,2 @@
+// Stands in for markers that only the bundler understands.
+export {};
