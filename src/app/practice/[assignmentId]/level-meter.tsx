@@ -14,15 +14,15 @@ export function LevelMeter({ level }: { readonly level: Level | undefined }) {
         : 'good';
   return (
     <div className="flex items-center gap-2">
-      <div
-        role="meter"
+      <meter
+        className="sr-only"
         aria-label="Microphone level"
-        aria-valuemin={QUIETEST_DB}
-        aria-valuemax={0}
-        aria-valuenow={Math.round(Math.max(QUIETEST_DB, level?.peakDb ?? QUIETEST_DB))}
         aria-valuetext={word}
-        className="relative h-5 w-40 border-2 border-ink bg-paper"
-      >
+        min={QUIETEST_DB}
+        max={0}
+        value={Math.round(Math.max(QUIETEST_DB, level?.peakDb ?? QUIETEST_DB))}
+      />
+      <div aria-hidden="true" className="relative h-5 w-40 border-2 border-ink bg-paper">
         <div
           className={`h-full ${level?.clipped ? 'bg-warm' : 'bg-cool'}`}
           style={{ width: `${100 * share}%` }}
