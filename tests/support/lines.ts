@@ -60,7 +60,17 @@ export function scoreXml(measures: readonly string[], options: ScoreOptions = {}
       const [type, base] = TYPES[value!]!;
       const duration = dot ? base * 1.5 : base;
       total += duration;
-      const note = noteXml({ name: name!, type, duration, dot: dot!, tieStop: tied, tieStart: tie === '~', marks: marks!, opens: opens!, closes: closes! });
+      const note = noteXml({
+        name: name!,
+        type,
+        duration,
+        dot: dot!,
+        tieStop: tied,
+        tieStart: tie === '~',
+        marks: marks!,
+        opens: opens!,
+        closes: closes!,
+      });
       tied = tie === '~';
       return note;
     });

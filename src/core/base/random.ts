@@ -9,6 +9,9 @@ export interface Random {
   pick<Value>(values: readonly Value[]): Value;
 }
 
+// Called millions of times for one take of noise: a name of this module is found faster than a global's property.
+const { imul } = Math;
+
 /**
  * @param seed any integer; equal seeds give equal sequences.
  * Source: mulberry32, Tommy Ettinger's 32-bit generator (public domain).
@@ -18,8 +21,8 @@ export function createRandom(seed: number): Random {
   const next = () => {
     state = (state + 0x6d2b79f5) >>> 0;
     let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    t = imul(t ^ (t >>> 15), t | 1);
+    t ^= t + imul(t ^ (t >>> 7), t | 61);
     return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
   };
   const uniform = (from: number, to: number) => from + next() * (to - from);

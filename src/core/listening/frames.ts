@@ -1,4 +1,5 @@
 import { quantile } from '../base';
+import { midiToHertz } from '../pitch';
 import { type Audio, amplitudeToDb } from '../signal';
 import { type BandLevels, measureBands } from './bands';
 import { CANDIDATES_PER_FRAME, PitchDetector } from './pitch-detector';
@@ -6,8 +7,10 @@ import { trackPitch } from './pitch-track';
 
 /** Time between frames: a sixteenth at 160 bpm still has nine of them. */
 export const FRAME_SECONDS = 0.01;
-/** Window for the level: short enough to see the dip between two tongued notes. */
+/** Window for the level: short enough to see the dip between two tongued notes … */
 const LEVEL_WINDOW_SECONDS = 0.015;
+/** … but never shorter than this many periods, or the level would follow the wave itself. */
+const LEVEL_WINDOW_PERIODS = 1.5;
 /** A tone must stand out of the noise floor by this much. */
 const TONE_ABOVE_NOISE_DB = 8;
 /** Quieter than this below the loudest moment is not the player. */
@@ -38,7 +41,10 @@ export function measureFrames(audio: Audio): Frames {
   const { samples, sampleRate } = audio;
   const hop = FRAME_SECONDS * sampleRate;
   const count = Math.max(1, Math.floor(samples.length / hop));
-  const levelDb = measureLevels(samples, sampleRate, hop, count);
+  const levelDb = new Float64Array(count);
+  for (let frame = 0; frame < count; frame++) {
+    levelDb[frame] = levelAt(samples, (frame + 0.5) * hop, LEVEL_WINDOW_SECONDS * sampleRate);
+  }
   const noiseDb = quantile(levelDb, 0.1);
   const peakDb = quantile(levelDb, 0.99);
   const gateDb = Math.max(noiseDb + TONE_ABOVE_NOISE_DB, peakDb - TONE_BELOW_PEAK_DB);
@@ -51,10 +57,16 @@ export function measureFrames(audio: Audio): Frames {
     detector.detect(samples, Math.round((frame + 0.5) * hop), candidates, frame * CANDIDATES_PER_FRAME);
   }
   const track = trackPitch(candidates, count);
+  const midi = track.map((place) => (place === undefined ? undefined : candidates.midi[place]!));
+  midi.forEach((pitch, frame) => {
+    const window = pitch === undefined ? 0 : LEVEL_WINDOW_PERIODS / midiToHertz(pitch);
+    if (window > LEVEL_WINDOW_SECONDS)
+      levelDb[frame] = levelAt(samples, (frame + 0.5) * hop, window * sampleRate);
+  });
   return {
     count,
     levelDb,
-    midi: track.map((place) => (place === undefined ? undefined : candidates.midi[place]!)),
+    midi,
     clarity: Float64Array.from(track, (place) => (place === undefined ? 0 : candidates.height[place]!)),
     bands: measureBands(audio, hop, count),
     noiseDb,
@@ -62,16 +74,11 @@ export function measureFrames(audio: Audio): Frames {
   };
 }
 
-function measureLevels(samples: Float32Array, sampleRate: number, hop: number, count: number): Float64Array {
-  const half = Math.round((LEVEL_WINDOW_SECONDS * sampleRate) / 2);
-  const levels = new Float64Array(count);
-  for (let frame = 0; frame < count; frame++) {
-    const middle = Math.round((frame + 0.5) * hop);
-    const from = Math.max(0, middle - half);
-    const to = Math.min(samples.length, middle + half);
-    let energy = 0;
-    for (let n = from; n < to; n++) energy += samples[n]! * samples[n]!;
-    levels[frame] = amplitudeToDb(Math.sqrt(energy / Math.max(1, to - from)));
-  }
-  return levels;
+/** Root mean square of the window around a place, in dB. @param middle @param length in samples. */
+function levelAt(samples: Float32Array, middle: number, length: number): number {
+  const from = Math.max(0, Math.round(middle - length / 2));
+  const to = Math.min(samples.length, Math.round(middle + length / 2));
+  let energy = 0;
+  for (let n = from; n < to; n++) energy += samples[n]! * samples[n]!;
+  return amplitudeToDb(Math.sqrt(energy / Math.max(1, to - from)));
 }

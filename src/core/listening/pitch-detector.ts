@@ -86,12 +86,9 @@ export class PitchDetector {
     }
   }
 
-  /** Refines a peak by a parabola and sorts it in. */
+  /** Refines a peak and sorts it in. */
   #insert(peak: number, into: PitchCandidates, at: number): void {
-    const [left, middle, right] = [this.#nsdf[peak - 1]!, this.#nsdf[peak]!, this.#nsdf[peak + 1]!];
-    const curve = left - 2 * middle + right;
-    const shift = curve < 0 ? (0.5 * (left - right)) / curve : 0;
-    const height = Math.min(1, middle - 0.25 * (left - right) * shift);
+    const { shift, height } = refinePeak(this.#nsdf, peak);
     const midi = hertzToMidi(this.#sampleRate / (peak + shift));
     const goesBefore = (place: number) =>
       into.height[place] === 0 ||
@@ -105,4 +102,47 @@ export class PitchDetector {
     into.height[place] = height;
     into.midi[place] = midi;
   }
+}
+
+/** Peaks at shorter lags than this are narrower than a parabola through three samples can follow. */
+const FINE_BELOW_LAG = 24;
+/** Steps between two samples in which a narrow peak is looked for. */
+const FINE_STEPS = 8;
+const SINC_HALF_WIDTH = 8;
+
+/** Weights that interpolate between samples: a Hann-windowed sinc, one row for each step of −½…½. */
+const SINC_ROWS: readonly Float64Array[] = Array.from({ length: FINE_STEPS + 1 }, (_, step) => {
+  const shift = step / FINE_STEPS - 0.5;
+  return Float64Array.from({ length: 2 * SINC_HALF_WIDTH + 1 }, (__, tap) => {
+    const x = shift - (tap - SINC_HALF_WIDTH);
+    const sinc = x === 0 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x);
+    return sinc * (0.5 + 0.5 * Math.cos((Math.PI * x) / (SINC_HALF_WIDTH + 1)));
+  });
+});
+
+/**
+ * Place and height of a peak between samples.
+ * @param lag of the highest sample. @returns shift in samples from it, and height, at most 1.
+ */
+function refinePeak(nsdf: Float64Array, lag: number): { readonly shift: number; readonly height: number } {
+  if (lag >= FINE_BELOW_LAG) return vertex(nsdf[lag - 1]!, nsdf[lag]!, nsdf[lag + 1]!);
+  // The function is even, so samples left of lag 0 mirror those right of it.
+  const fine = SINC_ROWS.map((row) =>
+    row.reduce((sum, weight, tap) => sum + weight * nsdf[Math.abs(lag + tap - SINC_HALF_WIDTH)]!, 0),
+  );
+  let best = 1;
+  for (let step = 1; step < FINE_STEPS; step++) if (fine[step]! > fine[best]!) best = step;
+  const { shift, height } = vertex(fine[best - 1]!, fine[best]!, fine[best + 1]!);
+  return { shift: (best + shift) / FINE_STEPS - 0.5, height };
+}
+
+/** Top of the parabola through three equally spaced values. */
+function vertex(
+  left: number,
+  middle: number,
+  right: number,
+): { readonly shift: number; readonly height: number } {
+  const curve = left - 2 * middle + right;
+  const shift = curve < 0 ? (0.5 * (left - right)) / curve : 0;
+  return { shift, height: Math.min(1, middle - 0.25 * (left - right) * shift) };
 }

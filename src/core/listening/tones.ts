@@ -277,7 +277,11 @@ function findStart(
   // Where the pitch turns, the new tone already outweighs the echo of the old one.
   const masked = joined && dipDb < MASKED_DIP_DB && !samePitch(before, stretch, frames);
   const turn = masked ? (stretch.from + 1) * FRAME_SECONDS : crossing;
-  return { onsetSeconds: Math.min(crossing, Math.max(turn, frameSeconds(bottom))), start: 'attack', dipDb };
+  return {
+    onsetSeconds: Math.min(crossing, Math.max(turn, frameSeconds(bottom))),
+    start: dipDb < RESTART_DIP_DB ? 'pitch-change' : 'attack',
+    dipDb,
+  };
 }
 
 function findEnd(stretch: Stretch, after: Stretch | undefined, level: number, frames: Frames): number {

@@ -1,6 +1,6 @@
 import { lineOf } from '../../../tests/support/lines';
 import { toNumber } from '../time';
-import { checkArithmetic, type Part, pickupGap, performedOrder, timedMeasures, writtenNotes } from '.';
+import { checkArithmetic, type Part, performedOrder, pickupGap, timedMeasures, writtenNotes } from '.';
 
 const forward = '<barline_location="left"><repeat_direction="forward"/></barline>';
 const backward = '<barline_location="right"><repeat_direction="backward"/></barline>';
@@ -41,7 +41,9 @@ describe('written notes', () => {
   test('ties join, slurs carry, transposition sounds', () => {
     const line = lineOf(['C5q D5q~ D5h~', "D5q (E5q F5q) G5q'"], { transpose: -2 });
     const notes = writtenNotes(line);
-    expect(notes.map((note) => (note.sound.kind === 'pitched' ? note.sound.midi : undefined))).toEqual([70, 72, 74, 75, 77]);
+    expect(notes.map((note) => (note.sound.kind === 'pitched' ? note.sound.midi : undefined))).toEqual([
+      70, 72, 74, 75, 77,
+    ]);
     expect(notes[1]).toMatchObject({ beat: 2, beats: 4, tiedIds: ['m1n3', 'm2n1'] });
     expect(notes.map((note) => note.slurredFromPrevious)).toEqual([false, false, false, true, false]);
     expect(notes[4]!.staccato).toBe(true);

@@ -1,4 +1,13 @@
-import { diatonicPosition, hertzToMidi, keyAlteration, midiToHertz, midiToSpelling, pitchName, STEPS, spellingToMidi } from '.';
+import {
+  diatonicPosition,
+  hertzToMidi,
+  keyAlteration,
+  midiToHertz,
+  midiToSpelling,
+  pitchName,
+  STEPS,
+  spellingToMidi,
+} from '.';
 
 test.each([
   ['C', 0, 4, 60],
@@ -30,7 +39,9 @@ test.each([
   [7, 'C♯ D♯ E♯ F♯ G♯ A♯ B♯'],
 ])('key signature %i alters %s', (fifths, altered) => {
   const names = STEPS.filter((step) => keyAlteration(step, fifths) !== 0);
-  expect(names.map((step) => pitchName({ step, alter: keyAlteration(step, fifths), octave: 4 })).join(' ')).toBe(altered);
+  expect(
+    names.map((step) => pitchName({ step, alter: keyAlteration(step, fifths), octave: 4 })).join(' '),
+  ).toBe(altered);
 });
 
 test('hertz and MIDI are inverse', () => {
@@ -39,5 +50,8 @@ test('hertz and MIDI are inverse', () => {
 });
 
 test('neighbouring staff positions are one step apart across the octave', () => {
-  expect(diatonicPosition({ step: 'C', alter: 0, octave: 5 }) - diatonicPosition({ step: 'B', alter: 0, octave: 4 })).toBe(1);
+  expect(
+    diatonicPosition({ step: 'C', alter: 0, octave: 5 }) -
+      diatonicPosition({ step: 'B', alter: 0, octave: 4 }),
+  ).toBe(1);
 });

@@ -1,5 +1,15 @@
 import { createRandom } from '../base';
-import { amplitudeToDb, type Audio, dbToAmplitude, decimate, Fourier, hannWindow, highPass, readWav, writeWav } from '.';
+import {
+  type Audio,
+  amplitudeToDb,
+  dbToAmplitude,
+  decimate,
+  Fourier,
+  hannWindow,
+  highPass,
+  readWav,
+  writeWav,
+} from '.';
 
 const noise = (length: number, seed: number) => {
   const random = createRandom(seed);
@@ -7,7 +17,10 @@ const noise = (length: number, seed: number) => {
 };
 
 /** A WAV file with the given format fields and data bytes. */
-function wavFile(fields: { code: number; channels: number; rate: number; bits: number }, data: Uint8Array): Uint8Array {
+function wavFile(
+  fields: { code: number; channels: number; rate: number; bits: number },
+  data: Uint8Array,
+): Uint8Array {
   const bytes = new Uint8Array(44 + data.length);
   bytes.set(writeWav({ samples: new Float32Array(0), sampleRate: fields.rate }));
   const view = new DataView(bytes.buffer);
@@ -62,9 +75,21 @@ describe('WAV', () => {
     ['text', new TextEncoder().encode('hello, this is no sound'), 'not-wav'],
     ['no samples', writeWav({ samples: new Float32Array(0), sampleRate: 44100 }), 'no-sound'],
     ['a header alone', writeWav({ samples: noise(9, 1), sampleRate: 44100 }).slice(0, 36), 'no-data'],
-    ['compressed', wavFile({ code: 85, bits: 16, channels: 1, rate: 44100 }, new Uint8Array(64)), 'unsupported-wav'],
-    ['no channels', wavFile({ code: 1, bits: 16, channels: 0, rate: 44100 }, new Uint8Array(64)), 'unsupported-wav'],
-    ['an absurd rate', wavFile({ code: 1, bits: 16, channels: 1, rate: 5 }, new Uint8Array(64)), 'unsupported-wav'],
+    [
+      'compressed',
+      wavFile({ code: 85, bits: 16, channels: 1, rate: 44100 }, new Uint8Array(64)),
+      'unsupported-wav',
+    ],
+    [
+      'no channels',
+      wavFile({ code: 1, bits: 16, channels: 0, rate: 44100 }, new Uint8Array(64)),
+      'unsupported-wav',
+    ],
+    [
+      'an absurd rate',
+      wavFile({ code: 1, bits: 16, channels: 1, rate: 5 }, new Uint8Array(64)),
+      'unsupported-wav',
+    ],
   ])('refuses %s', (_, bytes, code) => {
     const read = readWav(bytes);
     expect(read.ok ? 'read' : read.issues[0]!.code).toBe(code);
@@ -112,7 +137,9 @@ describe('Fourier', () => {
 
 describe('filters', () => {
   const sine = (hertz: number, sampleRate: number): Audio => ({
-    samples: Float32Array.from({ length: sampleRate }, (_, n) => Math.sin((2 * Math.PI * hertz * n) / sampleRate)),
+    samples: Float32Array.from({ length: sampleRate }, (_, n) =>
+      Math.sin((2 * Math.PI * hertz * n) / sampleRate),
+    ),
     sampleRate,
   });
   const level = ({ samples }: Audio) => {
