@@ -1,4 +1,4 @@
-import { type Audio, amplitudeToDb } from '@/core/signal';
+import { type Audio, amplitudeToDb, peakAmplitude } from '@/core/signal';
 
 /** Why the microphone cannot be used, in words for the student. */
 export class MicrophoneProblem extends Error {}
@@ -44,8 +44,7 @@ export class Recorder {
   }
 
   #take(block: Float32Array): void {
-    let peak = 0;
-    for (const sample of block) peak = Math.max(peak, Math.abs(sample));
+    const peak = peakAmplitude(block);
     this.onLevel({ peakDb: amplitudeToDb(peak), clipped: peak >= CLIPPED_AMPLITUDE });
     if (!this.#blocks) return;
     if (this.#blocks.length === 0) this.#firstBlockEndsAt = this.context.currentTime;

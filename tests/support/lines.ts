@@ -50,6 +50,7 @@ export function scoreXml(measures: readonly string[], options: ScoreOptions = {}
   const [beats, beatType] = (options.meter ?? '4/4').split('/').map(Number) as [number, number];
   const full = (16 * beats) / beatType;
   let tied = false;
+  let firstNumber = 1;
   const written = measures.map((text, index) => {
     let total = 0;
     const inside = text.split(' ').map((token) => {
@@ -74,9 +75,9 @@ export function scoreXml(measures: readonly string[], options: ScoreOptions = {}
       tied = tie === '~';
       return note;
     });
-    const pickup = index === 0 && total > 0 && total < full;
+    if (index === 0 && total > 0 && total < full) firstNumber = 0;
     const attributes = `<attributes><divisions>4</divisions><key><fifths>${options.fifths ?? 0}</fifths></key><time><beats>${beats}</beats><beat-type>${beatType}</beat-type></time>${options.clef ?? '<clef><sign>G</sign><line>2</line></clef>'}${options.transpose ? `<transpose><chromatic>${options.transpose}</chromatic></transpose>` : ''}${options.extraAttributes ?? ''}</attributes>`;
-    return `<measure number="${pickup ? 0 : index + 1}">${index === 0 ? attributes : ''}${inside.join('')}</measure>`;
+    return `<measure number="${firstNumber + index}">${index === 0 ? attributes : ''}${inside.join('')}</measure>`;
   });
   return `<?xml version="1.0"?><score-partwise version="4.0"><part-list><score-part id="P1"><part-name>Test</part-name></score-part></part-list><part id="P1">${written.join('')}</part></score-partwise>`;
 }

@@ -10,7 +10,7 @@ export function median(values: ArrayLike<number>): number {
  */
 export function quantile(values: ArrayLike<number>, share: number): number {
   if (values.length === 0) throw new RangeError('quantile needs at least one value, got none');
-  const sorted = Float64Array.from(values).sort();
+  const sorted = new Float64Array(values).sort();
   const position = share * (sorted.length - 1);
   const below = sorted[Math.floor(position)]!;
   const above = sorted[Math.ceil(position)]!;

@@ -56,8 +56,11 @@ function pitchCost(target: Target, sound: PlayedSound, tuningSemitones: number):
 }
 
 function timingCost(beats: number, seconds: number, secondsPerBeat: number): number {
-  const off = Math.abs(seconds / secondsPerBeat - beats) - FREE_TEMPO_SHARE * beats;
-  return Math.min(MOST_FOR_TIMING, COST_PER_BEAT_OFF * Math.max(0, off));
+  const difference = seconds / secondsPerBeat - beats;
+  const off = (difference < 0 ? -difference : difference) - FREE_TEMPO_SHARE * beats;
+  if (off <= 0) return 0;
+  const cost = COST_PER_BEAT_OFF * off;
+  return cost < MOST_FOR_TIMING ? cost : MOST_FOR_TIMING;
 }
 
 /**

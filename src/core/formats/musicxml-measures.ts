@@ -27,11 +27,13 @@ export function readMeasures(part: XmlElement, issues: Issue[], warnings: Issue[
     clef: 'treble',
   };
   const elements = childrenNamed(part, 'measure');
+  // Numbered as they stand: halves of a measure around a repeat sign each need a name of their own.
+  const firstNumber = elements[0] && isPickup(elements[0]) ? 0 : 1;
   let endingPasses: readonly number[] = [];
   const measures: Measure[] = [];
   elements.forEach((element, index) => {
-    const reader = new MeasureReader(element, inForce, issues, warnings);
-    reader.readAll(isPickup(element, index) ? 0 : undefined);
+    const reader = new MeasureReader(element, firstNumber + index, inForce, issues, warnings);
+    reader.readAll();
     const barlines = childrenNamed(element, 'barline');
     const endings = barlines
       .map((barline) => maybeChild(barline, 'ending'))
@@ -48,17 +50,11 @@ export function readMeasures(part: XmlElement, issues: Issue[], warnings: Issue[
   });
   if (!inForce.meter)
     issues.push({ code: 'no-meter', where: 'measure 1', message: 'The line has no time signature.' });
-  return renumber(measures);
+  return measures;
 }
 
-function isPickup(element: XmlElement, index: number): boolean {
-  return index === 0 && (element.attributes.number === '0' || element.attributes.implicit === 'yes');
-}
-
-/** Printed numbers count full measures; a measure split by a repeat sign counts once in most books, but each half must have its own name here. */
-function renumber(measures: readonly Measure[]): readonly Measure[] {
-  const first = measures[0]?.number === 0 ? 0 : 1;
-  return measures.map((measure, index) => ({ ...measure, number: first + index }));
+function isPickup(first: XmlElement): boolean {
+  return first.attributes.number === '0' || first.attributes.implicit === 'yes';
 }
 
 function readRepeats(barlines: readonly XmlElement[]): Pick<Measure, 'repeatStart' | 'repeatPlays'> {
@@ -79,19 +75,16 @@ class MeasureReader {
   #offset: Rational = ZERO;
   #noteCount = 0;
   #voice: string | undefined;
-  #number: number;
 
   constructor(
     private readonly element: XmlElement,
+    private readonly number: number,
     private readonly inForce: InForce,
     private readonly issues: Issue[],
     private readonly warnings: Issue[],
-  ) {
-    this.#number = maybePrintedNumber(element) ?? 1;
-  }
+  ) {}
 
-  readAll(pickupNumber: number | undefined): void {
-    this.#number = pickupNumber ?? this.#number;
+  readAll(): void {
     for (const child of this.element.children) {
       if (child.name === 'attributes') this.#readAttributes(child);
       else if (child.name === 'note') this.#readNote(child);
@@ -105,7 +98,7 @@ class MeasureReader {
 
   measure(inMeter: Meter): Omit<Measure, 'endingPasses' | 'repeatStart' | 'repeatPlays'> {
     return {
-      number: this.#number,
+      number: this.number,
       meter: inMeter,
       meterSymbol: this.inForce.meterSymbol,
       keyFifths: this.inForce.keyFifths,
@@ -116,7 +109,7 @@ class MeasureReader {
   }
 
   get #where(): string {
-    return `measure ${this.#number}`;
+    return `measure ${this.number}`;
   }
 
   #refuse(code: string, message: string): void {
@@ -178,9 +171,7 @@ class MeasureReader {
       return;
     }
     const isNote = maybeChild(element, 'rest') === undefined;
-    const id = isNote
-      ? `m${this.#number}n${++this.#noteCount}`
-      : `m${this.#number}r${this.#events.length + 1}`;
+    const id = isNote ? `m${this.number}n${++this.#noteCount}` : `m${this.number}r${this.#events.length + 1}`;
     const full = this.inForce.meter && measureLength(this.inForce.meter);
     const event = readEvent(element, {
       divisions: this.inForce.divisions,
@@ -212,9 +203,4 @@ class MeasureReader {
       }
     }
   }
-}
-
-function maybePrintedNumber(element: XmlElement): number | undefined {
-  const number = Number.parseInt(element.attributes.number ?? '', 10);
-  return Number.isNaN(number) ? undefined : number;
 }

@@ -1,5 +1,5 @@
 import { requireRange } from '../base';
-import { type Audio, amplitudeToDb, decimate, durationSeconds, highPass } from '../signal';
+import { type Audio, amplitudeToDb, decimate, durationSeconds, highPass, peakAmplitude } from '../signal';
 import { measureFrames } from './frames';
 import { type Heard, LEVEL_STEP_SECONDS, LISTENING_VERSION } from './heard';
 import { findStrikes } from './strikes';
@@ -35,16 +35,14 @@ export function hear(audio: Audio): Heard {
 
 function clippedShare(samples: Float32Array): number {
   let clipped = 0;
-  for (const sample of samples) if (Math.abs(sample) >= CLIPPED_AMPLITUDE) clipped++;
+  for (const sample of samples) if (sample >= CLIPPED_AMPLITUDE || sample <= -CLIPPED_AMPLITUDE) clipped++;
   return samples.length === 0 ? 0 : clipped / samples.length;
 }
 
 function levelOutline({ samples, sampleRate }: Audio): number[] {
   const step = LEVEL_STEP_SECONDS * sampleRate;
   return Array.from({ length: Math.ceil(samples.length / step) }, (_, index) => {
-    let peak = 0;
-    const to = Math.min(samples.length, Math.round((index + 1) * step));
-    for (let n = Math.round(index * step); n < to; n++) peak = Math.max(peak, Math.abs(samples[n]!));
+    const peak = peakAmplitude(samples, Math.round(index * step), Math.round((index + 1) * step));
     return Math.round(amplitudeToDb(peak));
   });
 }

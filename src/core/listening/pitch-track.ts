@@ -9,6 +9,7 @@ const JUMP_SEMITONES = 0.65;
 /** Cost of calling a frame unpitched: in the middle register peaks lower than about 0.6 lose against it. */
 const COST_OF_SILENCE = 0.48;
 const COST_OF_ENTERING = 0.15;
+const IMPOSSIBLE = Number.POSITIVE_INFINITY;
 
 /**
  * The most plausible course of pitch through all frames (Viterbi search over the candidates of each).
@@ -26,7 +27,7 @@ export function trackPitch(candidates: PitchCandidates, frameCount: number): rea
     const at = frame * CANDIDATES_PER_FRAME;
     for (let state = 0; state < states; state++) {
       const own = state === silent ? COST_OF_SILENCE : candidateCost(candidates, at + state);
-      let best = Number.POSITIVE_INFINITY;
+      let best = IMPOSSIBLE;
       for (let from = 0; from < states; from++) {
         const cost =
           frame === 0 ? 0 : costs[from]! + moveCost(candidates, from, at - CANDIDATES_PER_FRAME, state, at);
@@ -43,7 +44,7 @@ export function trackPitch(candidates: PitchCandidates, frameCount: number): rea
 }
 
 function candidateCost({ midi, height }: PitchCandidates, place: number): number {
-  if (height[place]! === 0) return Number.POSITIVE_INFINITY;
+  if (height[place]! === 0) return IMPOSSIBLE;
   return 1 - plausibility(height[place]!, midi[place]!);
 }
 
@@ -58,8 +59,9 @@ function moveCost(
   const toSilent = to === CANDIDATES_PER_FRAME;
   if (fromSilent && toSilent) return 0;
   if (fromSilent || toSilent) return COST_OF_ENTERING;
-  if (height[fromAt + from]! === 0 || height[toAt + to]! === 0) return Number.POSITIVE_INFINITY;
-  const moved = Math.abs(midi[toAt + to]! - midi[fromAt + from]!);
+  if (height[fromAt + from]! === 0 || height[toAt + to]! === 0) return IMPOSSIBLE;
+  const difference = midi[toAt + to]! - midi[fromAt + from]!;
+  const moved = difference < 0 ? -difference : difference;
   if (moved < JUMP_SEMITONES) return 0;
   return Math.abs(moved - 12 * Math.round(moved / 12)) < JUMP_SEMITONES ? COST_OF_OCTAVE_JUMP : COST_OF_JUMP;
 }

@@ -1,5 +1,5 @@
 import { median } from '../base';
-import { type Audio, amplitudeToDb } from '../signal';
+import { type Audio, amplitudeToDb, peakAmplitude } from '../signal';
 import type { HeardStrike } from './heard';
 
 /** Step of the fine level curve. */
@@ -14,6 +14,7 @@ const LOWEST_RISE_DB = 9;
 /** Strikes this far below the usual one of the take are echoes or chairs. */
 const BELOW_USUAL_DB = 20;
 const ABOVE_NOISE_DB = 12;
+const SILENCE_DB = -120;
 
 /** Finds sudden sounds in a recording, in order. @param noiseDb level of the quiet parts. */
 export function findStrikes(audio: Audio, noiseDb: number): readonly HeardStrike[] {
@@ -23,9 +24,9 @@ export function findStrikes(audio: Audio, noiseDb: number): readonly HeardStrike
   const distance = Math.round(SHORTEST_DISTANCE_SECONDS / STEP_SECONDS);
   const found: { step: number; riseDb: number; topDb: number }[] = [];
   for (let step = 1; step < levels.length - ahead; step++) {
-    const topDb = Math.max(...levels.subarray(step, step + ahead));
+    const topDb = loudest(levels, step, step + ahead);
     // The loudest of the last 30 ms but for the step itself: a strike must beat what still rings.
-    const riseDb = topDb - Math.max(...levels.subarray(Math.max(0, step - back), step), -120);
+    const riseDb = topDb - loudest(levels, step - back, step);
     if (riseDb < LOWEST_RISE_DB || topDb < noiseDb + ABOVE_NOISE_DB) continue;
     const last = found.at(-1);
     if (last && step - last.step < distance) {
@@ -46,19 +47,29 @@ export function findStrikes(audio: Audio, noiseDb: number): readonly HeardStrike
 /** Peak level per step: short enough that a clap's front is not smeared. */
 function fineLevels({ samples, sampleRate }: Audio): Float64Array {
   const size = STEP_SECONDS * sampleRate;
-  const count = Math.floor(samples.length / size);
-  return Float64Array.from({ length: count }, (_, step) => {
-    let peak = 0;
-    for (let n = Math.round(step * size); n < Math.round((step + 1) * size); n++)
-      peak = Math.max(peak, Math.abs(samples[n]!));
-    return amplitudeToDb(peak);
-  });
+  const levels = new Float64Array(Math.floor(samples.length / size));
+  for (let step = 0; step < levels.length; step++) {
+    levels[step] = amplitudeToDb(
+      peakAmplitude(samples, Math.round(step * size), Math.round((step + 1) * size)),
+    );
+  }
+  return levels;
+}
+
+/** Highest level from one step to another, exclusive; silence when there is none. */
+function loudest(levels: Float64Array, from: number, to: number): number {
+  let level = SILENCE_DB;
+  for (let step = from < 0 ? 0 : from; step < to; step++) if (levels[step]! > level) level = levels[step]!;
+  return level;
 }
 
 function steepest(levels: Float64Array, from: number, ahead: number): number {
   let best = 0;
   for (let k = 0; k < ahead; k++) {
-    if (levels[from + k]! - levels[from + k - 1]! > levels[from + best]! - (levels[from + best - 1] ?? -120))
+    if (
+      levels[from + k]! - levels[from + k - 1]! >
+      levels[from + best]! - (levels[from + best - 1] ?? SILENCE_DB)
+    )
       best = k;
   }
   return best;

@@ -195,8 +195,9 @@ function dipDepth(frame: number, within: Stretch, { bandCount, levelDb }: BandLe
     let after = -120;
     for (let at = from; at < to; at++) {
       const level = levelDb[at * bandCount + band]!;
-      if (at < frame) before = Math.max(before, level);
-      else after = Math.max(after, level);
+      if (at < frame) {
+        if (level > before) before = level;
+      } else if (level > after) after = level;
     }
     tops.push(Math.min(before, after));
     depths.push(Math.min(before, after) - levelDb[frame * bandCount + band]!);
@@ -211,8 +212,9 @@ function dipDepth(frame: number, within: Stretch, { bandCount, levelDb }: BandLe
 
 function loudest(levelDb: Float64Array, from: number, to: number): number {
   let level = Number.NEGATIVE_INFINITY;
-  for (let frame = Math.max(0, from); frame < Math.min(to, levelDb.length); frame++)
-    level = Math.max(level, levelDb[frame]!);
+  const end = to < levelDb.length ? to : levelDb.length;
+  for (let frame = from < 0 ? 0 : from; frame < end; frame++)
+    if (levelDb[frame]! > level) level = levelDb[frame]!;
   return level;
 }
 

@@ -1,9 +1,12 @@
 import { createRandom, type Random } from '../base';
 import type { InstrumentId } from '../instruments';
 import { midiToHertz } from '../pitch';
-import { type Audio, dbToAmplitude } from '../signal';
+import { type Audio, dbToAmplitude, peakAmplitude } from '../signal';
 import type { Performance, PlayedEvent } from './performance';
 import { TIMBRES, type Timbre } from './timbre';
+
+// Called for every sample: names of this module are found faster than a global's properties.
+const { floor, sin } = Math;
 
 /** The room and the recorder. */
 export interface Recording {
@@ -44,7 +47,7 @@ export function render(performance: Performance, instrument: InstrumentId, recor
 /** Points of one stored period; linear interpolation between them is 70 dB clean. */
 const PERIOD_POINTS = 4096;
 /** Vibrato sets in after a moment, at about 5 Hz. Common practice. */
-const VIBRATO_HERTZ = 5;
+const VIBRATO_ANGULAR = 2 * Math.PI * 5;
 const VIBRATO_AFTER_SECONDS = 0.25;
 
 function addEvent(
@@ -64,7 +67,7 @@ function addEvent(
   let place = 0;
   for (let n = Math.max(0, -from); n < count; n++) {
     const seconds = n / sampleRate;
-    const below = Math.floor(place);
+    const below = floor(place);
     const tone = period[below]! + (period[below + 1]! - period[below]!) * (place - below);
     const value = tone + noise * random.uniform(-1, 1);
     out[from + n] = out[from + n]! + gain * envelope(seconds, held, timbre, event.slurred) * value;
@@ -76,7 +79,7 @@ function addEvent(
 /** Share by which the pitch is raised at a moment. */
 function vibrato(seconds: number, { vibratoCents }: Timbre): number {
   if (vibratoCents === 0 || seconds < VIBRATO_AFTER_SECONDS) return 1;
-  return 2 ** ((vibratoCents / 1200) * Math.sin(2 * Math.PI * VIBRATO_HERTZ * seconds));
+  return 2 ** ((vibratoCents / 1200) * sin(VIBRATO_ANGULAR * seconds));
 }
 
 /** One period of the tone, its first point repeated at the end; partials beyond the sample rate's reach left out. */
@@ -97,10 +100,11 @@ function onePeriod(timbre: Timbre, hertz: number, sampleRate: number, random: Ra
 /** Amplitude of a note over its time, 0–1. */
 function envelope(seconds: number, held: number, timbre: Timbre, slurred: boolean): number {
   const floor = slurred ? timbre.slurDip : 0;
-  const attack = floor + (1 - floor) * Math.min(1, seconds / timbre.attackSeconds);
+  const risen = seconds / timbre.attackSeconds;
+  const attack = risen >= 1 ? 1 : floor + (1 - floor) * risen;
   const decay = timbre.decaySeconds === undefined ? 1 : 10 ** ((-3 * seconds) / timbre.decaySeconds);
-  const after = seconds - held;
-  const release = after <= 0 ? 1 : Math.max(0, 1 - after / timbre.releaseSeconds) ** 2;
+  const fallen = (seconds - held) / timbre.releaseSeconds;
+  const release = fallen <= 0 ? 1 : fallen >= 1 ? 0 : (1 - fallen) ** 2;
   return attack * decay * release;
 }
 
@@ -123,8 +127,7 @@ function addReverb(dry: Float32Array, seconds60dB: number, sampleRate: number): 
 }
 
 function scaleTo(samples: Float32Array, peak: number): void {
-  let loudest = 0;
-  for (const sample of samples) loudest = Math.max(loudest, Math.abs(sample));
+  const loudest = peakAmplitude(samples);
   if (loudest === 0) return;
   for (let n = 0; n < samples.length; n++) samples[n] = (samples[n]! * peak) / loudest;
 }

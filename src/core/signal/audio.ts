@@ -10,6 +10,18 @@ export function durationSeconds({ samples, sampleRate }: Audio): number {
   return samples.length / sampleRate;
 }
 
+/** Largest amplitude of a stretch of samples, 0 when it is empty. @param to exclusive, clipped to the end. */
+export function peakAmplitude(samples: Float32Array, from = 0, to = samples.length): number {
+  let peak = 0;
+  const end = to < samples.length ? to : samples.length;
+  for (let n = from; n < end; n++) {
+    const sample = samples[n]!;
+    if (sample > peak) peak = sample;
+    else if (-sample > peak) peak = -sample;
+  }
+  return peak;
+}
+
 /** Level of an amplitude ratio in dB; silence is held at −120 dB so that levels stay comparable numbers. */
 export function amplitudeToDb(amplitude: number): number {
   return 20 * Math.log10(Math.max(amplitude, 1e-6));

@@ -2,6 +2,6 @@ declare module 'fft.js' {
   /** Radix-4 transform; complex arrays are interleaved re, im. */
   export default class FFT {
     constructor(size: number);
-    realTransform(out: Float64Array, data: Float64Array): void;
+    transform(out: Float64Array, data: Float64Array): void;
   }
 }

@@ -1,4 +1,4 @@
-export { type Audio, amplitudeToDb, dbToAmplitude, durationSeconds } from './audio';
+export { type Audio, amplitudeToDb, dbToAmplitude, durationSeconds, peakAmplitude } from './audio';
 export { decimate, highPass } from './filter';
 export { Fourier, hannWindow } from './fourier';
 export { readWav, writeWav } from './wav';

@@ -1,0 +1,173 @@
+import { lineOf } from '../../../tests/support/lines';
+import { FOLLOWING_VERSION, type FollowedNote, type Following } from '../following';
+import type { Line } from '../notation';
+import { writtenNotes } from '../notation';
+import { judge, nextStep, USUAL_POLICY } from '.';
+
+interface Fault {
+  readonly pitch?: number;
+  readonly late?: number;
+  readonly share?: number;
+  readonly missing?: boolean;
+  readonly startsPulse?: boolean;
+}
+
+/** Facts of a perfect take at 60, but for the faults by note id. */
+function facts(
+  line: Line,
+  faults: Readonly<Record<string, Fault>> = {},
+  more: Partial<Following> = {},
+): Following {
+  const notes = writtenNotes(line).map((note): FollowedNote => {
+    const fault = faults[note.id] ?? {};
+    const at = { noteId: note.id, measureIndex: note.measureIndex };
+    if (fault.missing) return { ...at, kind: 'missing' };
+    const midi = note.sound.kind === 'pitched' ? note.sound.midi + (fault.pitch ?? 0) : undefined;
+    return {
+      ...at,
+      kind: 'played',
+      sound: { onsetSeconds: 1, endSeconds: 2, midi },
+      deviationSeconds: fault.late ?? 0,
+      deviationBeats: fault.late ?? 0,
+      writtenSeconds: note.beats,
+      soundedShare: midi === undefined ? undefined : (fault.share ?? 0.9),
+      pitchErrorSemitones: midi === undefined ? undefined : (fault.pitch ?? 0),
+      startsPulse: fault.startsPulse ?? false,
+    };
+  });
+  return {
+    version: FOLLOWING_VERSION,
+    notes,
+    extras: [],
+    interruptions: [],
+    playedBpm: 60,
+    tuningCents: 0,
+    soundsAreSustained: true,
+    measureSeconds: [],
+    ...more,
+  };
+}
+
+const line = lineOf(['C4q D4q E4q F4q', "G4h A4q' Rq", 'C5w']);
+const verdictOf = (faults: Readonly<Record<string, Fault>>, more: Partial<Following> = {}) =>
+  judge(line, facts(line, faults, more), 60, USUAL_POLICY);
+
+test.each<[Fault, string, string, string]>([
+  [{}, 'right', 'on', 'full'],
+  [{ pitch: 0.4 }, 'right', 'on', 'full'],
+  [{ pitch: -0.6 }, 'wrong', 'on', 'full'],
+  [{ pitch: 1 }, 'wrong', 'on', 'full'],
+  [{ pitch: 12 }, 'octave', 'on', 'full'],
+  [{ pitch: -11.8 }, 'octave', 'on', 'full'],
+  [{ pitch: 6 }, 'wrong', 'on', 'full'],
+  [{ late: 0.1 }, 'right', 'on', 'full'],
+  [{ late: 0.16 }, 'right', 'late', 'unclear'],
+  [{ late: -0.16 }, 'right', 'early', 'full'],
+  [{ late: 0.5, startsPulse: true }, 'right', 'on', 'full'],
+  [{ share: 0.65 }, 'right', 'on', 'full'],
+  [{ share: 0.5 }, 'right', 'on', 'short'],
+  [{ missing: true }, 'missing', 'missing', 'unclear'],
+])('%j is %s, %s, %s', (fault, pitch, onset, length) => {
+  const note = verdictOf({ m2n1: fault }).notes.find((candidate) => candidate.noteId === 'm2n1')!;
+  expect([note.pitch, note.onset, note.length]).toEqual([pitch, onset, length]);
+});
+
+test('a staccato note may be short, and a note that a neighbour cut off is not blamed', () => {
+  expect(verdictOf({ m2n2: { share: 0.3 } }).notes[5]!.length).toBe('unclear');
+  expect(verdictOf({ m1n3: { share: 0.4 }, m1n4: { late: -0.4 } }).notes[2]!.length).toBe('unclear');
+});
+
+test('freedom under rit. and fermata costs no rhythm', () => {
+  const rit = '<direction><direction-type><words>rit.</words></direction-type></direction>';
+  const free = lineOf(['C4q D4q E4q F4q', `${rit} G4h C5h^`]);
+  const verdict = judge(
+    free,
+    facts(free, { m2n1: { late: 0.5 }, m2n2: { late: 0.9, share: 0.2 } }),
+    60,
+    USUAL_POLICY,
+  );
+  expect(verdict.measures[1]).toMatchObject({ rhythmRight: 2, rhythmNeedsWork: false });
+});
+
+test('an unpitched line is judged for rhythm alone', () => {
+  const claps = lineOf(['xq xq xh', 'xw']);
+  const verdict = judge(claps, facts(claps, { m1n2: { late: 0.3 } }), 60, USUAL_POLICY);
+  expect(verdict.notes.map((note) => note.pitch)).toEqual(['unclear', 'unclear', 'unclear', 'unclear']);
+  expect(verdict.measures.map((m) => [m.notesNeedWork, m.rhythmNeedsWork])).toEqual([
+    [false, true],
+    [false, false],
+  ]);
+});
+
+describe('measures', () => {
+  const flags = (faults: Readonly<Record<string, Fault>>, more: Partial<Following> = {}) =>
+    verdictOf(faults, more).measures.map(
+      (m) => `${m.notesRight}${m.rhythmRight}${m.notesNeedWork ? 'N' : ''}${m.rhythmNeedsWork ? 'R' : ''}`,
+    );
+  const sound = { onsetSeconds: 3, endSeconds: 3.2, midi: 70 };
+
+  test.each<[string, Readonly<Record<string, Fault>>, Partial<Following>, string[]]>([
+    ['clean', {}, {}, ['44', '22', '11']],
+    ['a wrong note', { m1n2: { pitch: 1 } }, {}, ['34N', '22', '11']],
+    ['a late note', { m2n1: { late: 0.3 } }, {}, ['44', '21R', '11']],
+    ['a short note', { m3n1: { share: 0.3 } }, {}, ['44', '22', '10R']],
+    ['a missing note', { m1n4: { missing: true } }, {}, ['33NR', '22', '11']],
+    ['an extra note', {}, { extras: [{ sound, measureIndex: 1, afterNoteId: 'm2n1' }] }, ['44', '22R', '11']],
+    [
+      'a stop',
+      {},
+      {
+        interruptions: [
+          { kind: 'pause', measureIndex: 0, atSeconds: 2, seconds: 1, backToMeasureIndex: undefined },
+        ],
+      },
+      ['44R', '22', '11'],
+    ],
+  ])('%s', (_, faults, more, expected) => {
+    expect(flags(faults, more)).toEqual(expected);
+  });
+});
+
+describe('what to do next', () => {
+  test.each<[string, Readonly<Record<string, Fault>>, Partial<Following>, string]>([
+    ['clean', {}, {}, 'Every measure was right. Play it once more the same way, then go up a step.'],
+    ['clean but slow', {}, { playedBpm: 50 }, 'Every measure was right. Now play it at the full 60.'],
+    ['one measure', { m1n2: { pitch: 1 } }, {}, 'Practise the notes of measure 1 slowly, three times.'],
+    ['rhythm', { m2n1: { late: 0.3 } }, {}, 'Practise the rhythm of measure 2 slowly, three times.'],
+    [
+      'nothing heard',
+      Object.fromEntries(writtenNotes(line).map((n) => [n.id, { missing: true }])),
+      {},
+      'Mevlo could not hear this line',
+    ],
+    [
+      'most of it',
+      { m1n1: { pitch: 1 }, m2n1: { pitch: 1 } },
+      {},
+      'Many measures need work: play slower, and start with measure 1',
+    ],
+  ])('%s', (_, faults, more, expected) => {
+    expect(nextStep(verdictOf(faults, more))).toContain(expected);
+  });
+
+  test('names the other measures, and the pickup by its name', () => {
+    const long = lineOf(['G4q', 'C4w', 'D4w', 'E4w', 'F4w', 'G4w', 'A4w', 'B4h.']);
+    const verdict = judge(
+      long,
+      facts(long, { m0n1: { pitch: 2 }, m2n1: { pitch: 1 }, m4n1: { late: 0.4 } }),
+      60,
+      USUAL_POLICY,
+    );
+    expect(nextStep(verdict)).toBe(
+      'Practise the notes of the pickup slowly, three times, then measures 2 and 4.',
+    );
+  });
+});
+
+test('facts are not changed by judging, and equal facts give equal verdicts', () => {
+  const following = facts(line, { m1n2: { pitch: 1 } });
+  const copy = structuredClone(following);
+  const first = judge(line, following, 60, USUAL_POLICY);
+  expect(following).toEqual(copy);
+  expect(judge(line, following, 60, USUAL_POLICY)).toEqual(first);
+});
