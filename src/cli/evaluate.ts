@@ -1,7 +1,6 @@
 // How well the check does on takes of the simulated student: npm run evaluate
-import { readdirSync, readFileSync } from 'node:fs';
+import { readdirSync } from 'node:fs';
 import { check } from '@/core/checking';
-import { readMusicXml } from '@/core/formats';
 import { INSTRUMENT_IDS, type InstrumentId, instrument } from '@/core/instruments';
 import type { Verdict } from '@/core/judging';
 import { type Line, writtenNotes } from '@/core/notation';
@@ -15,6 +14,7 @@ import {
   render,
   STEADY_STYLE,
 } from '@/core/playing';
+import { readLineFile } from './files';
 
 class Count {
   hit = 0;
@@ -47,7 +47,9 @@ const RECIPES: readonly (readonly FlawKind[])[] = [
 ];
 
 function main(): void {
-  const lines = readdirSync('demo/book').sort().map(loadLine);
+  const lines = readdirSync('demo/book')
+    .sort()
+    .map((name) => readLineFile(`demo/book/${name}`));
   const notes = new Count();
   const rhythm = new Count();
   let cleanNotes = 0;
@@ -82,12 +84,6 @@ function main(): void {
   console.log(`measure flags, notes   ${notes}`);
   console.log(`measure flags, rhythm  ${rhythm}`);
   console.log(`clean takes: ${cleanFalse} of ${cleanNotes} notes falsely flagged`);
-}
-
-function loadLine(name: string): Line {
-  const read = readMusicXml(new Uint8Array(readFileSync(`demo/book/${name}`)));
-  if (!read.ok) throw new Error(`${name}: ${read.issues[0]!.message}`);
-  return read.value;
 }
 
 function pickInstrument(line: Line, seed: number): InstrumentId {

@@ -2,7 +2,7 @@ import { quantile } from '../base';
 import { midiToHertz } from '../pitch';
 import { type Audio, amplitudeToDb } from '../signal';
 import { type BandLevels, measureBands } from './bands';
-import { CANDIDATES_PER_FRAME, PitchDetector } from './pitch-detector';
+import { CANDIDATES_PER_FRAME, type PitchCandidates, PitchDetector } from './pitch-detector';
 import { trackPitch } from './pitch-track';
 
 /** Time between frames: a sixteenth at 160 bpm still has nine of them. */
@@ -47,15 +47,12 @@ export function measureFrames(audio: Audio): Frames {
   }
   const noiseDb = quantile(levelDb, 0.1);
   const peakDb = quantile(levelDb, 0.99);
-  const gateDb = Math.max(noiseDb + TONE_ABOVE_NOISE_DB, peakDb - TONE_BELOW_PEAK_DB);
-
-  const detector = new PitchDetector(sampleRate);
-  const places = count * CANDIDATES_PER_FRAME;
-  const candidates = { midi: new Float64Array(places), height: new Float64Array(places) };
-  for (let frame = 0; frame < count; frame++) {
-    if (levelDb[frame]! < gateDb) continue;
-    detector.detect(samples, Math.round((frame + 0.5) * hop), candidates, frame * CANDIDATES_PER_FRAME);
-  }
+  const candidates = findCandidates(
+    samples,
+    sampleRate,
+    levelDb,
+    Math.max(noiseDb + TONE_ABOVE_NOISE_DB, peakDb - TONE_BELOW_PEAK_DB),
+  );
   const track = trackPitch(candidates, count);
   const midi = track.map((place) => (place === undefined ? undefined : candidates.midi[place]!));
   midi.forEach((pitch, frame) => {
@@ -72,6 +69,41 @@ export function measureFrames(audio: Audio): Frames {
     noiseDb,
     peakDb,
   };
+}
+
+/** Two neighbours whose pitches differ by less than this, both this clear, have the same tone between them. */
+const SAME_TONE_SEMITONES = 0.15;
+const SAME_TONE_HEIGHT = 0.9;
+
+/** Possible pitches of every frame that is loud enough. Most of a tone is alike, so every other frame is often spared. */
+function findCandidates(
+  samples: Float32Array,
+  sampleRate: number,
+  levelDb: Float64Array,
+  gateDb: number,
+): PitchCandidates {
+  const detector = new PitchDetector(sampleRate);
+  const places = levelDb.length * CANDIDATES_PER_FRAME;
+  const candidates = { midi: new Float64Array(places), height: new Float64Array(places) };
+  const detect = (frame: number) => {
+    if (levelDb[frame]! < gateDb) return;
+    const middle = Math.round((frame + 0.5) * FRAME_SECONDS * sampleRate);
+    detector.detect(samples, middle, candidates, frame * CANDIDATES_PER_FRAME);
+  };
+  for (let frame = 0; frame < levelDb.length; frame += 2) detect(frame);
+  for (let frame = 1; frame < levelDb.length; frame += 2) {
+    const at = frame * CANDIDATES_PER_FRAME;
+    if (haveSameTone(candidates, at - CANDIDATES_PER_FRAME, at + CANDIDATES_PER_FRAME)) {
+      candidates.midi.copyWithin(at, at - CANDIDATES_PER_FRAME, at);
+      candidates.height.copyWithin(at, at - CANDIDATES_PER_FRAME, at);
+    } else detect(frame);
+  }
+  return candidates;
+}
+
+function haveSameTone({ midi, height }: PitchCandidates, a: number, b: number): boolean {
+  if (b >= height.length || height[a]! < SAME_TONE_HEIGHT || height[b]! < SAME_TONE_HEIGHT) return false;
+  return Math.abs(midi[a]! - midi[b]!) < SAME_TONE_SEMITONES;
 }
 
 /** Root mean square of the window around a place, in dB. @param middle @param length in samples. */

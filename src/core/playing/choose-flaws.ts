@@ -5,6 +5,18 @@ import type { Flaw } from './performance';
 
 export type FlawKind = Flaw['kind'];
 
+export const FLAW_KINDS: readonly FlawKind[] = [
+  'wrong',
+  'missing',
+  'late',
+  'early',
+  'cut-short',
+  'extra-after',
+  'tie-restruck',
+  'pause-before',
+  'restart-after',
+];
+
 /** A wrong entry is off by at least this much of a beat; less is a beginner's natural unevenness. */
 const SMALLEST_SHIFT_BEATS = 0.32;
 const LARGEST_SHIFT_BEATS = 0.45;

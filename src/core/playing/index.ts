@@ -1,4 +1,4 @@
-export { chooseFlaws, type FlawKind } from './choose-flaws';
+export { chooseFlaws, FLAW_KINDS, type FlawKind } from './choose-flaws';
 export { perform } from './perform';
 export {
   type Flaw,

@@ -48,12 +48,12 @@ export function decimate({ samples, sampleRate }: Audio, factor: number): Audio 
     total += kernel[n + half]!;
   }
   const out = new Float32Array(Math.ceil(samples.length / factor));
-  for (let k = 0; k < out.length; k++) {
-    let value = 0;
-    const from = k * factor - half;
-    for (let n = Math.max(0, -from); n < kernel.length && from + n < samples.length; n++) {
-      value += kernel[n]! * samples[from + n]!;
-    }
+  const padded = new Float64Array(samples.length + 2 * half);
+  padded.set(samples, half);
+  for (let k = 0, middle = half; k < out.length; k++, middle += factor) {
+    // The kernel is symmetric: one multiplication serves two samples.
+    let value = kernel[half]! * padded[middle]!;
+    for (let n = 1; n <= half; n++) value += kernel[half + n]! * (padded[middle - n]! + padded[middle + n]!);
     out[k] = value / total;
   }
   return { samples: out, sampleRate: sampleRate / factor };

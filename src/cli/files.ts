@@ -1,0 +1,52 @@
+import { readFileSync } from 'node:fs';
+import { describeIssue, type Result } from '@/core/base';
+import { readMusicXml } from '@/core/formats';
+import type { Line } from '@/core/notation';
+import { type Audio, readWav } from '@/core/signal';
+
+/** Something the person at the terminal gave is wrong: one sentence, exit code 2. */
+export class Refusal extends Error {}
+
+export function readLineFile(path: string): Line {
+  return accept(path, readMusicXml(readBytes(path)));
+}
+
+export function readWavFile(path: string): Audio {
+  return accept(path, readWav(readBytes(path)));
+}
+
+function readBytes(path: string): Uint8Array {
+  try {
+    return new Uint8Array(readFileSync(path));
+  } catch (error) {
+    throw new Refusal(
+      `${path} cannot be read (${(error as NodeJS.ErrnoException).code ?? 'unknown reason'}).`,
+    );
+  }
+}
+
+function accept<Value>(path: string, result: Result<Value>): Value {
+  if (result.ok) return result.value;
+  throw new Refusal(`${path}: ${result.issues.map(describeIssue).join(' ')}`);
+}
+
+/** A number given on the command line. @throws Refusal outside of from–to. */
+export function readNumber(name: string, text: string | undefined, from: number, to: number): number {
+  const value = Number(text);
+  if (text === undefined || !(value >= from && value <= to))
+    throw new Refusal(`${name} must be ${from}–${to}, got "${text ?? ''}".`);
+  return value;
+}
+
+/** Runs a command's main function; what the person did wrong is one sentence on standard error and exit code 2. */
+export function runCommand(main: () => void): void {
+  try {
+    main();
+  } catch (error) {
+    const isBadOption =
+      error instanceof TypeError && 'code' in error && String(error.code).startsWith('ERR_PARSE_ARGS');
+    if (!(error instanceof Refusal) && !isBadOption) throw error;
+    process.stderr.write(`${(error as Error).message.replaceAll('\n', ' ')}\n`);
+    process.exitCode = 2;
+  }
+}
