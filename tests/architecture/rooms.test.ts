@@ -1,0 +1,119 @@
+import { readdirSync, readFileSync, statSync } from 'node:fs';
+import { dirname, join, relative, resolve } from 'node:path';
+
+const ROOT = join(__dirname, '../..');
+const SRC = join(ROOT, 'src');
+
+/** Who may import whom in the core, besides `base`. */
+const CORE: Readonly<Record<string, readonly string[]>> = {
+  base: [],
+  time: [],
+  pitch: [],
+  signal: [],
+  instruments: ['pitch'],
+  notation: ['time', 'pitch'],
+  formats: ['time', 'pitch', 'notation'],
+  counting: ['time', 'notation'],
+  tempo: ['time'],
+  playing: ['time', 'pitch', 'notation', 'instruments', 'signal'],
+  listening: ['pitch', 'signal'],
+  following: ['time', 'pitch', 'notation', 'listening'],
+  judging: ['time', 'pitch', 'notation', 'following'],
+  // The whole way from sound to verdict, and its published form.
+  checking: ['signal', 'notation', 'listening', 'following', 'judging'],
+};
+
+/** Outside packages, each in one room of the core. */
+const PACKAGES: Readonly<Record<string, string>> = { 'fft.js': 'signal', 'fast-xml-parser': 'formats', fflate: 'formats' };
+
+/** Layers outside of the core: what each may import of the others. */
+const LAYERS: Readonly<Record<string, readonly string[]>> = {
+  core: ['core'],
+  engraving: ['core', 'engraving'],
+  browser: ['core', 'workers', 'browser'],
+  workers: ['core', 'workers'],
+  ui: ['core', 'engraving', 'ui'],
+  cli: ['core', 'cli'],
+  'server/db': ['core', 'engraving', 'server/db'],
+  'server/auth': ['server/db', 'server/auth'],
+  'server/jobs': ['core', 'engraving', 'server/db', 'server/jobs'],
+  'server/demo': ['core', 'server/auth', 'server/db', 'server/jobs', 'server/demo'],
+  'server/access': ['core', 'engraving', 'server/auth', 'server/db', 'server/jobs', 'server/demo', 'server/access'],
+  app: ['core', 'browser', 'ui', 'server/access', 'app'],
+};
+
+interface Import {
+  readonly file: string;
+  readonly from: string;
+  /** Path below src, or the package's name. */
+  readonly target: string;
+  readonly isPackage: boolean;
+}
+
+function* sources(folder: string): Generator<string> {
+  for (const name of readdirSync(folder)) {
+    const path = join(folder, name);
+    if (statSync(path).isDirectory()) yield* sources(path);
+    else if (/\.tsx?$/.test(name) && !/\.(test|d)\.tsx?$/.test(name)) yield path;
+  }
+}
+
+const imports: readonly Import[] = [...sources(SRC)].flatMap((path) => {
+  const text = readFileSync(path, 'utf8');
+  return [...text.matchAll(/(?:from|import)\s+'([^']+)'|new URL\('([^']+)'/g)].map(([, imported, worker]): Import => {
+    const name = (imported ?? worker)!;
+    const file = relative(SRC, path);
+    if (name.startsWith('.')) return { file, from: name, target: relative(SRC, resolve(dirname(path), name)), isPackage: false };
+    if (name.startsWith('@/')) return { file, from: name, target: name.slice(2), isPackage: false };
+    return { file, from: name, target: name, isPackage: true };
+  });
+});
+
+const roomOf = (path: string) => path.split('/')[1]!;
+const layerOf = (path: string) => path.split('/').slice(0, path.startsWith('server/') ? 2 : 1).join('/');
+const inCore = imports.filter(({ file }) => file.startsWith('core/'));
+
+test('there is something to look at', () => {
+  expect(imports.length).toBeGreaterThan(300);
+  expect(new Set(inCore.map(({ file }) => roomOf(file)))).toEqual(new Set(Object.keys(CORE).filter((room) => room !== 'base')).add('base'));
+});
+
+test('rooms of the core import only what they may', () => {
+  const wrong = inCore
+    .filter(({ isPackage }) => !isPackage)
+    .filter(({ file, target }) => {
+      const [from, to] = [roomOf(file), roomOf(target)];
+      return !target.startsWith('core/') || (from !== to && to !== 'base' && !CORE[from]!.includes(to));
+    });
+  expect(wrong).toEqual([]);
+});
+
+test('rooms are entered through their index', () => {
+  const wrong = inCore.filter(({ file, target, isPackage }) => !isPackage && roomOf(file) !== roomOf(target) && target.split('/').length > 2);
+  expect(wrong).toEqual([]);
+});
+
+test('the core takes only pure packages, each in one room', () => {
+  const wrong = inCore.filter(({ isPackage, target, file }) => isPackage && PACKAGES[target] !== roomOf(file));
+  expect(wrong).toEqual([]);
+});
+
+test('the core knows neither clock nor chance nor platform', () => {
+  const forbidden = /\bMath\.random\b|\bDate\b|\bperformance\.|\bprocess\.|\bwindow\.|\bdocument\.|\bset(Timeout|Interval)\b/;
+  const wrong = [...sources(join(SRC, 'core'))].filter((path) => {
+    const code = readFileSync(path, 'utf8').replace(/\/\*[\s\S]*?\*\/|\/\/.*|'[^'\n]*'|`[^`]*`/g, '');
+    return forbidden.test(code);
+  });
+  expect(wrong).toEqual([]);
+});
+
+test('layers import only downwards', () => {
+  const wrong = imports.filter(({ file, target, isPackage }) => !isPackage && !LAYERS[layerOf(file)]?.includes(layerOf(target)));
+  expect(wrong).toEqual([]);
+});
+
+test('server-only lives in the access layer, and every file of it has it or is reached only from there', () => {
+  const having = new Set(imports.filter(({ target }) => target === 'server-only').map(({ file }) => file));
+  const access = [...sources(join(SRC, 'server/access'))].map((path) => relative(SRC, path));
+  expect([...having].sort()).toEqual(access.sort());
+});

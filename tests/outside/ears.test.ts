@@ -1,0 +1,79 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { check } from '@/core/checking';
+import { hear } from '@/core/listening';
+import { writtenNotes } from '@/core/notation';
+import { type Flaw, type Performance, perform, STEADY_STYLE } from '@/core/playing';
+import { type Audio, writeWav } from '@/core/signal';
+import { GM_PROGRAM, renderWithFluidSynth } from '../support/fluidsynth';
+import { bookLine } from '../support/lines';
+
+// FluidSynth (Debian) with the General MIDI sound font TimGM6mb (Debian): sampled sounds that Mevlo did not make.
+
+const play = (number: number, flaws: readonly Flaw[] = []): Performance => {
+  const line = bookLine(number);
+  return perform(line, { ...STEADY_STYLE, seed: number, bpm: line.part.tempo!.bpm, intonationCents: 0 }, flaws);
+};
+
+test.each([
+  ['oboe', 6],
+  ['clarinet', 5],
+  ['clarinet', 11],
+  ['flute', 5],
+  ['violin', 7],
+  ['recorder', 9],
+  ['trombone', 12],
+] as const)('%s playing line %i is heard with the right notes', (name, number) => {
+  const line = bookLine(number);
+  const { verdict } = check(line, renderWithFluidSynth(play(number), GM_PROGRAM[name]), line.part.tempo!.bpm);
+  expect(verdict.notes.filter((note) => note.pitch !== 'right' || note.onset !== 'on')).toEqual([]);
+  expect(Math.abs(verdict.tempo.playedBpm! / line.part.tempo!.bpm - 1)).toBeLessThan(0.02);
+});
+
+test('a wrong and a late note of a sampled clarinet are found in their measures', () => {
+  const line = bookLine(6);
+  const flaws: Flaw[] = [
+    { kind: 'wrong', noteId: 'm2n2', semitones: -2 },
+    { kind: 'late', noteId: 'm6n3', beats: 0.4 },
+  ];
+  const { verdict } = check(line, renderWithFluidSynth(play(6, flaws), GM_PROGRAM.clarinet), 92);
+  const weak = verdict.measures.filter((m) => m.notesNeedWork || m.rhythmNeedsWork).map((m) => m.number);
+  expect(weak).toEqual([2, 6]);
+});
+
+describe('aubio (Debian) as a second opinion on the same file', () => {
+  /** Notes as `aubionotes` prints them: MIDI number, start, end. */
+  function aubioNotes(audio: Audio): { midi: number; onsetSeconds: number }[] {
+    const folder = mkdtempSync(join(tmpdir(), 'mevlo-aubio-'));
+    try {
+      const path = join(folder, 'take.wav');
+      writeFileSync(path, writeWav(audio));
+      const printed = execFileSync('aubionotes', ['-i', path, '-s', '-60'], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] });
+      return printed
+        .split('\n')
+        .map((row) => row.trim().split(/\s+/).map(Number))
+        .filter((row) => row.length === 3)
+        .map(([midi, onset]) => ({ midi: midi!, onsetSeconds: onset! }));
+    } finally {
+      rmSync(folder, { recursive: true });
+    }
+  }
+
+  test.each([
+    ['clarinet', 1],
+    ['clarinet', 5],
+    ['oboe', 6],
+  ] as const)('%s, line %i: what aubio finds, Mevlo finds too', (name, number) => {
+    const audio = renderWithFluidSynth(play(number), GM_PROGRAM[name]);
+    const second = aubioNotes(audio);
+    const { notes } = hear(audio);
+    expect(second.length).toBeGreaterThan(writtenNotes(bookLine(number)).length / 2);
+    const shared = second.filter((note) =>
+      notes.some((own) => Math.abs(own.midi - note.midi) < 0.6 && Math.abs(own.onsetSeconds - note.onsetSeconds) < 0.12),
+    );
+    // aubio itself errs now and then (most on the font's flute, whose tremolo it takes for new notes): nine of ten is agreement.
+    expect(shared.length / second.length).toBeGreaterThanOrEqual(0.9);
+  });
+});
