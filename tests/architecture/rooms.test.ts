@@ -24,7 +24,11 @@ const CORE: Readonly<Record<string, readonly string[]>> = {
 };
 
 /** Outside packages, each in one room of the core. */
-const PACKAGES: Readonly<Record<string, string>> = { 'fft.js': 'signal', 'fast-xml-parser': 'formats', fflate: 'formats' };
+const PACKAGES: Readonly<Record<string, string>> = {
+  'fft.js': 'signal',
+  'fast-xml-parser': 'formats',
+  fflate: 'formats',
+};
 
 /** Layers outside of the core: what each may import of the others. */
 const LAYERS: Readonly<Record<string, readonly string[]>> = {
@@ -38,7 +42,15 @@ const LAYERS: Readonly<Record<string, readonly string[]>> = {
   'server/auth': ['server/db', 'server/auth'],
   'server/jobs': ['core', 'engraving', 'server/db', 'server/jobs'],
   'server/demo': ['core', 'server/auth', 'server/db', 'server/jobs', 'server/demo'],
-  'server/access': ['core', 'engraving', 'server/auth', 'server/db', 'server/jobs', 'server/demo', 'server/access'],
+  'server/access': [
+    'core',
+    'engraving',
+    'server/auth',
+    'server/db',
+    'server/jobs',
+    'server/demo',
+    'server/access',
+  ],
   app: ['core', 'browser', 'ui', 'server/access', 'app'],
 };
 
@@ -60,22 +72,31 @@ function* sources(folder: string): Generator<string> {
 
 const imports: readonly Import[] = [...sources(SRC)].flatMap((path) => {
   const text = readFileSync(path, 'utf8');
-  return [...text.matchAll(/(?:from|import)\s+'([^']+)'|new URL\('([^']+)'/g)].map(([, imported, worker]): Import => {
-    const name = (imported ?? worker)!;
-    const file = relative(SRC, path);
-    if (name.startsWith('.')) return { file, from: name, target: relative(SRC, resolve(dirname(path), name)), isPackage: false };
-    if (name.startsWith('@/')) return { file, from: name, target: name.slice(2), isPackage: false };
-    return { file, from: name, target: name, isPackage: true };
-  });
+  return [...text.matchAll(/(?:from|import)\s+'([^']+)'|new URL\('([^']+)'/g)].map(
+    ([, imported, worker]): Import => {
+      const name = (imported ?? worker)!;
+      const file = relative(SRC, path);
+      if (name.startsWith('.'))
+        return { file, from: name, target: relative(SRC, resolve(dirname(path), name)), isPackage: false };
+      if (name.startsWith('@/')) return { file, from: name, target: name.slice(2), isPackage: false };
+      return { file, from: name, target: name, isPackage: true };
+    },
+  );
 });
 
 const roomOf = (path: string) => path.split('/')[1]!;
-const layerOf = (path: string) => path.split('/').slice(0, path.startsWith('server/') ? 2 : 1).join('/');
+const layerOf = (path: string) =>
+  path
+    .split('/')
+    .slice(0, path.startsWith('server/') ? 2 : 1)
+    .join('/');
 const inCore = imports.filter(({ file }) => file.startsWith('core/'));
 
 test('there is something to look at', () => {
   expect(imports.length).toBeGreaterThan(300);
-  expect(new Set(inCore.map(({ file }) => roomOf(file)))).toEqual(new Set(Object.keys(CORE).filter((room) => room !== 'base')).add('base'));
+  expect(new Set(inCore.map(({ file }) => roomOf(file)))).toEqual(
+    new Set(Object.keys(CORE).filter((room) => room !== 'base')).add('base'),
+  );
 });
 
 test('rooms of the core import only what they may', () => {
@@ -89,17 +110,23 @@ test('rooms of the core import only what they may', () => {
 });
 
 test('rooms are entered through their index', () => {
-  const wrong = inCore.filter(({ file, target, isPackage }) => !isPackage && roomOf(file) !== roomOf(target) && target.split('/').length > 2);
+  const wrong = inCore.filter(
+    ({ file, target, isPackage }) =>
+      !isPackage && roomOf(file) !== roomOf(target) && target.split('/').length > 2,
+  );
   expect(wrong).toEqual([]);
 });
 
 test('the core takes only pure packages, each in one room', () => {
-  const wrong = inCore.filter(({ isPackage, target, file }) => isPackage && PACKAGES[target] !== roomOf(file));
+  const wrong = inCore.filter(
+    ({ isPackage, target, file }) => isPackage && PACKAGES[target] !== roomOf(file),
+  );
   expect(wrong).toEqual([]);
 });
 
 test('the core knows neither clock nor chance nor platform', () => {
-  const forbidden = /\bMath\.random\b|\bDate\b|\bperformance\.|\bprocess\.|\bwindow\.|\bdocument\.|\bset(Timeout|Interval)\b/;
+  const forbidden =
+    /\bMath\.random\b|\bDate\b|\bperformance\.|\bprocess\.|\bwindow\.|\bdocument\.|\bset(Timeout|Interval)\b/;
   const wrong = [...sources(join(SRC, 'core'))].filter((path) => {
     const code = readFileSync(path, 'utf8').replace(/\/\*[\s\S]*?\*\/|\/\/.*|'[^'\n]*'|`[^`]*`/g, '');
     return forbidden.test(code);
@@ -108,7 +135,9 @@ test('the core knows neither clock nor chance nor platform', () => {
 });
 
 test('layers import only downwards', () => {
-  const wrong = imports.filter(({ file, target, isPackage }) => !isPackage && !LAYERS[layerOf(file)]?.includes(layerOf(target)));
+  const wrong = imports.filter(
+    ({ file, target, isPackage }) => !isPackage && !LAYERS[layerOf(file)]?.includes(layerOf(target)),
+  );
   expect(wrong).toEqual([]);
 });
 

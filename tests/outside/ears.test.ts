@@ -14,7 +14,11 @@ import { bookLine } from '../support/lines';
 
 const play = (number: number, flaws: readonly Flaw[] = []): Performance => {
   const line = bookLine(number);
-  return perform(line, { ...STEADY_STYLE, seed: number, bpm: line.part.tempo!.bpm, intonationCents: 0 }, flaws);
+  return perform(
+    line,
+    { ...STEADY_STYLE, seed: number, bpm: line.part.tempo!.bpm, intonationCents: 0 },
+    flaws,
+  );
 };
 
 test.each([
@@ -50,7 +54,10 @@ describe('aubio (Debian) as a second opinion on the same file', () => {
     try {
       const path = join(folder, 'take.wav');
       writeFileSync(path, writeWav(audio));
-      const printed = execFileSync('aubionotes', ['-i', path, '-s', '-60'], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] });
+      const printed = execFileSync('aubionotes', ['-i', path, '-s', '-60'], {
+        encoding: 'utf8',
+        stdio: ['ignore', 'pipe', 'ignore'],
+      });
       return printed
         .split('\n')
         .map((row) => row.trim().split(/\s+/).map(Number))
@@ -71,7 +78,10 @@ describe('aubio (Debian) as a second opinion on the same file', () => {
     const { notes } = hear(audio);
     expect(second.length).toBeGreaterThan(writtenNotes(bookLine(number)).length / 2);
     const shared = second.filter((note) =>
-      notes.some((own) => Math.abs(own.midi - note.midi) < 0.6 && Math.abs(own.onsetSeconds - note.onsetSeconds) < 0.12),
+      notes.some(
+        (own) =>
+          Math.abs(own.midi - note.midi) < 0.6 && Math.abs(own.onsetSeconds - note.onsetSeconds) < 0.12,
+      ),
     );
     // aubio itself errs now and then (most on the font's flute, whose tremolo it takes for new notes): nine of ten is agreement.
     expect(shared.length / second.length).toBeGreaterThanOrEqual(0.9);

@@ -8,4 +8,6 @@ const engraver = new VerovioToolkit(await createVerovioModule()) as VerovioToolk
 };
 engraver.setOptions({ expandAlways: true });
 engraver.loadData(readFileSync(process.argv[2]!, 'utf8'));
-process.stdout.write(JSON.stringify(engraver.renderToTimemap({}).flatMap(({ qstamp, on }) => (on ?? []).map(() => qstamp))));
+process.stdout.write(
+  JSON.stringify(engraver.renderToTimemap({}).flatMap(({ qstamp, on }) => (on ?? []).map(() => qstamp))),
+);

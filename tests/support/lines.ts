@@ -1,10 +1,11 @@
 import { readdirSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import { describeIssue } from '@/core/base';
 import { readMusicXml } from '@/core/formats';
 import type { Line } from '@/core/notation';
 
-export const BOOK_FOLDER = join(__dirname, '../../demo/book');
+/** Tests run from the project's root. */
+export const BOOK_FOLDER = resolve('demo/book');
 
 export function readLine(xml: string | Uint8Array): Line {
   const read = readMusicXml(typeof xml === 'string' ? new TextEncoder().encode(xml) : xml);

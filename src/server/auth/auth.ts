@@ -22,6 +22,8 @@ function createAuth() {
     session: { expiresIn: SESSION_SECONDS },
     advanced: { cookiePrefix: 'mevlo' },
     telemetry: { enabled: false },
+    // A mistyped PIN is everyday life, not a warning.
+    logger: { level: 'error' },
     plugins: [nextCookies()],
   });
 }

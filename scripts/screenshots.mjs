@@ -1,0 +1,93 @@
+// Refreshes docs/screenshots from a running application with demo data: npm run screenshots [-- ADDRESS]
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { ROOT } from './lib/paths.mjs';
+import { run, say } from './lib/say.mjs';
+
+const address = process.argv[2] ?? 'http://127.0.0.1:3000';
+const FOLDER = join(ROOT, 'docs/screenshots');
+const DESKTOP = { width: 1280, height: 800 };
+const TABLET = { width: 820, height: 1100 };
+const PHONE = { width: 390, height: 844 };
+
+/** One picture a main view: who looks, on what, and how to get there. */
+const SHOTS = [
+  { name: 'sign-in', viewport: DESKTOP, open: (page) => page.goto('/sign-in') },
+  { name: 'desk', who: 'Odile', viewport: DESKTOP, open: async () => {} },
+  { name: 'shelf', who: 'Odile', viewport: DESKTOP, open: (page) => page.goto('/shelf') },
+  { name: 'line', who: 'Odile', viewport: DESKTOP, open: (page) => follow(page, '/shelf', 'Three Lanterns') },
+  {
+    name: 'class',
+    who: 'Odile',
+    viewport: DESKTOP,
+    open: (page) => follow(page, '/classes', 'Tuesday flutes'),
+  },
+  {
+    name: 'take-teacher',
+    who: 'Odile',
+    viewport: { ...DESKTOP, height: 980 },
+    open: (page) => follow(page, '/desk', 'Tomas Vale, 5 Kettle Song'),
+  },
+  { name: 'my-lines', who: 'Ida', viewport: DESKTOP, open: async () => {} },
+  {
+    name: 'stand',
+    who: 'Ida',
+    viewport: DESKTOP,
+    open: (page) => follow(page, '/practice', '5 Kettle Song'),
+  },
+  { name: 'stand-recording', who: 'Ida', viewport: DESKTOP, open: record },
+  {
+    name: 'stand-phone',
+    who: 'Ida',
+    viewport: PHONE,
+    open: (page) => follow(page, '/practice', '5 Kettle Song'),
+  },
+  { name: 'take-tablet', who: 'Nuri', viewport: TABLET, open: (page) => followTake(page, 'Hill and Hollow') },
+  { name: 'take-phone', who: 'Tomas', viewport: PHONE, open: (page) => followTake(page, 'Slow Ferry') },
+];
+
+async function follow(page, path, text) {
+  await page.goto(path);
+  await page.getByRole('link', { name: text }).first().click();
+  await page.locator('h1').waitFor();
+  await page.waitForURL(/[0-9a-f-]{36}/);
+}
+
+async function followTake(page, text) {
+  await page.locator('a[href^="/takes/"]').filter({ hasText: text }).first().click();
+  await page.getByTestId('next-step').waitFor();
+}
+
+async function record(page) {
+  await follow(page, '/practice', '5 Kettle Song');
+  await page.keyboard.press('Space');
+  await page.getByRole('status', { name: 'Recording' }).waitFor();
+  await page.waitForTimeout(2500);
+}
+
+await run(async () => {
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--use-fake-ui-for-media-stream',
+      '--use-fake-device-for-media-stream',
+    ],
+  });
+  for (const { name, who, viewport, open } of SHOTS) {
+    const context = await browser.newContext({ viewport, baseURL: address });
+    const page = await context.newPage();
+    if (who) {
+      await page.goto('/sign-in');
+      await page.getByRole('button', { name: who }).click();
+      await page.waitForURL(/desk|practice/);
+    }
+    await open(page);
+    await page.waitForTimeout(400);
+    await page.screenshot({ path: join(FOLDER, `${name}.png`) });
+    await context.close();
+    say(name);
+  }
+  await browser.close();
+});

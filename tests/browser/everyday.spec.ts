@@ -1,0 +1,193 @@
+import { execFileSync } from 'node:child_process';
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { scoreXml } from '../support/lines';
+import { recordToFile, signInStudent, signInTeacher, weakMeasures } from './support';
+
+/** A take of the demo, always there and checked. */
+const demoTake = (page: Page) => page.locator('a[href^="/takes/"]').filter({ hasText: 'Slow Ferry' }).first();
+
+const upload = (name: string, text: string) => ({
+  name,
+  mimeType: 'application/xml',
+  buffer: Buffer.from(text),
+});
+
+test('a line is brought in, or refused with the measure that is wrong', async ({ context }) => {
+  const page = await signInTeacher(context);
+  await page.goto('/shelf');
+  await page
+    .getByLabel('MusicXML file')
+    .setInputFiles(upload('wrong.musicxml', scoreXml(['C4w', 'G4h Rq', 'C4w'])));
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await expect(page.getByText('measure 2: This measure has 3 of 4 beats.')).toBeVisible();
+
+  await page
+    .getByLabel('MusicXML file')
+    .setInputFiles(upload('right.musicxml', scoreXml(['C4q D4e E4e F4h', 'G4w'])));
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await expect(page).toHaveURL(/\/shelf\/[0-9a-f-]{36}$/);
+  await expect(page.getByRole('img', { name: /Written music/ })).toBeVisible();
+  await expect(page.getByText('1', { exact: true }).first()).toBeAttached();
+});
+
+test('a class is made, a student joins and signs in, and nobody else’s page opens', async ({
+  browser,
+  baseURL,
+}) => {
+  const teacherContext = await browser.newContext({ baseURL });
+  const teacher = await signInTeacher(teacherContext);
+  await teacher.goto('/classes');
+  await teacher.getByLabel('Name of the class').fill('Saturday strings');
+  await teacher.getByRole('button', { name: 'Make the class' }).click();
+  await expect(teacher.getByRole('heading', { name: 'Saturday strings' })).toBeVisible();
+  const code = (await teacher.locator('strong').textContent())!;
+  await teacher.getByLabel('Name', { exact: true }).fill('Oona Reed');
+  await teacher.getByLabel('User name').fill('oona');
+  await teacher.getByLabel('PIN').fill('8080');
+  await teacher.getByRole('button', { name: 'Take into the class' }).click();
+  await expect(teacher.getByText('Oona Reed is in the class.')).toBeVisible();
+  await teacher.goto('/desk');
+  const take = await teacher.locator('a[href^="/takes/"]').first().getAttribute('href');
+
+  const studentContext = await browser.newContext({ baseURL });
+  const student = await studentContext.newPage();
+  await student.goto('/practice');
+  await expect(student).toHaveURL(/\/sign-in$/);
+  await student.getByLabel('Class code').fill(code.toLowerCase());
+  await student.getByLabel('User name').fill('oona');
+  await student.getByLabel('PIN').fill('1111');
+  await student.getByRole('button', { name: 'Come in' }).click();
+  await expect(student.getByRole('alert').first()).toContainText('do not belong together');
+  await student.getByLabel('Class code').fill(code);
+  await student.getByLabel('User name').fill('oona');
+  await student.getByLabel('PIN').fill('8080');
+  await student.getByRole('button', { name: 'Come in' }).click();
+  await expect(student.getByText('Your teacher has not given you a line yet.')).toBeVisible();
+  for (const path of [take!, '/desk', '/shelf', '/classes']) {
+    await student.goto(path);
+    await expect(student.getByText('Waiting for your word')).toHaveCount(0);
+    await expect(student.locator('audio')).toHaveCount(0);
+  }
+  expect((await student.request.get(`/api${take}/audio`)).status()).toBe(404);
+  await student.getByRole('button', { name: 'Sign out' }).click();
+  await expect(student).toHaveURL(/\/sign-in$/);
+  expect((await student.request.get(`/api${take}/audio`)).status()).toBe(401);
+});
+
+test('without permission the stand says how to allow the microphone', async ({ context }) => {
+  const page = await signInStudent(context, 'ida');
+  await page
+    .getByRole('link', { name: /5 Kettle Song/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Play and record' }).click();
+  await expect(page.getByRole('alert').first()).toContainText(/microphone/i);
+  await expect(page.getByRole('button', { name: 'Play and record' })).toBeEnabled();
+});
+
+test('a sound file is brought in instead, decoded and checked on the server', async ({ context }) => {
+  const wav = recordToFile(5, 66, 1, [{ kind: 'wrong', noteId: 'm3n2', semitones: 3 }]);
+  const mp3 = wav.replace('.wav', '.mp3');
+  execFileSync('ffmpeg', ['-loglevel', 'error', '-i', wav, mp3]);
+  const page = await signInStudent(context, 'nuri');
+  await page
+    .getByRole('link', { name: /5 Kettle Song/ })
+    .first()
+    .click();
+  await page.getByText('I have a recording already').click();
+  await page.getByLabel('Bring in a sound file').setInputFiles(mp3);
+  await expect(page).toHaveURL(/\/takes\//);
+  expect(await weakMeasures(page)).toEqual(['3 notes']);
+});
+
+test('a file that is no sound is refused in plain words', async ({ context }) => {
+  const page = await signInStudent(context, 'nuri');
+  await page
+    .getByRole('link', { name: /5 Kettle Song/ })
+    .first()
+    .click();
+  await page.getByText('I have a recording already').click();
+  await page.getByLabel('Bring in a sound file').setInputFiles(upload('notes.mp3', 'no sound'));
+  await expect(page.getByRole('alert').first()).toContainText('could not be read as sound');
+});
+
+test('recordings are served in ranges and kept out of caches', async ({ context }) => {
+  const page = await signInTeacher(context);
+  const href = await demoTake(page).getAttribute('href');
+  const response = await page.request.get(`/api${href}/audio`, { headers: { Range: 'bytes=0-99' } });
+  expect(response.status()).toBe(206);
+  expect(response.headers()).toMatchObject({ 'content-length': '100', 'cache-control': 'private, no-store' });
+  expect(response.headers()['content-range']).toMatch(/^bytes 0-99\/\d+$/);
+  const crossSite = await page.request.post('/api/takes', {
+    headers: { Origin: 'https://elsewhere.example' },
+    data: Buffer.from('x'),
+  });
+  expect(crossSite.status()).toBe(403);
+});
+
+test('the staff, the ledger and the player work by keyboard', async ({ context }) => {
+  const page = await signInTeacher(context);
+  await demoTake(page).click();
+  await page.getByTestId('next-step').waitFor();
+  const cell = page.locator('[data-measure]').nth(2);
+  await cell.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Pause' })).toBeVisible();
+  const slider = page.getByRole('slider', { name: 'Place in the recording' });
+  await slider.focus();
+  await page.keyboard.press('Home');
+  await expect.poll(() => slider.inputValue().then(Number)).toBeLessThan(2);
+});
+
+test.describe('axe finds nothing', () => {
+  const clean = async (page: Page) => {
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+  };
+
+  test('on the sign-in page', async ({ page }) => {
+    await page.goto('/sign-in');
+    await clean(page);
+  });
+
+  test('on the teacher’s pages', async ({ context }) => {
+    const page = await signInTeacher(context);
+    await clean(page);
+    for (const [path, link] of [
+      ['/shelf', 'a[href^="/shelf/"]'],
+      ['/classes', 'a[href^="/classes/"]'],
+      ['/desk', 'a[href^="/takes/"]'],
+    ] as const) {
+      await page.goto(path);
+      await clean(page);
+      await page.locator(link).first().click();
+      await page.waitForURL(/[0-9a-f-]{36}/);
+      await page.locator('h1').waitFor();
+      await clean(page);
+    }
+  });
+
+  for (const viewport of [
+    { width: 1280, height: 800 },
+    { width: 390, height: 844 },
+  ]) {
+    test(`on the student’s pages at ${viewport.width} pixels`, async ({ context }) => {
+      const page = await signInStudent(context, 'ida');
+      await page.setViewportSize(viewport);
+      await clean(page);
+      await page
+        .getByRole('link', { name: /5 Kettle Song/ })
+        .first()
+        .click();
+      await page.getByRole('button', { name: 'Play and record' }).waitFor();
+      await clean(page);
+      await page.goto('/practice');
+      await page.locator('a[href^="/takes/"]').first().click();
+      await page.getByTestId('next-step').waitFor();
+      await clean(page);
+      const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+      expect(overflow).toBeLessThanOrEqual(0);
+    });
+  }
+});

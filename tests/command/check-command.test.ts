@@ -1,0 +1,103 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { writeWav } from '@/core/signal';
+
+const ROOT = join(__dirname, '../..');
+const folder = mkdtempSync(join(tmpdir(), 'mevlo-command-'));
+afterAll(() => rmSync(folder, { recursive: true }));
+
+function run(script: string, ...args: string[]) {
+  return spawnSync('npm', ['run', '--silent', script, '--', ...args], { cwd: ROOT, encoding: 'utf8' });
+}
+
+const LINE = 'demo/book/06-snail-mail.musicxml';
+const take = join(folder, 'take.wav');
+
+test('a simulated take is checked through the published contract', () => {
+  const made = run(
+    'simulate',
+    '--line',
+    LINE,
+    '--out',
+    take,
+    '--flaws',
+    'wrong,late',
+    '--instrument',
+    'clarinet',
+    '--seed',
+    '3',
+  );
+  expect(made.status).toBe(0);
+  const { flaws } = JSON.parse(made.stdout) as { flaws: { kind: string; noteId: string }[] };
+  const { status, stdout } = run('check', '--line', LINE, '--take', take, '--tempo', '92', '--json');
+  expect(status).toBe(0);
+  const result = JSON.parse(stdout);
+  expect(result.schema).toBe('mevlo.check/1');
+  const note = (kind: string) =>
+    result.notes.find((n: { id: string }) => n.id === flaws.find((flaw) => flaw.kind === kind)!.noteId);
+  expect(note('wrong').pitch).toBe('wrong');
+  expect(note('late').onset.verdict).toBe('late');
+  expect(result.notes.filter((n: { pitch: string }) => n.pitch !== 'right')).toHaveLength(1);
+});
+
+describe('bad input is one sentence and exit code 2', () => {
+  const file = (name: string, content: string | Uint8Array) => {
+    const path = join(folder, name);
+    writeFileSync(path, content);
+    return path;
+  };
+  test.each<[string, () => string[], string]>([
+    ['no arguments', () => [], 'usage:'],
+    ['an unknown option', () => ['--lime', 'x'], '--lime'],
+    [
+      'a tempo out of range',
+      () => ['--line', LINE, '--take', take, '--tempo', '4000'],
+      '--tempo must be 20–400, got "4000".',
+    ],
+    [
+      'a missing file',
+      () => ['--line', LINE, '--take', join(folder, 'none.wav'), '--tempo', '92'],
+      'cannot be read (ENOENT)',
+    ],
+    [
+      'an empty file',
+      () => ['--line', LINE, '--take', file('empty.wav', ''), '--tempo', '92'],
+      'The file is empty',
+    ],
+    [
+      'not a WAV',
+      () => ['--line', LINE, '--take', file('text.wav', 'hello there, no sound'), '--tempo', '92'],
+      'not a WAV file',
+    ],
+    [
+      'a WAV of length 0',
+      () => [
+        '--line',
+        LINE,
+        '--take',
+        file('zero.wav', writeWav({ samples: new Float32Array(0), sampleRate: 44100 })),
+        '--tempo',
+        '92',
+      ],
+      '0 seconds long',
+    ],
+    [
+      'wrong XML',
+      () => ['--line', file('line.musicxml', '<score-partwise>'), '--take', take, '--tempo', '92'],
+      'XML is broken',
+    ],
+    [
+      'other XML',
+      () => ['--line', file('other.musicxml', '<html/>'), '--take', take, '--tempo', '92'],
+      'not MusicXML',
+    ],
+  ])('%s', (_, args, expected) => {
+    const { status, stdout, stderr } = run('check', ...args());
+    expect(stderr).toContain(expected);
+    expect(stderr.trim().split('\n')).toHaveLength(1);
+    expect(stdout).toBe('');
+    expect(status).toBe(2);
+  });
+});

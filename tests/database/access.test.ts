@@ -1,0 +1,257 @@
+import { randomUUID } from 'node:crypto';
+import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
+import { writeWav } from '@/core/signal';
+import {
+  assign,
+  getAssignmentToPlay,
+  listAssignmentsOfStudent,
+  listAssignmentsOfTeacher,
+} from '@/server/access/assignments';
+import { addStudent, createClass, getClass, listClasses } from '@/server/access/classes';
+import { getLine, importLine, listLines } from '@/server/access/shelf';
+import { answerTake, getTake, getTakeAudio, handIn, listTakesOfTeacher } from '@/server/access/takes';
+import { NotFound } from '@/server/access/viewer';
+import { closeDatabase } from '@/server/db/connection';
+import { checkTake } from '@/server/jobs/check-take';
+import { queue } from '@/server/jobs/queue';
+import { bookLine, scoreXml } from '../support/lines';
+import { makeWorld, type World } from '../support/world';
+
+jest.mock('next/headers', () => ({ headers: async () => new Headers() }));
+jest.mock('next/navigation', () => ({ redirect: () => undefined }));
+
+let mine: World;
+let other: World;
+const wav = writeWav(
+  render(
+    perform(bookLine(5), { ...STEADY_STYLE, seed: 1, bpm: 66 }, [
+      { kind: 'wrong', noteId: 'm2n2', semitones: 3 },
+    ]),
+    'flute',
+    {
+      ...QUIET_ROOM,
+      sampleRate: 16000,
+      seed: 1,
+    },
+  ),
+);
+const form = (world: World, id: string = randomUUID()) => ({
+  id,
+  assignmentId: world.assignmentId,
+  askedBpm: '66',
+  source: 'recorded',
+});
+
+beforeAll(async () => {
+  mine = await makeWorld();
+  other = await makeWorld();
+});
+afterAll(async () => {
+  await (await queue()).stop({ graceful: false });
+  await closeDatabase();
+});
+
+describe('nobody reaches what is not theirs', () => {
+  let takeId: string;
+  beforeAll(async () => {
+    const handedIn = await handIn(mine.student, form(mine), wav);
+    takeId = handedIn.ok ? handedIn.takeId : '';
+  });
+
+  test.each<[string, () => Promise<unknown>]>([
+    ['another teacher reads the class', () => getClass(other.teacher, mine.classId)],
+    ['another teacher reads the line', () => getLine(other.teacher, mine.lineId)],
+    ['another teacher hears the take', () => getTake(other.teacher, takeId)],
+    ['another teacher gets the sound', () => getTakeAudio(other.teacher, takeId, 0, 100)],
+    ['another teacher answers', () => answerTake(other.teacher, takeId, { answer: 'accepted', comment: '' })],
+    [
+      'another teacher adds a student',
+      () => addStudent(other.teacher, mine.classId, { name: 'X', userName: 'x', pin: '1234' }),
+    ],
+    [
+      'another teacher gives out to the class',
+      () =>
+        assign(other.teacher, {
+          lineId: other.lineId,
+          classId: mine.classId,
+          startBpm: 60,
+          goalBpm: 80,
+          dueOn: '2027-01-01',
+        }),
+    ],
+    [
+      'another teacher gives out the line',
+      () =>
+        assign(other.teacher, {
+          lineId: mine.lineId,
+          classId: other.classId,
+          startBpm: 60,
+          goalBpm: 80,
+          dueOn: '2027-01-01',
+        }),
+    ],
+    ['another student hears the take', () => getTake(other.student, takeId)],
+    ['another student gets the sound', () => getTakeAudio(other.student, takeId, 0, 100)],
+    ['another student opens the stand', () => getAssignmentToPlay(other.student, mine.assignmentId)],
+    ['another student hands in', () => handIn(other.student, form(mine), wav)],
+    ['another student takes over the take', () => handIn(other.student, { ...form(other), id: takeId }, wav)],
+    ['a student reads the class', () => getClass(mine.student, mine.classId)],
+    ['a student reads the shelf', () => listLines(mine.student)],
+    ['a student lists classes', async () => listClasses(mine.student)],
+    ['a student lists all takes', async () => listTakesOfTeacher(mine.student)],
+    ['a student gives out', () => assign(mine.student, {})],
+    ['a student answers', () => answerTake(mine.student, takeId, { answer: 'accepted', comment: '' })],
+    ['a student brings in a line', () => importLine(mine.student, undefined)],
+    ['a teacher hands in', () => handIn(mine.teacher, form(mine), wav)],
+    ['anybody asks for nonsense', () => getTake(mine.teacher, 'not-an-id')],
+  ])('%s', async (_, reach) => {
+    await expect((async () => reach())()).rejects.toThrow(NotFound);
+  });
+
+  test('lists hold only one’s own', async () => {
+    expect((await listTakesOfTeacher(mine.teacher)).map((take) => take.id)).toEqual([takeId]);
+    expect(await listTakesOfTeacher(other.teacher)).toEqual([]);
+    expect((await listAssignmentsOfTeacher(other.teacher)).map((a) => a.id)).toEqual([other.assignmentId]);
+    expect((await listAssignmentsOfStudent(mine.student)).map((a) => a.id)).toEqual([mine.assignmentId]);
+  });
+});
+
+describe('a take', () => {
+  test('is stored once however often it is handed in, checked, answered, and shown alike to both', async () => {
+    const world = await makeWorld();
+    const id = randomUUID();
+    expect(await handIn(world.student, form(world, id), wav)).toEqual({ ok: true, takeId: id });
+    expect(await handIn(world.student, form(world, id), wav)).toEqual({ ok: true, takeId: id });
+    expect(await listTakesOfTeacher(world.teacher)).toHaveLength(1);
+    await checkTake(id);
+    const [seen, heard] = await Promise.all([getTake(world.student, id), getTake(world.teacher, id)]);
+    expect(seen.verdict).toEqual(heard.verdict);
+    expect(seen.verdict!.measures.filter((m) => m.notesNeedWork).map((m) => m.number)).toEqual([2]);
+    expect(await answerTake(world.teacher, id, { answer: 'again', comment: ' Slower. ' })).toBeUndefined();
+    expect(await getTake(world.student, id)).toMatchObject({
+      answer: 'again',
+      comment: 'Slower.',
+      state: 'checked',
+    });
+    // The teacher's word stands beside the verdict and never over it.
+    expect((await getTake(world.teacher, id)).verdict).toEqual(heard.verdict);
+    await checkTake(id);
+    expect((await getTake(world.teacher, id)).answer).toBe('again');
+  });
+
+  test('is served in pieces that make up the whole', async () => {
+    const world = await makeWorld();
+    const id = randomUUID();
+    await handIn(world.student, form(world, id), wav);
+    const pieces = await Promise.all([
+      getTakeAudio(world.student, id, 0, 1000),
+      getTakeAudio(world.student, id, 1000, 5000),
+    ]);
+    expect(pieces[0]!.length).toBe(wav.length);
+    expect(
+      Buffer.compare(Buffer.concat(pieces.map((piece) => piece.bytes)), Buffer.from(wav.slice(0, 5000))),
+    ).toBe(0);
+    expect((await getTakeAudio(world.student, id, wav.length - 10, wav.length + 10)).bytes).toHaveLength(10);
+  });
+
+  test('that is no sound fails with a reason', async () => {
+    const world = await makeWorld();
+    const id = randomUUID();
+    await handIn(
+      world.student,
+      { ...form(world, id), source: 'file' },
+      new TextEncoder().encode('not a sound at all'),
+    );
+    await checkTake(id);
+    expect(await getTake(world.student, id)).toMatchObject({
+      state: 'failed',
+      failure: expect.stringContaining('could not be read'),
+    });
+  });
+
+  test.each([
+    ['empty', { audio: new Uint8Array(0) }, 400],
+    ['without facts', { form: {} }, 400],
+    ['at an absurd tempo', { form: { askedBpm: '9999' } }, 400],
+  ])(
+    'that is %s is refused',
+    async (_, { audio, form: changed }: { audio?: Uint8Array; form?: object }, status) => {
+      const facts = changed && Object.keys(changed).length === 0 ? {} : { ...form(mine), ...changed };
+      expect(await handIn(mine.student, facts, audio ?? wav)).toMatchObject({ ok: false, status });
+    },
+  );
+
+  test('climbs the ladder when every measure was right or the teacher accepts', async () => {
+    const world = await makeWorld();
+    const before = await getAssignmentToPlay(world.student, world.assignmentId);
+    expect([before.ladder, before.nextBpm]).toEqual([[66, 72, 80, 88], 66]);
+    const id = randomUUID();
+    await handIn(world.student, form(world, id), wav);
+    await checkTake(id);
+    expect((await getAssignmentToPlay(world.student, world.assignmentId)).nextBpm).toBe(66);
+    await answerTake(world.teacher, id, { answer: 'accepted', comment: '' });
+    expect(await getAssignmentToPlay(world.student, world.assignmentId)).toMatchObject({
+      climbed: [66],
+      nextBpm: 72,
+    });
+  });
+});
+
+describe('forms say what is wrong', () => {
+  test.each([
+    [{ startBpm: 90, goalBpm: 80 }, 'The goal tempo must not be slower than the start tempo.'],
+    [{ startBpm: 20 }, 'A tempo is at least 40.'],
+    [{ goalBpm: 400 }, 'A tempo is at most 208.'],
+    [{ startBpm: 'fast' }, 'Type both tempos as numbers.'],
+    [{ dueOn: 'soon' }, 'Choose the day by which it is due.'],
+  ])('assignment %j', async (changed, problem) => {
+    const right = {
+      lineId: mine.lineId,
+      classId: mine.classId,
+      startBpm: 60,
+      goalBpm: 80,
+      dueOn: '2027-01-01',
+    };
+    expect(await assign(mine.teacher, { ...right, ...changed })).toEqual({ problem });
+  });
+
+  test.each([
+    [{ userName: 'Sam' }, '“sam” is taken in this class'],
+    [{ userName: 'two words' }, 'no spaces'],
+    [{ pin: '12' }, 'at least 4 characters'],
+    [{ name: ' ' }, 'Type the student’s name.'],
+  ])('student %j', async (changed, problem) => {
+    expect(
+      await addStudent(mine.teacher, mine.classId, { name: 'New', userName: 'new', pin: '1234', ...changed }),
+    ).toContain(problem);
+  });
+
+  test('a class needs a name and gets a code that is easy to read', async () => {
+    expect(await createClass(mine.teacher, '  ')).toEqual({ problem: 'Give the class a name.' });
+    const made = await createClass(mine.teacher, 'Wednesday');
+    const { code } = await getClass(mine.teacher, 'id' in made ? made.id : '');
+    expect(code).toMatch(/^[A-HJ-NP-Z]{4}-[2-9]{3}$/);
+  });
+});
+
+describe('bringing in a line', () => {
+  const file = (text: string) => new File([text], 'line.musicxml');
+
+  test('stores a right one at the end of the book', async () => {
+    const imported = await importLine(mine.teacher, file(scoreXml(['C4q D4q E4q F4q', 'G4w'])));
+    expect(imported.ok).toBe(true);
+    const numbers = (await listLines(mine.teacher)).map((line) => line.number);
+    expect(numbers).toEqual([1, 2]);
+  });
+
+  test('stores nothing of a wrong one and names the measure', async () => {
+    const before = (await listLines(mine.teacher)).length;
+    const imported = await importLine(mine.teacher, file(scoreXml(['C4w', 'G4h', 'C4w'])));
+    expect(imported).toEqual({
+      ok: false,
+      problems: [expect.stringContaining('measure 2: This measure has 2 of 4 beats.')],
+    });
+    expect((await listLines(mine.teacher)).length).toBe(before);
+    expect(await importLine(mine.teacher, 'no file')).toMatchObject({ ok: false });
+  });
+});

@@ -1,0 +1,88 @@
+import { endSession, signInStudent, signInTeacher } from '@/server/access/sign-in';
+import { closeDatabase, database } from '@/server/db/connection';
+import { makeWorld, type World } from '../support/world';
+
+jest.mock('next/headers', () => ({
+  headers: async () => new Headers(),
+  cookies: async () => ({ set: () => undefined, get: () => undefined, getAll: () => [] }),
+}));
+
+let world: World;
+let email: string;
+beforeAll(async () => {
+  world = await makeWorld();
+  email = (
+    await database()
+      .selectFrom('user')
+      .select('email')
+      .where('id', '=', world.teacher.userId)
+      .executeTakeFirstOrThrow()
+  ).email;
+});
+afterAll(closeDatabase);
+
+const sessions = async (userId: string) =>
+  (
+    await database()
+      .selectFrom('session' as never)
+      .selectAll()
+      .where('userId' as never, '=', userId as never)
+      .execute()
+  ).length;
+
+test('secrets are stored as hashes only', async () => {
+  const rows = await database()
+    .selectFrom('account')
+    .select('password')
+    .where('userId', 'in', [world.teacher.userId, world.student.userId])
+    .execute();
+  expect(rows).toHaveLength(2);
+  for (const { password } of rows) {
+    expect(password.length).toBeGreaterThan(60);
+    expect(password).not.toMatch(/a-long-password|4711/);
+  }
+});
+
+test('a teacher signs in with e-mail and password and gets a server-side session', async () => {
+  expect(await signInTeacher({ email: email.toUpperCase(), password: 'a-long-password' })).toBeUndefined();
+  expect(await sessions(world.teacher.userId)).toBe(1);
+});
+
+test('a student signs in with class code, user name and PIN, in any case', async () => {
+  expect(
+    await signInStudent({ classCode: world.classCode.toLowerCase(), userName: 'SAM', pin: '4711' }),
+  ).toBeUndefined();
+  expect(await sessions(world.student.userId)).toBe(1);
+});
+
+test.each([
+  ['a wrong PIN', { pin: '0000' }],
+  ['an unknown user', { userName: 'nobody' }],
+  ['an unknown class', { classCode: 'NONE-222' }],
+])('%s is refused with the same words', async (_, changed) => {
+  const form = { classCode: world.classCode, userName: 'sam', pin: '4711', ...changed };
+  expect(await signInStudent(form)).toBe(
+    'Class code, user name and PIN do not belong together. Check your sign-in card.',
+  );
+});
+
+test('an empty form is answered kindly', async () => {
+  expect(await signInTeacher({})).toBe('Type your e-mail address and your password.');
+  expect(await signInStudent({ classCode: '', userName: '', pin: '' })).toBe(
+    'Type the class code, your user name and your PIN.',
+  );
+});
+
+test('guessing ends after eight tries, even with the right PIN, and for this account alone', async () => {
+  const guessed = await makeWorld();
+  for (let n = 0; n < 8; n++)
+    await signInStudent({ classCode: guessed.classCode, userName: 'sam', pin: `${1000 + n}` });
+  expect(await signInStudent({ classCode: guessed.classCode, userName: 'sam', pin: '4711' })).toContain(
+    'Too many tries',
+  );
+  expect(await signInStudent({ classCode: world.classCode, userName: 'sam', pin: '4711' })).toBeUndefined();
+});
+
+test('signing out without a session is harmless', async () => {
+  await expect(endSession()).resolves.toBeUndefined();
+});

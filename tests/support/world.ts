@@ -1,0 +1,56 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { ENGRAVING_VERSION } from '@/engraving/engraving';
+import type { Viewer } from '@/server/access/viewer';
+import { createStudent, createTeacher } from '@/server/auth/accounts';
+import { insertAssignment } from '@/server/db/queries/assignments';
+import { insertClass } from '@/server/db/queries/classes';
+import { insertBook, insertLine, storeEngraving } from '@/server/db/queries/lines';
+import { bookLine } from './lines';
+
+/** A teacher with a class, a student, a line and an assignment, in the real database. */
+export interface World {
+  readonly teacher: Viewer;
+  readonly student: Viewer;
+  readonly classId: string;
+  readonly classCode: string;
+  readonly lineId: string;
+  readonly assignmentId: string;
+}
+
+let count = 0;
+
+/** Makes a world of its own, so that tests do not meet. */
+export async function makeWorld(lineNumber = 5): Promise<World> {
+  const name = `w${++count}-${randomUUID().slice(0, 8)}`;
+  const teacherId = await createTeacher({
+    name: `Teacher ${name}`,
+    email: `${name}@mevlo.example`,
+    password: 'a-long-password',
+  });
+  const classCode = name.toUpperCase();
+  const { id: classId } = await insertClass({ teacher_id: teacherId, name: 'Class', code: classCode });
+  const studentId = await createStudent({ name: `Student ${name}`, classId, userName: 'sam', pin: '4711' });
+  const { id: bookId } = await insertBook(teacherId, 'Book');
+  const line = bookLine(lineNumber);
+  const hash = createHash('sha256').update(JSON.stringify(line)).digest('hex');
+  const lineId = await insertLine(bookId, line, '', hash);
+  // No worker draws here; an empty drawing keeps the pages from waiting for one.
+  for (const layout of ['wide', 'narrow'] as const) {
+    await storeEngraving(hash, layout, { version: ENGRAVING_VERSION, systems: [] });
+  }
+  const { id: assignmentId } = await insertAssignment({
+    class_id: classId,
+    line_id: lineId,
+    start_bpm: 66,
+    goal_bpm: 88,
+    due_on: '2027-01-31',
+  });
+  return {
+    teacher: { userId: teacherId, name: `Teacher ${name}`, role: 'teacher' },
+    student: { userId: studentId, name: `Student ${name}`, role: 'student' },
+    classId,
+    classCode,
+    lineId,
+    assignmentId,
+  };
+}
