@@ -13,37 +13,47 @@ const PHONE = { width: 390, height: 844 };
 /** One picture a main view: who looks, on what, and how to get there. */
 const SHOTS = [
   { name: 'sign-in', viewport: DESKTOP, open: (page) => page.goto('/sign-in') },
-  { name: 'desk', who: 'Odile', viewport: DESKTOP, open: async () => {} },
-  { name: 'shelf', who: 'Odile', viewport: DESKTOP, open: (page) => page.goto('/shelf') },
-  { name: 'line', who: 'Odile', viewport: DESKTOP, open: (page) => follow(page, '/shelf', 'Three Lanterns') },
+  { name: 'desk', who: 'Odile Harrow', viewport: DESKTOP, open: async () => {} },
+  { name: 'shelf', who: 'Odile Harrow', viewport: DESKTOP, open: (page) => page.goto('/shelf') },
+  {
+    name: 'line',
+    who: 'Odile Harrow',
+    viewport: DESKTOP,
+    open: (page) => follow(page, '/shelf', 'Three Lanterns'),
+  },
   {
     name: 'class',
-    who: 'Odile',
+    who: 'Odile Harrow',
     viewport: DESKTOP,
     open: (page) => follow(page, '/classes', 'Tuesday flutes'),
   },
   {
     name: 'take-teacher',
-    who: 'Odile',
+    who: 'Odile Harrow',
     viewport: { ...DESKTOP, height: 980 },
     open: (page) => follow(page, '/desk', 'Tomas Vale, 5 Kettle Song'),
   },
-  { name: 'my-lines', who: 'Ida', viewport: DESKTOP, open: async () => {} },
+  { name: 'my-lines', who: 'Ida Quill', viewport: DESKTOP, open: async () => {} },
   {
     name: 'stand',
-    who: 'Ida',
+    who: 'Ida Quill',
     viewport: DESKTOP,
     open: (page) => follow(page, '/practice', '5 Kettle Song'),
   },
-  { name: 'stand-recording', who: 'Ida', viewport: DESKTOP, open: record },
+  { name: 'stand-recording', who: 'Ida Quill', viewport: DESKTOP, open: record },
   {
     name: 'stand-phone',
-    who: 'Ida',
+    who: 'Ida Quill',
     viewport: PHONE,
     open: (page) => follow(page, '/practice', '5 Kettle Song'),
   },
-  { name: 'take-tablet', who: 'Nuri', viewport: TABLET, open: (page) => followTake(page, 'Hill and Hollow') },
-  { name: 'take-phone', who: 'Tomas', viewport: PHONE, open: (page) => followTake(page, 'Slow Ferry') },
+  {
+    name: 'take-tablet',
+    who: 'Nuri Ashdown',
+    viewport: TABLET,
+    open: (page) => followTake(page, 'Hill and Hollow'),
+  },
+  { name: 'take-phone', who: 'Tomas Vale', viewport: PHONE, open: (page) => followTake(page, 'Slow Ferry') },
 ];
 
 async function follow(page, path, text) {
@@ -60,6 +70,7 @@ async function followTake(page, text) {
 
 async function record(page) {
   await follow(page, '/practice', '5 Kettle Song');
+  await page.waitForLoadState('networkidle');
   await page.keyboard.press('Space');
   await page.getByRole('status', { name: 'Recording' }).waitFor();
   await page.waitForTimeout(2500);
@@ -75,19 +86,22 @@ await run(async () => {
       '--use-fake-device-for-media-stream',
     ],
   });
-  for (const { name, who, viewport, open } of SHOTS) {
-    const context = await browser.newContext({ viewport, baseURL: address });
-    const page = await context.newPage();
-    if (who) {
-      await page.goto('/sign-in');
-      await page.getByRole('button', { name: who }).click();
-      await page.waitForURL(/desk|practice/);
+  try {
+    for (const { name, who, viewport, open } of SHOTS) {
+      const context = await browser.newContext({ viewport, baseURL: address });
+      const page = await context.newPage();
+      if (who) {
+        await page.goto('/sign-in');
+        await page.getByRole('button', { name: who }).click();
+        await page.waitForURL(/desk|practice/);
+      }
+      await open(page);
+      await page.waitForTimeout(400);
+      await page.screenshot({ path: join(FOLDER, `${name}.png`) });
+      await context.close();
+      say(name);
     }
-    await open(page);
-    await page.waitForTimeout(400);
-    await page.screenshot({ path: join(FOLDER, `${name}.png`) });
-    await context.close();
-    say(name);
+  } finally {
+    await browser.close();
   }
-  await browser.close();
 });

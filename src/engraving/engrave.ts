@@ -7,9 +7,6 @@ import { type Box, ENGRAVING_VERSION, type EngravedSystem, type Engraving, type 
 
 /** Space in the engraver's units around a system: room for the first clef and the last barline. */
 const MARGIN_UNITS = 20;
-/** Fixed, so that equal lines give equal drawings. */
-const ID_SEED = 1;
-
 let toolkit: Promise<VerovioToolkit> | undefined;
 
 /** Loading takes about 0.7 s, so it happens once for a process. */
@@ -28,6 +25,7 @@ export async function engrave(line: Line, layout: Layout): Promise<Engraving> {
   const under = new Map<string, UnderText>();
   for (const [id, label] of countPart(line.part, NUMBERS_AND))
     under.set(id, { text: label.text, italic: label.quiet });
+  const source = writeMei(line, { measuresPerSystem: layout.measuresPerSystem, under });
   engraver.setOptions({
     scale: layout.scale,
     pageWidth: Math.round((layout.widthPixels * 100) / layout.scale),
@@ -45,15 +43,29 @@ export async function engrave(line: Line, layout: Layout): Promise<Engraving> {
     footer: 'none',
     minLastJustification: 0.3,
     lyricSize: 4.5,
-    xmlIdSeed: ID_SEED,
+    // Equal lines give equal drawings, and drawings of different lines on one page share no id.
+    xmlIdSeed: seedFrom(`${layout.name} ${source}`),
   });
-  if (!engraver.loadData(writeMei(line, { measuresPerSystem: layout.measuresPerSystem, under }))) {
+  if (!engraver.loadData(source)) {
     throw new RangeError(`the engraver refused the line "${line.title}"`);
   }
   const systems = Array.from({ length: engraver.getPageCount() }, (_, page) =>
-    readSystem(engraver.renderToSVG(page + 1), line),
+    readSystem(withOwnIds(engraver.renderToSVG(page + 1), page), line),
   );
   return { version: ENGRAVING_VERSION, systems };
+}
+
+/** A whole number from a text, 1–2³¹. Source: FNV-1a, Fowler, Noll, Vo (32 bit). */
+function seedFrom(text: string): number {
+  let hash = 0x811c9dc5;
+  for (let n = 0; n < text.length; n++) hash = Math.imul(hash ^ text.charCodeAt(n), 0x01000193);
+  return (hash >>> 1) + 1;
+}
+
+/** The engraver names the glyphs of all pages alike; here every page stands in the same document. */
+function withOwnIds(svg: string, page: number): string {
+  const id = /<svg [^>]*\bid="(\w+)"/.exec(svg)?.[1];
+  return id ? svg.replaceAll(id, `${id}-${page}`) : svg;
 }
 
 /** Reads the boxes that the engraver draws invisibly into its SVG. */
@@ -127,7 +139,7 @@ function readBoxes(svg: string): {
 function stripBoxes(svg: string): string {
   return svg
     .replace(/<g data-id="bbox-[^"]+"[^>]*?\/>/g, '')
-    .replace(/<g data-id="bbox-[^"]+"[^>]*>\s*<rect [^>]*\/>\s*<\/g>/g, '')
+    .replace(/<g data-id="bbox-[^"]+"[^>]*>\s*(<title[^>]*>[^<]*<\/title>\s*)?<rect [^>]*\/>\s*<\/g>/g, '')
     .replace(/\n\s*/g, '')
     .replaceAll('Times, serif', 'Tinos, Times, serif')
     .replaceAll(/<desc>.*?<\/desc>/g, '');

@@ -49,6 +49,7 @@ test('a line is given out, recorded, checked, heard and accepted', async () => {
   const student = await signInStudent(studentContext, 'wren');
   await student.getByRole('link', { name: /6 Snail Mail/ }).click();
   await expect(student.getByRole('button', { name: 'Play and record' })).toBeVisible();
+  await student.waitForLoadState('networkidle');
   await student.keyboard.press('Space');
   await expect(student.getByRole('status', { name: 'Counting in' })).toBeVisible();
   await expect(student.getByRole('status', { name: 'Recording' })).toBeVisible({ timeout: 15_000 });

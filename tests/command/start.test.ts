@@ -1,0 +1,149 @@
+import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createServer, type Server } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const ROOT = join(__dirname, '../..');
+const data = mkdtempSync(join(tmpdir(), 'mevlo-start-'));
+// The database's own user must be able to reach it.
+spawnSync('chmod', ['755', data]);
+afterAll(() => rmSync(data, { recursive: true, force: true }));
+
+let port = 0;
+beforeAll(async () => {
+  port = await new Promise<number>((resolve) => {
+    const probe = createServer();
+    probe.listen(0, '127.0.0.1', () => {
+      const address = probe.address() as { port: number };
+      probe.close(() => resolve(address.port));
+    });
+  });
+});
+
+const environment = (changed: Readonly<Record<string, string>> = {}): NodeJS.ProcessEnv => ({
+  ...process.env,
+  MEVLO_DATA: data,
+  MEVLO_DEMO: '0',
+  PORT: `${port}`,
+  DATABASE_URL: undefined,
+  ...changed,
+});
+
+/** Runs the start command to its end. */
+function startToEnd(changed: Readonly<Record<string, string>> = {}) {
+  return spawnSync(process.execPath, ['scripts/start.mjs'], {
+    cwd: ROOT,
+    env: environment(changed),
+    encoding: 'utf8',
+    timeout: 50_000,
+  });
+}
+
+/** Starts the application and waits until it says that it runs. */
+async function start(): Promise<{ child: ChildProcess; output: () => string }> {
+  const child = spawn(process.execPath, ['scripts/start.mjs'], {
+    cwd: ROOT,
+    env: environment(),
+    stdio: 'pipe',
+  });
+  let output = '';
+  child.stdout!.on('data', (chunk) => {
+    output += chunk;
+  });
+  child.stderr!.on('data', (chunk) => {
+    output += chunk;
+  });
+  const deadline = Date.now() + 50_000;
+  while (!output.includes('Mevlo is running')) {
+    if (Date.now() > deadline || child.exitCode !== null) throw new Error(`did not start: ${output}`);
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  return { child, output: () => output };
+}
+
+function stop(child: ChildProcess): Promise<number | null> {
+  const ended = new Promise<number | null>((resolve) => child.once('exit', (code) => resolve(code)));
+  child.kill('SIGINT');
+  return ended;
+}
+
+test('starts, refuses a second start, stops everything at Ctrl-C, and starts again', async () => {
+  const { child, output } = await start();
+  expect(output()).toContain(`http://127.0.0.1:${port}`);
+  const page = await (await fetch(`http://127.0.0.1:${port}/sign-in`)).text();
+  expect(page).toContain('One line. Play it.');
+  // Without demo nothing offers made-up people.
+  expect(page).not.toContain('Odile');
+  expect(output()).not.toContain('password');
+
+  const second = startToEnd({ PORT: `${port + 1}` });
+  expect(second.status).toBe(1);
+  expect(second.stderr.trim()).toMatch(
+    new RegExp(`^Mevlo is already running at http://127.0.0.1:${port} \\(process ${child.pid}\\)\\.`),
+  );
+
+  const databasePid = readFileSync(join(data, 'postgres/postmaster.pid'), 'utf8').split('\n')[0]!;
+  expect(await stop(child)).toBe(0);
+  expect(existsSync(join(data, 'running'))).toBe(false);
+  expect(existsSync(`/proc/${databasePid}`)).toBe(false);
+  await expect(fetch(`http://127.0.0.1:${port}/sign-in`)).rejects.toThrow();
+
+  const again = await start();
+  expect(await stop(again.child)).toBe(0);
+});
+
+describe('what is wrong is one plain sentence and a non-zero exit', () => {
+  let blocker: Server | undefined;
+  afterEach(() => blocker?.close());
+
+  test('a used port', async () => {
+    blocker = createServer();
+    await new Promise<void>((resolve) => blocker!.listen(port, '127.0.0.1', resolve));
+    const { status, stderr } = startToEnd();
+    expect(stderr.trim()).toBe(
+      `Port ${port} is used by another program. Start with another one: PORT=${port + 1} npm start`,
+    );
+    expect(status).toBe(1);
+    expect(existsSync(join(data, 'running'))).toBe(false);
+  });
+
+  test('a port that is none', () => {
+    const { status, stderr } = startToEnd({ PORT: 'harbour' });
+    expect(stderr.trim()).toBe('PORT must be 1–65535, got "harbour".');
+    expect(status).toBe(1);
+  });
+
+  test('a missing program, for somebody who may not install it', () => {
+    // A PATH without ffmpeg, and a user who is not root.
+    const script =
+      "process.getuid = () => 1000; const { ensureDebianPackages } = await import('./scripts/lib/packages.mjs'); const { run } = await import('./scripts/lib/say.mjs'); await run(() => ensureDebianPackages());";
+    const { status, stderr } = spawnSync(process.execPath, ['--input-type=module', '-e', script], {
+      cwd: ROOT,
+      env: { ...process.env, PATH: '/nowhere' },
+      encoding: 'utf8',
+    });
+    expect(stderr.trim()).toMatch(
+      /^These Debian packages are missing: .*ffmpeg.* Install them once with "sudo apt-get install .*" and start again\.$/,
+    );
+    expect(status).toBe(1);
+  });
+
+  test('a full disk', () => {
+    const script =
+      "const { run } = await import('./scripts/lib/say.mjs'); const { runToEnd } = await import('./scripts/lib/process.mjs'); await run(() => runToEnd('sh', ['-c', 'cat /dev/zero > /dev/full'], { quiet: true }));";
+    const { status, stderr } = spawnSync(process.execPath, ['--input-type=module', '-e', script], {
+      cwd: ROOT,
+      encoding: 'utf8',
+    });
+    expect(stderr.trim()).toBe('The disk is full: free some space and start again.');
+    expect(status).toBe(1);
+  });
+});
+
+test('a lock that an ended run left behind is taken over with a sentence', () => {
+  writeFileSync(join(data, 'running'), '999999\nhttp://127.0.0.1:1\n');
+  const { stdout, stderr } = startToEnd({ PORT: '1' });
+  expect(stdout).toContain('An earlier run ended without cleaning up; its lock was removed.');
+  expect(stderr).not.toContain('already running');
+});

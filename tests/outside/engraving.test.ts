@@ -1,0 +1,79 @@
+import { execFileSync } from 'node:child_process';
+import type { Engraving } from '@/engraving/engraving';
+import { readBook } from '../support/lines';
+
+interface Drawn {
+  readonly wide: Engraving;
+  readonly narrow: Engraving;
+}
+
+/** Engravings of the whole book, made in a process of their own: the engraver is an ES module with WebAssembly. */
+const drawn = JSON.parse(
+  execFileSync(process.execPath, ['--import', 'tsx', 'tests/support/engrave-book.ts'], {
+    encoding: 'utf8',
+    maxBuffer: 100_000_000,
+  }),
+) as Drawn[];
+const cases = readBook().flatMap(({ file, line }, index) =>
+  (['wide', 'narrow'] as const).map((layout) => [`${file}, ${layout}`, line, drawn[index]![layout]] as const),
+);
+
+test.each(cases)(
+  '%s: every event has its place, on the right system, in reading order',
+  (_, line, { systems }) => {
+    const placed = systems.flatMap((system) => Object.keys(system.events));
+    expect(placed).toEqual(line.part.measures.flatMap((measure) => measure.events.map((event) => event.id)));
+    expect(systems.flatMap((system) => system.measures.map((m) => m.printedIndex))).toEqual(
+      line.part.measures.map((_m, index) => index),
+    );
+    for (const system of systems) {
+      for (const { printedIndex, x, width } of system.measures) {
+        const boxes = line.part.measures[printedIndex]!.events.map((event) => system.events[event.id]!);
+        boxes.forEach((box, n) => {
+          expect(box.x).toBeGreaterThanOrEqual(x);
+          expect(box.x + box.width).toBeLessThanOrEqual(x + width + 1);
+          if (n > 0) expect(box.x).toBeGreaterThan(boxes[n - 1]!.x);
+        });
+      }
+      expect(system.staffBottom).toBeGreaterThan(system.staffTop);
+      expect(system.height).toBeGreaterThan(system.staffBottom);
+    }
+  },
+);
+
+test.each(cases)(
+  '%s: the drawing is light, without invisible boxes, scripts or outside references',
+  (_, __, { systems }) => {
+    for (const { svg } of systems) {
+      expect(svg).toMatch(/^<svg viewBox="0 0 [\d.]+ [\d.]+"/);
+      const unwanted = /bounding-box|<script|href="(?!#)|@font-face|url\(http/.exec(svg);
+      expect(unwanted?.[0]).toBeUndefined();
+      expect(svg.length).toBeLessThan(60_000);
+    }
+  },
+);
+
+test('no id stands twice, so that drawings can share a page', () => {
+  const ids = drawn.flatMap(({ wide, narrow }) =>
+    [wide, narrow].flatMap(({ systems }) =>
+      systems.flatMap(({ svg }) => [...svg.matchAll(/ id="([^"]+)"/g)].map(([, id]) => id!)),
+    ),
+  );
+  expect(ids.length).toBeGreaterThan(100);
+  expect(ids.filter((id, n) => ids.indexOf(id) !== n)).toEqual([]);
+});
+
+test('the counting stands under the notes', () => {
+  const text = drawn[0]!.wide.systems[0]!.svg.replace(/<[^>]+>/g, ' ').replace(/\s+/g, ' ');
+  expect(text).toContain('1 2 3 (4)');
+});
+
+test('equal lines give equal drawings', () => {
+  const again = JSON.parse(
+    execFileSync(process.execPath, ['--import', 'tsx', 'tests/support/engrave-book.ts', '1'], {
+      encoding: 'utf8',
+      maxBuffer: 100_000_000,
+    }),
+  ) as Drawn[];
+  expect(again[0]).toEqual(drawn[0]);
+});
