@@ -11,6 +11,8 @@ export const metadata: Metadata = {
   title: { default: 'Mevlo', template: '%s · Mevlo' },
   description: 'One line, played and checked measure by measure',
 };
+/** Every page is of somebody: nothing is made at build time, when there is no database. */
+export const dynamic = 'force-dynamic';
 export const viewport: Viewport = { width: 'device-width', initialScale: 1, themeColor: '#efe8da' };
 
 export default function RootLayout({ children }: { readonly children: ReactNode }) {

@@ -112,6 +112,22 @@ test('a file that is no sound is refused in plain words', async ({ context }) =>
   await expect(page.getByRole('alert').first()).toContainText('could not be read as sound');
 });
 
+test('a teacher lets the simulated student play and sees the check', async ({ context }) => {
+  const page = await signInTeacher(context);
+  await page.goto('/shelf');
+  await page.getByRole('link', { name: /2 Porch Light/ }).click();
+  await page.getByRole('link', { name: 'Hear the simulated student play it' }).click();
+  await page.waitForLoadState('networkidle');
+  await page.getByRole('button', { name: 'Play it' }).click();
+  await expect(page.getByTestId('next-step')).toContainText('Every measure was right');
+  expect(await weakMeasures(page)).toEqual([]);
+  await page.getByLabel('Played on').selectOption({ label: 'Violin' });
+  await page.getByLabel('a wrong note').check();
+  await page.getByRole('button', { name: 'Play it' }).click();
+  await expect(page.getByTestId('next-step')).toContainText('Practise the notes of');
+  expect(await weakMeasures(page)).toHaveLength(1);
+});
+
 test('recordings are served in ranges and kept out of caches', async ({ context }) => {
   const page = await signInTeacher(context);
   const href = await demoTake(page).getAttribute('href');

@@ -75,6 +75,7 @@ test('starts, refuses a second start, stops everything at Ctrl-C, and starts aga
   expect(page).toContain('One line. Play it.');
   // Without demo nothing offers made-up people.
   expect(page).not.toContain('Odile');
+  expect(page).toContain('make the first teacher');
   expect(output()).not.toContain('password');
 
   const second = startToEnd({ PORT: `${port + 1}` });

@@ -1,10 +1,11 @@
-import { createHash, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import { ENGRAVING_VERSION } from '@/engraving/engraving';
 import type { Viewer } from '@/server/access/viewer';
 import { createStudent, createTeacher } from '@/server/auth/accounts';
 import { insertAssignment } from '@/server/db/queries/assignments';
 import { insertClass } from '@/server/db/queries/classes';
 import { insertBook, insertLine, storeEngraving } from '@/server/db/queries/lines';
+import { hashLine } from '@/server/demo/starter-book';
 import { bookLine } from './lines';
 
 /** A teacher with a class, a student, a line and an assignment, in the real database. */
@@ -32,7 +33,7 @@ export async function makeWorld(lineNumber = 5): Promise<World> {
   const studentId = await createStudent({ name: `Student ${name}`, classId, userName: 'sam', pin: '4711' });
   const { id: bookId } = await insertBook(teacherId, 'Book');
   const line = bookLine(lineNumber);
-  const hash = createHash('sha256').update(JSON.stringify(line)).digest('hex');
+  const hash = hashLine(line);
   const lineId = await insertLine(bookId, line, '', hash);
   // No worker draws here; an empty drawing keeps the pages from waiting for one.
   for (const layout of ['wide', 'narrow'] as const) {

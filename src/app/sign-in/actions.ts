@@ -1,6 +1,6 @@
 'use server';
 import { redirect } from 'next/navigation';
-import { signInStudent, signInTeacher } from '@/server/access/sign-in';
+import { setUpFirstTeacher, signInStudent, signInTeacher } from '@/server/access/sign-in';
 
 /** Result of a sign-in form: the problem, if there was one. */
 export interface SignInState {
@@ -15,4 +15,9 @@ export async function signInAsTeacher(_: SignInState, form: FormData): Promise<S
 export async function signInAsStudent(_: SignInState, form: FormData): Promise<SignInState> {
   const problem = await signInStudent(Object.fromEntries(form));
   return problem ? { problem } : redirect('/practice');
+}
+
+export async function setUp(_: SignInState, form: FormData): Promise<SignInState> {
+  const problem = await setUpFirstTeacher(Object.fromEntries(form));
+  return problem ? { problem } : redirect('/desk');
 }

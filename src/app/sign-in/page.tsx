@@ -1,16 +1,15 @@
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
-import { demoSignIns } from '@/server/access/sign-in';
+import { demoSignIns, isFirstStart } from '@/server/access/sign-in';
 import { maybeViewer } from '@/server/access/viewer';
 import { PageFrame, Sheet } from '@/ui/page-frame';
-import { DemoDoors, SignInForms } from './sign-in-forms';
+import { DemoDoors, FirstTeacherForm, SignInForms } from './sign-in-forms';
 
 export const metadata: Metadata = { title: 'Come in' };
-export const dynamic = 'force-dynamic';
 
 export default async function SignInPage() {
   if (await maybeViewer()) redirect('/');
-  const demo = demoSignIns();
+  const [demo, isFirst] = [demoSignIns(), await isFirstStart()];
   return (
     <PageFrame>
       <div className="mx-auto grid max-w-4xl gap-6 pt-6 md:grid-cols-2">
@@ -21,7 +20,14 @@ export default async function SignInPage() {
           </p>
         </div>
         <Sheet>
-          <SignInForms />
+          {isFirst ? (
+            <>
+              <h2 className="mb-4 text-xl font-bold">You are the first here: make the first teacher</h2>
+              <FirstTeacherForm />
+            </>
+          ) : (
+            <SignInForms />
+          )}
         </Sheet>
         {demo && (
           <Sheet>

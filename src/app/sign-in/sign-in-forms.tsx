@@ -4,7 +4,7 @@ import { type ReactNode, useActionState } from 'react';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Notice } from '@/ui/notice';
-import { type SignInState, signInAsStudent, signInAsTeacher } from './actions';
+import { type SignInState, setUp, signInAsStudent, signInAsTeacher } from './actions';
 
 type Action = (state: SignInState, form: FormData) => Promise<SignInState>;
 
@@ -63,6 +63,25 @@ export function SignInForms() {
         </SignInForm>
       </Tabs.Content>
     </Tabs.Root>
+  );
+}
+
+/** On the very first start: the first teacher makes an account. */
+export function FirstTeacherForm() {
+  return (
+    <SignInForm action={setUp}>
+      <Field label="Your name" name="name" autoComplete="name" maxLength={60} required />
+      <Field label="E-mail" name="email" type="email" autoComplete="username" required />
+      <Field
+        label="Password"
+        name="password"
+        type="password"
+        autoComplete="new-password"
+        minLength={10}
+        required
+        hint="At least 10 characters."
+      />
+    </SignInForm>
   );
 }
 

@@ -1,11 +1,10 @@
 import 'server-only';
-import { createHash } from 'node:crypto';
 import { z } from 'zod';
 import { describeIssue } from '@/core/base';
 import { MAXIMUM_XML_BYTES, readMusicXml } from '@/core/formats';
-import type { Line } from '@/core/notation';
 import type { Engraving, Layout } from '@/engraving/engraving';
 import * as queries from '@/server/db/queries/lines';
+import { hashLine } from '@/server/demo/starter-book';
 import { requestEngraving } from '@/server/jobs/queue';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
 
@@ -78,8 +77,4 @@ export async function importLine(viewer: Viewer, file: unknown): Promise<Import>
   );
   await requestEngraving(contentHash);
   return { ok: true, lineId, warnings: read.warnings.map(describeIssue) };
-}
-
-export function hashLine(line: Line): string {
-  return createHash('sha256').update(JSON.stringify(line)).digest('hex');
 }

@@ -2,9 +2,17 @@ import 'server-only';
 import { APIError } from 'better-auth/api';
 import { headers } from 'next/headers';
 import { z } from 'zod';
+import { createTeacher } from '@/server/auth/accounts';
 import { auth } from '@/server/auth/auth';
-import { countAttempt, forgetAttempts, maybeStudentByClassCode } from '@/server/db/queries/accounts';
+import {
+  countAttempt,
+  countUsers,
+  forgetAttempts,
+  maybeStudentByClassCode,
+} from '@/server/db/queries/accounts';
 import { DEMO_CLASSES, DEMO_TEACHER } from '@/server/demo/scenario';
+import { addStarterBook } from '@/server/demo/starter-book';
+import { requestEngraving } from '@/server/jobs/queue';
 
 /** A forgotten PIN takes a few tries; guessing one of 10 000 takes thousands. */
 const MOST_ATTEMPTS = 8;
@@ -59,6 +67,31 @@ async function signIn(email: string, password: string, refusal: string): Promise
   }
   await forgetAttempts(subject);
   return undefined;
+}
+
+const firstTeacherForm = z.object({
+  name: z.string().trim().min(1, 'Type your name.').max(60),
+  email: z.email('Type your e-mail address.').max(200),
+  password: z.string().min(10, 'A password has at least 10 characters.').max(200),
+});
+
+/** Whether nobody has an account yet, as on the first start without demo. */
+export async function isFirstStart(): Promise<boolean> {
+  return (await countUsers()) === 0;
+}
+
+/**
+ * Creates the very first teacher, with the book that ships with Mevlo, and signs in.
+ * @returns undefined when signed in, otherwise what to tell the person.
+ */
+export async function setUpFirstTeacher(form: unknown): Promise<string | undefined> {
+  const read = firstTeacherForm.safeParse(form);
+  if (!read.success) return read.error.issues[0]!.message;
+  if (!(await isFirstStart())) return 'Somebody has set Mevlo up already. Sign in instead.';
+  const teacherId = await createTeacher(read.data);
+  for (const { contentHash } of (await addStarterBook(teacherId)).values())
+    await requestEngraving(contentHash);
+  return signInTeacher(read.data);
 }
 
 /** Ends the session of whoever asks. */

@@ -42,8 +42,6 @@ export const DEMO_CLASSES: readonly DemoClass[] = [
   },
 ];
 
-export const DEMO_BOOK = 'Lantern Lane, book 1';
-
 interface DemoAssignment {
   readonly className: string;
   readonly lineNumber: number;

@@ -1,9 +1,5 @@
 // Fills an empty database with the demo: run by the start script after the migrations.
-import { createHash, randomUUID } from 'node:crypto';
-import { readdirSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { describeIssue } from '@/core/base';
-import { readMusicXml } from '@/core/formats';
+import { randomUUID } from 'node:crypto';
 import type { Line } from '@/core/notation';
 import { chooseFlaws, perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
 import { writeWav } from '@/core/signal';
@@ -13,13 +9,12 @@ import { countUsers } from '@/server/db/queries/accounts';
 import { insertAssignment } from '@/server/db/queries/assignments';
 import { insertClass } from '@/server/db/queries/classes';
 import { isDemoComplete, markDemoComplete, removeTeacherAndStudents } from '@/server/db/queries/demo';
-import { insertBook, insertLine } from '@/server/db/queries/lines';
 import { insertTake, storeAnswer } from '@/server/db/queries/takes';
 import { checkTake } from '@/server/jobs/check-take';
 import { engraveLine } from '@/server/jobs/engrave-line';
-import { DEMO_ASSIGNMENTS, DEMO_BOOK, DEMO_CLASSES, DEMO_TAKES, DEMO_TEACHER } from './scenario';
+import { DEMO_ASSIGNMENTS, DEMO_CLASSES, DEMO_TAKES, DEMO_TEACHER } from './scenario';
+import { addStarterBook } from './starter-book';
 
-const BOOK_FOLDER = 'demo/book';
 const DAY_MS = 86_400_000;
 /** Enough for a flute's partials, and half the size of 44.1 kHz. */
 const DEMO_SAMPLE_RATE = 22050;
@@ -32,7 +27,8 @@ interface DemoPerson {
 async function seed(): Promise<void> {
   console.log('Preparing the demo (once) …');
   const teacherId = await createTeacher(DEMO_TEACHER);
-  const lines = await seedBook(teacherId);
+  const lines = await addStarterBook(teacherId);
+  for (const { contentHash, line } of lines.values()) await engraveLine(contentHash, line);
   const classIds = new Map<string, string>();
   const people = new Map<string, DemoPerson>();
   for (const { name, code, students } of DEMO_CLASSES) {
@@ -67,23 +63,6 @@ async function seed(): Promise<void> {
       teacherId,
     );
   }
-}
-
-async function seedBook(
-  teacherId: string,
-): Promise<ReadonlyMap<number, { readonly id: string; readonly line: Line }>> {
-  const { id: bookId } = await insertBook(teacherId, DEMO_BOOK);
-  const lines = new Map<number, { id: string; line: Line }>();
-  for (const name of readdirSync(BOOK_FOLDER).sort()) {
-    const bytes = readFileSync(join(BOOK_FOLDER, name));
-    const read = readMusicXml(bytes);
-    if (!read.ok) throw new Error(`${name}: ${read.issues.map(describeIssue).join(' ')}`);
-    const hash = createHash('sha256').update(JSON.stringify(read.value)).digest('hex');
-    const id = await insertLine(bookId, read.value, bytes.toString('base64'), hash);
-    await engraveLine(hash, read.value);
-    lines.set(Number.parseInt(name, 10), { id, line: read.value });
-  }
-  return lines;
 }
 
 async function seedTake(

@@ -148,6 +148,7 @@ function Legend() {
         </li>
         <li>A stroke under a note leans left: early; leans right: late. Thick: too much.</li>
         <li>A letter beside a note: what was heard instead. A dashed ring: not heard.</li>
+        <li>Two strokes over the staff: a stop. A hook: begun again from there.</li>
         <li>A dot under the staff: an extra note. A short bar after a note: let go too soon.</li>
       </ul>
     </details>

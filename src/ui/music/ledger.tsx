@@ -99,12 +99,14 @@ interface BarProps {
 
 function Bar({ kind, right, written, needsWork }: BarProps) {
   const share = written === 0 ? 1 : right / written;
+  // A stop or an extra note needs work though every written note was right: the hatching must still show.
+  const filled = needsWork ? Math.min(share, MOST_FILLED_AT_WORK) : share;
   return (
     <span
       className="relative flex h-[23px] items-center gap-1.5 px-1.5 text-[15px] leading-none font-bold"
       style={{ background: needsWork ? HATCHED : undefined }}
     >
-      <span className="absolute inset-y-0 left-0 bg-cool-wash" style={{ width: `${100 * share}%` }} />
+      <span className="absolute inset-y-0 left-0 bg-cool-wash" style={{ width: `${100 * filled}%` }} />
       <BarIcon kind={kind} />
       <span className={`relative rounded-sm px-0.5 ${needsWork ? 'bg-paper text-warm' : ''}`}>
         {written === 0 ? 'rest' : `${right}/${written}`}
@@ -113,6 +115,7 @@ function Bar({ kind, right, written, needsWork }: BarProps) {
   );
 }
 
+const MOST_FILLED_AT_WORK = 0.84;
 const HATCHED = 'repeating-linear-gradient(135deg, var(--color-warm) 0 2px, var(--color-warm-wash) 2px 7px)';
 
 /** A head on a line for notes, strokes on a beat for rhythm. */

@@ -29,6 +29,7 @@ export function NoteMarks({ system, systemIndex, line, verdict, pass }: NoteMark
       {shown.map((note) => (
         <NoteMark key={note.noteId} note={note} system={system} heard={heardName(note, verdict, line)} />
       ))}
+      <Stops system={system} verdict={verdict} />
       <Extras system={system} systemIndex={systemIndex} verdict={verdict} line={line} pass={pass} />
     </g>
   );
@@ -122,6 +123,31 @@ function Tick({ note, x, top }: { readonly note: NoteVerdict; readonly x: number
       strokeLinecap="round"
     />
   );
+}
+
+/** Where the playing stopped: two strokes before the note it went on with, or a hook back to the note it began again at. */
+function Stops({ system, verdict }: { readonly system: EngravedSystem; readonly verdict: Verdict }) {
+  return verdict.interruptions.map((stop) => {
+    const next = verdict.notes.find((note) => note.played && note.played.onsetSeconds > stop.atSeconds);
+    const box = next && system.events[next.printedId];
+    if (!box) return null;
+    const x = box.x - 9;
+    const y = system.staffTop - 6;
+    const shape =
+      stop.kind === 'pause'
+        ? `M${x} ${y} l4 -13 M${x + 7} ${y} l4 -13`
+        : `M${x + 22} ${y - 12} h-14 a6 6 0 0 0 0 12 h6 m-6 -5 l-5 5 l5 5`;
+    return (
+      <path
+        key={stop.atSeconds}
+        d={shape}
+        fill="none"
+        stroke="var(--color-warm)"
+        strokeWidth="2.5"
+        strokeLinecap="round"
+      />
+    );
+  });
 }
 
 /** Notes too many: dots on the time line above the ledger. */

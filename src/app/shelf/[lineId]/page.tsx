@@ -49,7 +49,12 @@ export default async function LinePage({ params }: LinePageProps) {
             </p>
           </div>
           {line.engravings ? (
-            <ShownLine engravings={line.engravings} />
+            <>
+              <ShownLine engravings={line.engravings} />
+              <ButtonLink href={`/shelf/${line.id}/trial`} weight="quiet" className="mt-3">
+                Hear the simulated student play it
+              </ButtonLink>
+            </>
           ) : (
             <Notice kind="news">The line is still being drawn. Reload the page in a moment.</Notice>
           )}

@@ -1,0 +1,40 @@
+import type { Metadata } from 'next';
+import { orNotFound } from '@/app/_components/not-found-guard';
+import { SignedInFrame } from '@/app/_components/signed-in-frame';
+import { getLine } from '@/server/access/shelf';
+import { requireTeacher } from '@/server/access/viewer';
+import { ButtonLink } from '@/ui/button';
+import { Notice } from '@/ui/notice';
+import { Sheet } from '@/ui/page-frame';
+import { Trial } from './trial';
+
+export const metadata: Metadata = { title: 'Trial' };
+
+/** A teacher hears the simulated student play a line, with chosen mistakes, and sees what the check makes of it. */
+export default async function TrialPage({
+  params,
+}: {
+  readonly params: Promise<{ readonly lineId: string }>;
+}) {
+  const viewer = await requireTeacher();
+  const { id, number, title, line, engravings } = await orNotFound(getLine(viewer, (await params).lineId));
+  return (
+    <SignedInFrame viewer={viewer}>
+      <Sheet>
+        <div className="mb-3 flex flex-wrap items-baseline justify-between gap-x-6">
+          <h1 className="font-serif text-3xl font-bold">
+            {number} {title}
+          </h1>
+          <ButtonLink href={`/shelf/${id}`} weight="quiet">
+            Back to the line
+          </ButtonLink>
+        </div>
+        {engravings ? (
+          <Trial line={line} engravings={engravings} />
+        ) : (
+          <Notice kind="news">The line is still being drawn. Reload the page in a moment.</Notice>
+        )}
+      </Sheet>
+    </SignedInFrame>
+  );
+}

@@ -1,0 +1,133 @@
+'use client';
+import { type FormEvent, useState } from 'react';
+import { type SimulatedTake, simulateOnDevice } from '@/browser/simulate-client';
+import { INSTRUMENTS, type Instrument, type InstrumentId } from '@/core/instruments';
+import { type Line, writtenNotes } from '@/core/notation';
+import type { FlawKind } from '@/core/playing';
+import { Button } from '@/ui/button';
+import { Choice, Field } from '@/ui/field';
+import { CheckedLine } from '@/ui/music/checked-line';
+import type { LineEngravings } from '@/ui/music/engraved-line';
+import { Notice } from '@/ui/notice';
+
+const MISTAKES: readonly (readonly [kind: FlawKind, name: string])[] = [
+  ['wrong', 'a wrong note'],
+  ['missing', 'a note left out'],
+  ['late', 'a late entry'],
+  ['early', 'an early entry'],
+  ['cut-short', 'a long note cut short'],
+  ['extra-after', 'a note too many'],
+  ['tie-restruck', 'a tie struck again'],
+  ['pause-before', 'a stop'],
+  ['restart-after', 'going back a measure'],
+];
+const USUAL_BPM = 72;
+
+interface Played extends SimulatedTake {
+  readonly url: string;
+  readonly askedBpm: number;
+}
+
+/** Form, sound and verdict of a simulated take. Nothing of it is stored. */
+export function Trial({ line, engravings }: { readonly line: Line; readonly engravings: LineEngravings }) {
+  const [isBusy, setBusy] = useState(false);
+  const [problem, setProblem] = useState('');
+  const [played, setPlayed] = useState<Played | undefined>(undefined);
+  const instruments = playableBy(line);
+
+  const play = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const form = new FormData(event.currentTarget);
+    const bpm = Number(form.get('bpm'));
+    setBusy(true);
+    setProblem('');
+    try {
+      const take = await simulateOnDevice({
+        line,
+        bpm,
+        instrument: form.get('instrument') as InstrumentId,
+        flaws: form.getAll('mistake') as FlawKind[],
+        seed: crypto.getRandomValues(new Uint32Array(1))[0]!,
+      });
+      setPlayed({
+        ...take,
+        url: URL.createObjectURL(new Blob([take.wav], { type: 'audio/wav' })),
+        askedBpm: bpm,
+      });
+    } catch {
+      setProblem('The simulated student could not play here. Reload the page and try again.');
+    } finally {
+      setBusy(false);
+    }
+  };
+
+  return (
+    <>
+      <form onSubmit={play} className="mb-5 space-y-4 border-b-2 border-rule pb-5">
+        <p>
+          Let the simulated student play this line, with mistakes of your choice at places of its own, and see
+          what the check finds.
+        </p>
+        <div className="flex flex-wrap items-end gap-4">
+          <Choice
+            label="Played on"
+            name="instrument"
+            className="min-h-12 rounded-md border-2 border-ink bg-paper px-3 text-lg"
+          >
+            {instruments.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </Choice>
+          <div className="w-28">
+            <Field
+              label="At"
+              name="bpm"
+              type="number"
+              min={40}
+              max={208}
+              defaultValue={line.part.tempo?.bpm ?? USUAL_BPM}
+              required
+            />
+          </div>
+          <Button type="submit" weight="main" disabled={isBusy}>
+            {isBusy ? 'Playing …' : 'Play it'}
+          </Button>
+        </div>
+        <fieldset className="flex flex-wrap gap-x-5">
+          <legend className="font-bold">With</legend>
+          {MISTAKES.map(([kind, name]) => (
+            <label key={kind} className="inline-flex min-h-11 items-center gap-2">
+              <input type="checkbox" name="mistake" value={kind} className="size-5 accent-cool" />
+              {name}
+            </label>
+          ))}
+        </fieldset>
+      </form>
+      {problem && <Notice kind="problem">{problem}</Notice>}
+      {played && (
+        <CheckedLine
+          key={played.url}
+          line={line}
+          engravings={engravings}
+          verdict={played.check.verdict}
+          levelsDb={played.check.heard.levelsDb}
+          audioSrc={played.url}
+        />
+      )}
+    </>
+  );
+}
+
+/** Instruments whose range holds the line; strokes for a line without pitch. All when none fits. */
+function playableBy(line: Line): readonly Instrument[] {
+  const pitches = writtenNotes(line).flatMap(({ sound }) => (sound.kind === 'pitched' ? [sound.midi] : []));
+  const able = INSTRUMENTS.filter(({ beginnerRange }) => {
+    if (pitches.length === 0) return beginnerRange === undefined;
+    return (
+      beginnerRange && Math.min(...pitches) >= beginnerRange[0] && Math.max(...pitches) <= beginnerRange[1]
+    );
+  });
+  return able.length > 0 ? able : INSTRUMENTS;
+}

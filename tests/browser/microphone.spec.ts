@@ -1,0 +1,102 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, type Page, test } from '@playwright/test';
+import { writeWav } from '@/core/signal';
+import {
+  ADDRESS,
+  launchWithMicrophone,
+  recordToFile,
+  signInStudent,
+  signInTeacher,
+  weakMeasures,
+} from './support';
+
+/** Opens a browser with a microphone, a student at the stand of line 5, and closes it again. */
+async function atTheStand(
+  wavPath: string,
+  work: (page: Page) => Promise<void>,
+  userName = 'ida',
+): Promise<void> {
+  const browser = await launchWithMicrophone(wavPath);
+  try {
+    const context = await browser.newContext({ baseURL: ADDRESS, viewport: { width: 820, height: 1100 } });
+    const page = await signInStudent(context, userName);
+    await page
+      .getByRole('link', { name: /5 Kettle Song/ })
+      .first()
+      .click();
+    await page.getByRole('button', { name: 'Play and record' }).waitFor();
+    await page.waitForLoadState('networkidle');
+    await work(page);
+  } finally {
+    await browser.close();
+  }
+}
+
+test('silence is said to be silence, and nothing is handed in', async () => {
+  const silence = join(tmpdir(), 'mevlo-silence.wav');
+  writeFileSync(silence, writeWav({ samples: new Float32Array(44100 * 40), sampleRate: 44100 }));
+  await atTheStand(silence, async (page) => {
+    await page.getByRole('button', { name: 'Play and record' }).click();
+    await expect(page.getByRole('status', { name: 'Recording' })).toBeVisible({ timeout: 15_000 });
+    await expect(page.getByRole('meter')).toHaveAttribute('aria-valuetext', 'very quiet');
+    await expect(page.getByRole('alert').first()).toContainText('only silence', { timeout: 40_000 });
+    await expect(page.getByRole('button', { name: 'Hand in' })).toHaveCount(0);
+  });
+});
+
+test('a take that is stopped by hand lacks the rest, and can be played again', async () => {
+  // At 66, a pickup of one beat: three clicks of count-in.
+  await atTheStand(recordToFile(5, 66, 3.6, []), async (page) => {
+    await page.keyboard.press('Space');
+    await expect(page.getByRole('status', { name: 'Recording' })).toBeVisible({ timeout: 15_000 });
+    await page.waitForTimeout(7200);
+    await page.keyboard.press('Space');
+    await page.getByTestId('next-step').waitFor();
+    const weak = await weakMeasures(page);
+    expect(weak).toContain('8 notes rhythm');
+    expect(weak.some((text) => /^[012] /.test(text))).toBe(false);
+    await page.getByRole('button', { name: 'Try again' }).click();
+    await expect(page.getByRole('button', { name: 'Play and record' })).toBeVisible();
+  });
+});
+
+test('a microphone that is too loud is named, and the notes are still heard', async () => {
+  const path = recordToFile(5, 66, 3.6, []);
+  const bytes = readFileSync(path);
+  for (let at = 44; at + 1 < bytes.length; at += 2) {
+    bytes.writeInt16LE(Math.max(-32768, Math.min(32767, bytes.readInt16LE(at) * 6)), at);
+  }
+  writeFileSync(path, bytes);
+  await atTheStand(path, async (page) => {
+    await page.keyboard.press('Space');
+    await expect(page.getByText('The microphone was too loud in places.')).toBeVisible({ timeout: 60_000 });
+    expect(await weakMeasures(page)).toEqual([]);
+  });
+});
+
+test('the tempo of the rung is chosen, and a teacher may try the stand without handing in', async () => {
+  const browser = await launchWithMicrophone(recordToFile(5, 88, 2.9, []));
+  try {
+    const context = await browser.newContext({ baseURL: ADDRESS });
+    const student = await signInStudent(context, 'tomas');
+    const stand = await student
+      .getByRole('link', { name: /5 Kettle Song/ })
+      .first()
+      .getAttribute('href');
+    await context.clearCookies();
+    const teacher = await signInTeacher(context);
+    await teacher.goto(stand!);
+    await teacher.waitForLoadState('networkidle');
+    await teacher.getByRole('button', { name: /^88 beats a minute/ }).click();
+    await expect(teacher.getByText('= 88')).toBeVisible();
+    await teacher.keyboard.press('Space');
+    await teacher.getByTestId('next-step').waitFor({ timeout: 60_000 });
+    expect(await weakMeasures(teacher)).toEqual([]);
+    await expect(teacher.getByText(/Asked/)).toContainText('= 88, played 8');
+    await expect(teacher.getByRole('button', { name: 'Hand in' })).toHaveCount(0);
+  } finally {
+    await browser.close();
+  }
+});

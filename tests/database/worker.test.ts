@@ -1,0 +1,82 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { join } from 'node:path';
+import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
+import { writeWav } from '@/core/signal';
+import { getLine, importLine } from '@/server/access/shelf';
+import { getTakeState, handIn } from '@/server/access/takes';
+import { closeDatabase } from '@/server/db/connection';
+import { queue } from '@/server/jobs/queue';
+import { bookLine, scoreXml } from '../support/lines';
+import { makeWorld, type World } from '../support/world';
+
+jest.mock('next/headers', () => ({ headers: async () => new Headers() }));
+jest.mock('next/navigation', () => ({ redirect: () => undefined }));
+
+// The real worker process, from the production build.
+const startWorker = (): ChildProcess =>
+  spawn(process.execPath, ['dist/worker.mjs'], { cwd: join(__dirname, '../..'), stdio: 'ignore' });
+const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+const wav = writeWav(
+  render(perform(bookLine(5), { ...STEADY_STYLE, seed: 1, bpm: 88 }), 'flute', {
+    ...QUIET_ROOM,
+    sampleRate: 16000,
+    seed: 1,
+  }),
+);
+let world: World;
+let worker: ChildProcess | undefined;
+
+async function handInTake(): Promise<string> {
+  const id = randomUUID();
+  await handIn(
+    world.student,
+    { id, assignmentId: world.assignmentId, askedBpm: '88', source: 'recorded' },
+    wav,
+  );
+  return id;
+}
+
+async function stateWithin(id: string, patienceMs: number): Promise<string> {
+  const deadline = Date.now() + patienceMs;
+  while ((await getTakeState(world.student, id)) === 'waiting' && Date.now() < deadline) await wait(200);
+  return getTakeState(world.student, id);
+}
+
+beforeAll(async () => {
+  world = await makeWorld();
+});
+afterAll(async () => {
+  worker?.kill('SIGKILL');
+  await (await queue()).stop({ graceful: false });
+  await closeDatabase();
+});
+
+test('takes wait while there is no worker, and are checked when one comes', async () => {
+  const ids = [await handInTake(), await handInTake()];
+  await wait(1500);
+  expect(await Promise.all(ids.map((id) => getTakeState(world.student, id)))).toEqual(['waiting', 'waiting']);
+  worker = startWorker();
+  for (const id of ids) expect(await stateWithin(id, 20_000)).toBe('checked');
+});
+
+test('a new line is drawn while the teacher waits for the page', async () => {
+  const imported = await importLine(
+    world.teacher,
+    new File([scoreXml(['C4q D4q E4e F4e G4q', 'A4w'])], 'x.musicxml'),
+  );
+  const line = await getLine(world.teacher, imported.ok ? imported.lineId : '');
+  expect(line.engravings?.wide.systems).toHaveLength(1);
+  expect(Object.keys(line.engravings!.narrow.systems[0]!.events)).toHaveLength(6);
+});
+
+test('a worker that is killed loses no take', async () => {
+  worker!.kill('SIGKILL');
+  const id = await handInTake();
+  worker = startWorker();
+  await wait(300);
+  worker.kill('SIGKILL');
+  worker = startWorker();
+  expect(await stateWithin(id, 55_000)).toBe('checked');
+});
