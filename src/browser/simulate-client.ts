@@ -1,13 +1,10 @@
 import type { SimulatedTake, SimulationRequest } from '@/workers/simulate.worker';
+import { askWorker } from './ask-worker';
 
 export type { SimulatedTake, SimulationRequest };
 
-/** Lets the simulated student play and be checked, off the page's thread. */
+/** Lets the simulated student play and be checked, off the page's thread. @throws Error when that fails. */
 export function simulateOnDevice(request: SimulationRequest): Promise<SimulatedTake> {
   const worker = new Worker(new URL('../workers/simulate.worker.ts', import.meta.url), { type: 'module' });
-  return new Promise<SimulatedTake>((resolve, reject) => {
-    worker.onmessage = ({ data }: MessageEvent<SimulatedTake>) => resolve(data);
-    worker.onerror = (event) => reject(new Error(event.message));
-    worker.postMessage(request);
-  }).finally(() => worker.terminate());
+  return askWorker<SimulationRequest, SimulatedTake>(worker, request);
 }

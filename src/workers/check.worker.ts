@@ -9,16 +9,7 @@ export interface CheckRequest {
   readonly askedBpm: number;
 }
 
-export type CheckReply =
-  | { readonly ok: true; readonly check: Check }
-  | { readonly ok: false; readonly problem: string };
-
 self.onmessage = ({ data }: MessageEvent<CheckRequest>) => {
-  let reply: CheckReply;
-  try {
-    reply = { ok: true, check: check(data.line, data.audio, data.askedBpm) };
-  } catch (error) {
-    reply = { ok: false, problem: error instanceof Error ? error.message : 'unknown' };
-  }
+  const reply: Check = check(data.line, data.audio, data.askedBpm);
   self.postMessage(reply);
 };

@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page, test } from '@playwright/test';
+import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { scoreXml } from '../support/lines';
 import { recordToFile, signInStudent, signInTeacher, weakMeasures } from './support';
 
@@ -86,28 +86,28 @@ test('without permission the stand says how to allow the microphone', async ({ c
   await expect(page.getByRole('button', { name: 'Play and record' })).toBeEnabled();
 });
 
-test('a sound file is brought in instead, decoded and checked on the server', async ({ context }) => {
-  const wav = recordToFile(5, 66, 1, [{ kind: 'wrong', noteId: 'm3n2', semitones: 3 }]);
-  const mp3 = wav.replace('.wav', '.mp3');
-  execFileSync('ffmpeg', ['-loglevel', 'error', '-i', wav, mp3]);
+async function atTheFileChooser(context: BrowserContext): Promise<Page> {
   const page = await signInStudent(context, 'nuri');
   await page
     .getByRole('link', { name: /5 Kettle Song/ })
     .first()
     .click();
   await page.getByText('I have a recording already').click();
+  return page;
+}
+
+test('a sound file is brought in instead, decoded and checked on the server', async ({ context }) => {
+  const wav = recordToFile(5, 66, 1, [{ kind: 'wrong', noteId: 'm3n2', semitones: 3 }]);
+  const mp3 = wav.replace('.wav', '.mp3');
+  execFileSync('ffmpeg', ['-loglevel', 'error', '-i', wav, mp3]);
+  const page = await atTheFileChooser(context);
   await page.getByLabel('Bring in a sound file').setInputFiles(mp3);
   await expect(page).toHaveURL(/\/takes\//);
   expect(await weakMeasures(page)).toEqual(['3 notes']);
 });
 
 test('a file that is no sound is refused in plain words', async ({ context }) => {
-  const page = await signInStudent(context, 'nuri');
-  await page
-    .getByRole('link', { name: /5 Kettle Song/ })
-    .first()
-    .click();
-  await page.getByText('I have a recording already').click();
+  const page = await atTheFileChooser(context);
   await page.getByLabel('Bring in a sound file').setInputFiles(upload('notes.mp3', 'no sound'));
   await expect(page.getByRole('alert').first()).toContainText('could not be read as sound');
 });

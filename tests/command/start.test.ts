@@ -3,6 +3,7 @@ import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'no
 import { createServer, type Server } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { chromium } from '@playwright/test';
 
 const ROOT = join(__dirname, '../..');
 const data = mkdtempSync(join(tmpdir(), 'mevlo-start-'));
@@ -68,6 +69,33 @@ function stop(child: ChildProcess): Promise<number | null> {
   return ended;
 }
 
+/** In a real browser: the first person makes an account and finds the starter book drawn on the shelf. */
+async function makeFirstTeacher(address: string): Promise<void> {
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu'],
+  });
+  try {
+    const page = await browser.newPage({ baseURL: address });
+    await page.goto('/sign-in');
+    await page.waitForLoadState('networkidle');
+    await page.getByLabel('Your name').fill('Ada Moor');
+    await page.getByLabel('E-mail').fill('ada.moor@mevlo.example');
+    await page.getByLabel('Password').fill('long-enough-1');
+    await page.getByRole('button', { name: 'Come in' }).click();
+    await page.waitForURL('**/desk');
+    await page.goto('/shelf');
+    expect(await page.getByRole('link', { name: /^\d+ / }).count()).toBe(12);
+    await page.getByRole('link', { name: /1 Two Steps and Stay/ }).click();
+    await page
+      .getByRole('img', { name: /Written music/ })
+      .first()
+      .waitFor();
+  } finally {
+    await browser.close();
+  }
+}
+
 test('starts, refuses a second start, stops everything at Ctrl-C, and starts again', async () => {
   const { child, output } = await start();
   expect(output()).toContain(`http://127.0.0.1:${port}`);
@@ -77,6 +105,8 @@ test('starts, refuses a second start, stops everything at Ctrl-C, and starts aga
   expect(page).not.toContain('Odile');
   expect(page).toContain('make the first teacher');
   expect(output()).not.toContain('password');
+
+  await makeFirstTeacher(`http://127.0.0.1:${port}`);
 
   const second = startToEnd({ PORT: `${port + 1}` });
   expect(second.status).toBe(1);

@@ -1,14 +1,13 @@
 'use client';
-import { Mic, RotateCcw, Send, Square } from 'lucide-react';
+import { Mic, Square } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { type ChangeEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { type ChangeEvent, useMemo, useRef, useState } from 'react';
 import { handInTake } from '@/browser/hand-in';
 import type { TakeMoment } from '@/browser/take-session';
 import type { Line } from '@/core/notation';
 import { beatUnit, clicksPerMeasure, quarterSeconds } from '@/core/time';
 import { Button } from '@/ui/button';
 import { MetronomeMark } from '@/ui/metronome-mark';
-import { CheckedLine } from '@/ui/music/checked-line';
 import {
   EngravedLine,
   type LineEngravings,
@@ -19,8 +18,11 @@ import { anchorsInTempo, placeAt } from '@/ui/music/places';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { TempoLadder } from '@/ui/tempo-ladder';
+import { Beats } from './beats';
 import { LevelMeter } from './level-meter';
-import { type RecordedTake, useStand } from './use-stand';
+import { Result } from './result';
+import { useLeaveWarning, useSpaceKey } from './use-page-keys';
+import { useStand } from './use-stand';
 
 interface StandProps {
   readonly assignmentId: string;
@@ -189,103 +191,4 @@ export function Stand(props: StandProps) {
       </Sheet>
     </div>
   );
-}
-
-interface ResultProps {
-  readonly take: RecordedTake;
-  readonly line: Line;
-  readonly engravings: LineEngravings;
-  readonly busy: boolean;
-  readonly onAgain: () => void;
-  readonly onHandIn: (() => void) | undefined;
-}
-
-function Result({ take, line, engravings, busy, onAgain, onHandIn }: ResultProps) {
-  return (
-    <div className="space-y-4">
-      {take.clipped && (
-        <Notice kind="problem">
-          The microphone was too loud in places. Move back a little for the next take.
-        </Notice>
-      )}
-      <CheckedLine
-        line={line}
-        engravings={engravings}
-        verdict={take.check.verdict}
-        levelsDb={take.check.heard.levelsDb}
-        audioSrc={take.url}
-      />
-      <div className="flex flex-wrap gap-3 border-t-2 border-rule pt-4">
-        {onHandIn && (
-          <Button weight="main" onClick={onHandIn} disabled={busy} className="min-h-16 px-8 text-xl">
-            <Send aria-hidden className="size-6" /> {busy ? 'Handing in …' : 'Hand in'}
-          </Button>
-        )}
-        <Button onClick={onAgain} disabled={busy} className="min-h-16 px-8 text-xl">
-          <RotateCcw aria-hidden className="size-6" /> Try again
-        </Button>
-      </div>
-    </div>
-  );
-}
-
-/** The beat as movement, so that it works without sound; the number is large during the count-in. */
-function Beats({
-  count,
-  beat,
-  isCounting,
-}: {
-  readonly count: number;
-  readonly beat: number;
-  readonly isCounting: boolean;
-}) {
-  return (
-    <div
-      className="flex items-center gap-2"
-      role="status"
-      aria-label={isCounting ? 'Counting in' : 'Recording'}
-    >
-      {Array.from({ length: count }, (_, index) => {
-        const isNow = beat === index + 1;
-        return (
-          <span
-            key={index}
-            aria-hidden="true"
-            className={`grid place-items-center border-2 border-ink font-bold tabular-nums ${index === 0 ? 'rounded-none' : 'rounded-full'} ${isCounting ? 'size-16 text-3xl' : 'size-10 text-lg'} ${isNow ? 'bg-ink text-paper' : 'bg-paper'}`}
-          >
-            {index + 1}
-          </span>
-        );
-      })}
-      <span className="ml-2 text-lg">{isCounting ? 'Count …' : 'Play!'}</span>
-    </div>
-  );
-}
-
-/** Space starts and stops, unless something else on the page has the keyboard. */
-function useSpaceKey(onPress: (() => void) | undefined): void {
-  const press = useRef(onPress);
-  press.current = onPress;
-  useEffect(() => {
-    const listen = (event: KeyboardEvent) => {
-      const isOnControl =
-        event.target instanceof Element &&
-        event.target.closest('button, input, textarea, select, a, summary');
-      if (event.code !== 'Space' || event.repeat || isOnControl || !press.current) return;
-      event.preventDefault();
-      press.current();
-    };
-    window.addEventListener('keydown', listen);
-    return () => window.removeEventListener('keydown', listen);
-  }, []);
-}
-
-/** The browser asks before a take that is not handed in is thrown away. */
-function useLeaveWarning(isOpen: boolean): void {
-  useEffect(() => {
-    if (!isOpen) return;
-    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
-    window.addEventListener('beforeunload', warn);
-    return () => window.removeEventListener('beforeunload', warn);
-  }, [isOpen]);
 }
