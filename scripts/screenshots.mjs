@@ -21,6 +21,7 @@ const SHOTS = [
     viewport: DESKTOP,
     open: (page) => follow(page, '/shelf', 'Three Lanterns'),
   },
+  { name: 'trial', who: 'Odile Harrow', viewport: { ...DESKTOP, height: 980 }, open: tryOut },
   {
     name: 'class',
     who: 'Odile Harrow',
@@ -65,6 +66,16 @@ async function follow(page, path, text) {
 
 async function followTake(page, text) {
   await page.locator('a[href^="/takes/"]').filter({ hasText: text }).first().click();
+  await page.getByTestId('next-step').waitFor();
+}
+
+async function tryOut(page) {
+  await follow(page, '/shelf', 'Porch Light');
+  await page.getByRole('link', { name: 'Hear the simulated student play it' }).click();
+  await page.waitForLoadState('networkidle');
+  await page.getByLabel('a wrong note').check();
+  await page.getByLabel('a stop').check();
+  await page.getByRole('button', { name: 'Play it' }).click();
   await page.getByTestId('next-step').waitFor();
 }
 

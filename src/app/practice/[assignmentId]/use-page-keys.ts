@@ -1,21 +1,39 @@
 'use client';
-import { useEffect, useRef } from 'react';
+import { useEffect, useLayoutEffect, useRef } from 'react';
 
-/** Space starts and stops, unless something else on the page has the keyboard. */
+const FIELDS = 'input:not([type="checkbox"]), textarea, select';
+const CONTROLS = 'button, a, input, summary';
+
+/**
+ * Space starts and stops, unless it belongs to what has the keyboard: a field, or a control reached by keyboard.
+ * A button that was only clicked keeps the focus too, but nobody means it any more.
+ */
 export function useSpaceKey(onPress: (() => void) | undefined): void {
   const press = useRef(onPress);
   press.current = onPress;
-  useEffect(() => {
+  // In the layout phase, so that the key works as soon as the page can be seen.
+  useLayoutEffect(() => {
+    let clicked: Element | undefined;
+    const remember = (event: PointerEvent) => {
+      clicked = (event.target instanceof Element && event.target.closest(CONTROLS)) || undefined;
+    };
     const listen = (event: KeyboardEvent) => {
-      const isOnControl =
-        event.target instanceof Element &&
-        event.target.closest('button, input, textarea, select, a, summary');
-      if (event.code !== 'Space' || event.repeat || isOnControl || !press.current) return;
+      const target = event.target instanceof HTMLElement ? event.target : undefined;
+      const wasClicked = target !== undefined && target === clicked;
+      if (event.code !== 'Space') clicked = undefined;
+      const isTheirs = target?.matches(FIELDS) || (target?.matches(CONTROLS) && !wasClicked);
+      if (event.code !== 'Space' || event.repeat || isTheirs || !press.current) return;
       event.preventDefault();
+      // Some browsers press the focused button when the key is let go.
+      target?.blur();
       press.current();
     };
+    window.addEventListener('pointerdown', remember);
     window.addEventListener('keydown', listen);
-    return () => window.removeEventListener('keydown', listen);
+    return () => {
+      window.removeEventListener('pointerdown', remember);
+      window.removeEventListener('keydown', listen);
+    };
   }, []);
 }
 
