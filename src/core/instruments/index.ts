@@ -19,3 +19,9 @@ export function instrument(id: InstrumentId): Instrument {
   if (!found) throw new RangeError(`instrument must be one of the catalogue, got "${id}"`);
   return found;
 }
+
+/** The instrument that a part is written for, found by the first word of its name; undefined for other names. */
+export function maybeInstrumentOfPart(partName: string): Instrument | undefined {
+  const firstWord = (name: string) => name.trim().toLowerCase().split(/\s+/)[0];
+  return INSTRUMENTS.find((candidate) => firstWord(candidate.name) === firstWord(partName));
+}

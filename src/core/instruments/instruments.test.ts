@@ -1,4 +1,4 @@
-import { INSTRUMENT_IDS, INSTRUMENTS, instrument } from '.';
+import { INSTRUMENT_IDS, INSTRUMENTS, instrument, maybeInstrumentOfPart } from '.';
 
 test('every id has exactly one instrument, and nothing else is in the catalogue', () => {
   expect(INSTRUMENTS.map(({ id }) => id).sort()).toEqual([...INSTRUMENT_IDS].sort());
@@ -31,4 +31,15 @@ test.each([
   ['soprano-recorder', 84],
 ] as const)('a written C5 on the %s sounds as MIDI %i', (id, sounding) => {
   expect(72 + instrument(id).transpositionSemitones).toBe(sounding);
+});
+
+test.each([
+  ['Flute', 'flute'],
+  ['Trumpet in B♭', 'trumpet'],
+  ['trombone 2', 'trombone'],
+  ['Clapping', 'clap'],
+  ['Part', undefined],
+  ['', undefined],
+])('a part named "%s" is for %s', (name, id) => {
+  expect(maybeInstrumentOfPart(name)?.id).toBe(id);
 });

@@ -1,7 +1,6 @@
 export { CONCERT_A_HERTZ, hertzToMidi, midiToHertz } from './frequency';
 export { keyAlteration } from './key';
 export {
-  diatonicPosition,
   midiToSpelling,
   pitchName,
   type Spelling,

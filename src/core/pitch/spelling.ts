@@ -15,11 +15,6 @@ export function spellingToMidi({ step, alter, octave }: Spelling): number {
   return 12 * (octave + 1) + SEMITONES_ABOVE_C[step] + alter;
 }
 
-/** Staff position: diatonic steps above C0. */
-export function diatonicPosition({ step, octave }: Spelling): number {
-  return octave * 7 + STEPS.indexOf(step);
-}
-
 const ACCIDENTAL_SIGNS = { '-2': '𝄫', '-1': '♭', '0': '', '1': '♯', '2': '𝄪' } as const;
 
 /** As said to a student: `F♯`, `B♭`. */

@@ -1,5 +1,5 @@
 import type { NoteVerdict, Verdict } from '@/core/judging';
-import { type Line, timedMeasures, writtenNotes } from '@/core/notation';
+import { type Line, timedMeasures } from '@/core/notation';
 import { add, toNumber } from '@/core/time';
 import type { Engraving } from '@/engraving/engraving';
 
@@ -57,12 +57,6 @@ export function anchorsInTempo(engraving: Engraving, line: Line, quarterSeconds:
     if (end) anchors.push({ ...end, seconds: toNumber(onset) * quarterSeconds - 0.001 });
   }
   return anchors;
-}
-
-/** Length of a line in seconds, played strictly in time. */
-export function lineSeconds(line: Line, quarterSeconds: number): number {
-  const last = writtenNotes(line).length > 0 ? timedMeasures(line).at(-1)! : undefined;
-  return last ? toNumber(add(last.onsetQuarters, last.lengthQuarters)) * quarterSeconds : 0;
 }
 
 /** Where the playhead stands at a time: between two anchors of one system, or at the one before. */

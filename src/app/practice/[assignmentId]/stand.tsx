@@ -19,6 +19,7 @@ import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { TempoLadder } from '@/ui/tempo-ladder';
 import { Beats } from './beats';
+import { Cautions } from './cautions';
 import { LevelMeter } from './level-meter';
 import { Result } from './result';
 import { useLeaveWarning, useSpaceKey } from './use-page-keys';
@@ -165,9 +166,7 @@ export function Stand(props: StandProps) {
               </div>
               {!isRecording && mayHandIn && (
                 <details className="text-base">
-                  <summary className="min-h-8 cursor-pointer text-faint">
-                    I have a recording already · Take care
-                  </summary>
+                  <summary className="min-h-8 cursor-pointer text-faint">I have a recording already</summary>
                   <label className="mt-2 block font-bold">
                     Bring in a sound file
                     <input
@@ -178,13 +177,9 @@ export function Stand(props: StandProps) {
                       className="mt-1 block font-normal"
                     />
                   </label>
-                  <p className="mt-2 text-faint">
-                    With headphones the click stays out of the recording; keep it no louder than you need.
-                    Stop when something hurts or you feel dizzy. Clean and dry your instrument as its maker
-                    says.
-                  </p>
                 </details>
               )}
+              {!isRecording && <Cautions partName={line.part.name} />}
             </div>
           </>
         )}

@@ -55,14 +55,6 @@ export async function insertAccount({
   return userId;
 }
 
-export function maybeUserByEmail(email: string) {
-  return database()
-    .selectFrom('user')
-    .select(['id', 'name', 'email', 'role'])
-    .where('email', '=', email)
-    .executeTakeFirst();
-}
-
 /** The student of a class by its code (case does not matter) and the student's user name. */
 export function maybeStudentByClassCode(code: string, userName: string) {
   return database()
