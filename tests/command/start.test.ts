@@ -139,6 +139,16 @@ describe('what is wrong is one plain sentence and a non-zero exit', () => {
     expect(existsSync(join(data, 'running'))).toBe(false);
   });
 
+  test('a used port, after a lock that an ended run left behind was taken over with a sentence', async () => {
+    writeFileSync(join(data, 'running'), '999999\nhttp://127.0.0.1:1\n');
+    blocker = createServer();
+    await new Promise<void>((resolve) => blocker!.listen(port, '127.0.0.1', resolve));
+    const { status, stdout, stderr } = startToEnd();
+    expect(stdout).toContain('An earlier run ended without cleaning up; its lock was removed.');
+    expect(stderr.trim()).toMatch(/^Port \d+ is used by another program\./);
+    expect(status).toBe(1);
+  });
+
   test('a port that is none', () => {
     const { status, stderr } = startToEnd({ PORT: 'harbour' });
     expect(stderr.trim()).toBe('PORT must be 1–65535, got "harbour".');
@@ -170,11 +180,4 @@ describe('what is wrong is one plain sentence and a non-zero exit', () => {
     expect(stderr.trim()).toBe('The disk is full: free some space and start again.');
     expect(status).toBe(1);
   });
-});
-
-test('a lock that an ended run left behind is taken over with a sentence', () => {
-  writeFileSync(join(data, 'running'), '999999\nhttp://127.0.0.1:1\n');
-  const { stdout, stderr } = startToEnd({ PORT: '1' });
-  expect(stdout).toContain('An earlier run ended without cleaning up; its lock was removed.');
-  expect(stderr).not.toContain('already running');
 });
