@@ -1,6 +1,6 @@
 import { sql } from 'kysely';
 import { closeDatabase, database } from '@/server/db/connection';
-import { migrate } from '@/server/db/migrate';
+import { migrate } from '@/server/db/migrations';
 import { countAttempt, forgetAttempts } from '@/server/db/queries/accounts';
 import { DEMO_ASSIGNMENTS, DEMO_CLASSES, DEMO_TAKES } from '@/server/demo/scenario';
 import { bookLine } from '../support/lines';

@@ -1,0 +1,15 @@
+import { type Migration, Migrator } from 'kysely';
+import { database } from './connection';
+import * as first from './migrations/2026-11-25-first';
+
+/** In order of their names; a migration that has landed is never changed. */
+const MIGRATIONS: Record<string, Migration> = {
+  '2026-11-25-first': first,
+};
+
+/** Brings the database up to date. @throws the first error; a failed migration leaves nothing behind. */
+export async function migrate(): Promise<void> {
+  const migrator = new Migrator({ db: database(), provider: { getMigrations: async () => MIGRATIONS } });
+  const { error } = await migrator.migrateToLatest();
+  if (error) throw error;
+}
