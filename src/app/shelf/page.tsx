@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { listLines, openingOf } from '@/server/access/shelf';
+import { listLines } from '@/server/access/shelf';
 import { requireTeacher } from '@/server/access/viewer';
 import { Sheet } from '@/ui/page-frame';
 import { ImportForm } from './import-form';
@@ -11,7 +11,6 @@ export const metadata: Metadata = { title: 'Shelf' };
 export default async function ShelfPage() {
   const viewer = await requireTeacher();
   const lines = await listLines(viewer);
-  const openings = await Promise.all(lines.map((line) => openingOf(line.contentHash)));
   const books = [...new Set(lines.map((line) => line.bookTitle))];
   return (
     <SignedInFrame viewer={viewer}>
@@ -23,8 +22,7 @@ export default async function ShelfPage() {
             <Sheet key={book}>
               <h2 className="mb-3 font-serif text-2xl font-bold italic">{book}</h2>
               <ul className="grid gap-4 sm:grid-cols-2">
-                {lines.map((line, index) => {
-                  const opening = openings[index]?.systems[0];
+                {lines.map((line) => {
                   if (line.bookTitle !== book) return null;
                   return (
                     <li key={line.id}>
@@ -35,12 +33,12 @@ export default async function ShelfPage() {
                         <span className="font-bold">
                           {line.number} {line.title}
                         </span>
-                        {opening && (
+                        {line.openingSvg && (
                           <span
                             aria-hidden="true"
                             className="block [&>svg]:block [&>svg]:h-auto [&>svg]:w-full"
                             // biome-ignore lint/security/noDangerouslySetInnerHtml: drawn by Mevlo's own engraver; all text from files is escaped in the engraving source.
-                            dangerouslySetInnerHTML={{ __html: opening.svg }}
+                            dangerouslySetInnerHTML={{ __html: line.openingSvg }}
                           />
                         )}
                       </Link>

@@ -27,11 +27,6 @@ export async function getLine(viewer: Viewer, lineId: string) {
   return { ...line, engravings: await engravingsOf(line.contentHash) };
 }
 
-/** Opening system of every line, for the shelf. */
-export async function openingOf(contentHash: string): Promise<Engraving | undefined> {
-  return queries.maybeEngraving(contentHash, 'narrow');
-}
-
 /** The stored engravings; drawn by the worker first when they are not there yet. */
 export async function engravingsOf(contentHash: string): Promise<LineEngravings | undefined> {
   const read = async () => {

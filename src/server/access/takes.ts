@@ -1,7 +1,6 @@
 import 'server-only';
 import { z } from 'zod';
 import { countAttempt } from '@/server/db/queries/accounts';
-import { maybeAssignment } from '@/server/db/queries/assignments';
 import { maybeLine } from '@/server/db/queries/lines';
 import * as queries from '@/server/db/queries/takes';
 import { requestCheck } from '@/server/jobs/queue';
@@ -69,7 +68,7 @@ export async function handIn(viewer: Viewer, form: unknown, audio: Uint8Array): 
 
 /** A take its student or the class's teacher may see. @throws NotFound */
 async function requireTake(viewer: Viewer, takeId: string) {
-  const take = z.uuid().safeParse(takeId).success ? await queries.maybeTake(takeId) : undefined;
+  const take = z.uuid().safeParse(takeId).success ? await queries.maybeTakeOwners(takeId) : undefined;
   const isTheirs =
     take && (viewer.role === 'teacher' ? take.teacherId === viewer.userId : take.studentId === viewer.userId);
   if (!isTheirs) throw new NotFound();
@@ -78,9 +77,10 @@ async function requireTake(viewer: Viewer, takeId: string) {
 
 /** A take with line, engraving and verdict. @throws NotFound */
 export async function getTake(viewer: Viewer, takeId: string) {
-  const take = await requireTake(viewer, takeId);
-  const [line, assignment] = await Promise.all([maybeLine(take.lineId), maybeAssignment(take.assignmentId)]);
-  if (!line || !assignment) throw new NotFound();
+  await requireTake(viewer, takeId);
+  const take = await queries.maybeTake(takeId);
+  const line = take && (await maybeLine(take.lineId));
+  if (!line) throw new NotFound();
   const { heard, ...rest } = take;
   return {
     ...rest,
@@ -88,7 +88,6 @@ export async function getTake(viewer: Viewer, takeId: string) {
     durationSeconds: heard?.durationSeconds,
     line: line.line,
     lineNumber: line.number,
-    className: assignment.className,
     engravings: await engravingsOf(line.contentHash),
   };
 }

@@ -1,3 +1,4 @@
+import { sql } from 'kysely';
 import type { Line } from '@/core/notation';
 import { ENGRAVING_VERSION, type Engraving, type Layout } from '@/engraving/engraving';
 import { database } from '../connection';
@@ -19,19 +20,19 @@ export function insertBook(teacherId: string, title: string) {
     .executeTakeFirstOrThrow();
 }
 
-/** Lines of a teacher's books, without their music. */
+/** Lines of a teacher's books without their music, each with the drawing of its opening; null while that is not drawn. */
 export function listLines(teacherId: string) {
   return database()
     .selectFrom('line')
     .innerJoin('book', 'book.id', 'line.book_id')
-    .select([
-      'line.id',
-      'line.number',
-      'line.title',
-      'line.content_hash as contentHash',
-      'book.title as bookTitle',
-      'book.id as bookId',
-    ])
+    .leftJoin('engraving', (join) =>
+      join
+        .onRef('engraving.content_hash', '=', 'line.content_hash')
+        .on('engraving.layout', '=', 'narrow')
+        .on('engraving.version', '=', ENGRAVING_VERSION),
+    )
+    .select(['line.id', 'line.number', 'line.title', 'book.title as bookTitle'])
+    .select(sql<string | null>`engraving.engraving -> 'systems' -> 0 ->> 'svg'`.as('openingSvg'))
     .where('book.teacher_id', '=', teacherId)
     .orderBy('book.title')
     .orderBy('line.number')

@@ -26,6 +26,17 @@ export async function insertTake(take: NewTake): Promise<boolean> {
   return inserted !== undefined;
 }
 
+/** Whose a take is and how far its check is: little, for what is asked often. */
+export function maybeTakeOwners(takeId: string) {
+  return database()
+    .selectFrom('take')
+    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
+    .innerJoin('class', 'class.id', 'assignment.class_id')
+    .select(['take.id', 'take.state', 'take.student_id as studentId', 'class.teacher_id as teacherId'])
+    .where('take.id', '=', takeId)
+    .executeTakeFirst();
+}
+
 export function maybeTake(takeId: string) {
   return database()
     .selectFrom('take')
@@ -36,7 +47,6 @@ export function maybeTake(takeId: string) {
     .leftJoin('take_answer', 'take_answer.take_id', 'take.id')
     .select([
       'take.id',
-      'take.student_id as studentId',
       'user.name as studentName',
       'take.asked_bpm as askedBpm',
       'take.source',
@@ -45,7 +55,7 @@ export function maybeTake(takeId: string) {
       'take.handed_in_at as handedInAt',
       'assignment.id as assignmentId',
       'assignment.line_id as lineId',
-      'class.teacher_id as teacherId',
+      'class.name as className',
       'take_check.heard',
       'take_check.verdict',
       'take_answer.answer',
