@@ -21,6 +21,16 @@ const SHOTS = [
     viewport: DESKTOP,
     open: (page) => follow(page, '/shelf', 'Three Lanterns'),
   },
+  { name: 'shelf-report', who: 'Odile Harrow', viewport: DESKTOP, open: bringIn },
+  {
+    name: 'writing-fresh',
+    who: 'Odile Harrow',
+    viewport: DESKTOP,
+    open: (page) => startLine(page, 'Gate at Dusk'),
+  },
+  { name: 'writing', who: 'Odile Harrow', viewport: { ...DESKTOP, height: 980 }, open: write },
+  { name: 'writing-part', who: 'Odile Harrow', viewport: DESKTOP, open: lookAtPart },
+  { name: 'print', who: 'Odile Harrow', viewport: { width: 1000, height: 1250 }, open: printSheet },
   { name: 'trial', who: 'Odile Harrow', viewport: { ...DESKTOP, height: 980 }, open: tryOut },
   {
     name: 'class',
@@ -67,6 +77,70 @@ async function follow(page, path, text) {
 async function followTake(page, text) {
   await page.locator('a[href^="/takes/"]').filter({ hasText: text }).first().click();
   await page.getByTestId('next-step').waitFor();
+}
+
+async function startLine(page, title) {
+  await page.goto('/shelf');
+  await page.getByLabel('Title', { exact: true }).fill(title);
+  await page.getByRole('button', { name: 'Write it' }).click();
+  await page.waitForURL(/write$/);
+  await page.getByTestId('staff').first().waitFor();
+}
+
+async function press(page, keys) {
+  for (const key of keys.split(' ')) await page.keyboard.press(key);
+}
+
+/** Some measures, a mark, a selection, and two measures that do not add up. */
+async function write(page) {
+  await startLine(page, 'Gate at Dusk');
+  await press(page, 'q c b a g h a t q a r q . g i a h b q c u b u a > r m q g h a PageDown q c i d');
+  for (const said of ['Calmly 80', 'mp']) {
+    await page.keyboard.press('/');
+    await page.keyboard.type(said);
+    await page.keyboard.press('Enter');
+  }
+  await press(page, 'Control+ArrowLeft Control+ArrowLeft Control+ArrowLeft i f ArrowRight');
+  await press(page, 'Shift+ArrowRight Shift+ArrowRight');
+  await page.waitForTimeout(1200);
+}
+
+async function lookAtPart(page) {
+  await page.goto('/shelf?search=Skipping');
+  await page.locator('main li a').first().click();
+  await page.getByRole('link', { name: 'Change it' }).click();
+  await page.getByTestId('staff').first().waitFor();
+  await page.getByLabel('A part for').selectOption({ label: 'Bagpipe practice chanter' });
+  await page.getByRole('button', { name: 'Make the part' }).click();
+  await page.evaluate(() => window.scrollTo(0, 0));
+  await page.waitForTimeout(1500);
+}
+
+async function printSheet(page) {
+  await follow(page, '/shelf?search=Slow', 'Slow Ferry');
+  await page.getByRole('link', { name: 'Print' }).click();
+  await page.getByLabel('Add a line').selectOption({ label: 'Lantern Lane, book 1: 14 Hands Like Oars' });
+  await page.getByRole('heading', { name: '14 Hands Like Oars' }).waitFor();
+}
+
+const TUNE = `X:1
+T:Pebble Jig
+M:6/8
+L:1/8
+K:D
+V:1 name="Flute"
+"D"d3 A2 B|{c}d2 A F3|(3EFG A3 z2|~d6|]
+`;
+
+async function bringIn(page) {
+  await page.goto('/shelf');
+  await page
+    .getByLabel('File')
+    .setInputFiles({ name: 'pebble-jig.abc', mimeType: 'text/plain', buffer: Buffer.from(TUNE) });
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.getByText('is on the shelf').waitFor();
+  await page.getByText('is on the shelf').evaluate((element) => element.scrollIntoView({ block: 'start' }));
+  await page.evaluate(() => window.scrollBy(0, -120));
 }
 
 async function tryOut(page) {

@@ -3,7 +3,7 @@ import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { freePort, startApp } from './lib/app.mjs';
 import { ROOT } from './lib/paths.mjs';
-import { startPostgres } from './lib/postgres.mjs';
+import { freshDatabase, startPostgres } from './lib/postgres.mjs';
 import { runToEnd, runTypeScript } from './lib/process.mjs';
 import { PlainError, run, say } from './lib/say.mjs';
 import { sessionSecret, setUp } from './lib/setup.mjs';
@@ -44,17 +44,6 @@ async function attempt(name, failed, work) {
     if (!(error instanceof PlainError)) throw error;
     failed.push(name);
   }
-}
-
-/** A database of its own in the cluster, made anew. */
-async function freshDatabase(url, name) {
-  const { default: pg } = await import('pg');
-  const client = new pg.Client({ connectionString: url });
-  await client.connect();
-  await client.query(`drop database if exists ${name} with (force)`);
-  await client.query(`create database ${name}`);
-  await client.end();
-  return url.replace(/\/postgres$/, `/${name}`);
 }
 
 async function runJest(url) {

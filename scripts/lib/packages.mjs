@@ -27,6 +27,8 @@ const TEST_PACKAGES = [
   { name: 'fluidsynth', isThere: () => onPath('fluidsynth') },
   { name: 'timgm6mb-soundfont', isThere: () => existsSync('/usr/share/sounds/sf2/TimGM6mb.sf2') },
   { name: 'aubio-tools', isThere: () => onPath('aubionotes') },
+  { name: 'lilypond', isThere: () => onPath('lilypond') && onPath('musicxml2ly') },
+  { name: 'abcmidi', isThere: () => onPath('abc2midi') },
 ];
 
 /** Installs missing Debian packages when root; otherwise names them. */

@@ -138,3 +138,14 @@ async function waitUntilReady(programs, port, child, log) {
     throw new PlainError('The disk is full, so the database cannot start: free some space and start again.');
   throw new PlainError(`The database did not start. Its log says: ${lines}`);
 }
+
+/** A database of its own in the cluster, made anew. */
+export async function freshDatabase(url, name) {
+  const { default: pg } = await import('pg');
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  await client.query(`drop database if exists ${name} with (force)`);
+  await client.query(`create database ${name}`);
+  await client.end();
+  return url.replace(/\/postgres$/, `/${name}`);
+}

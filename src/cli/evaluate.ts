@@ -1,7 +1,8 @@
 // How well the check does on takes of the simulated student: npm run evaluate
 import { readdirSync } from 'node:fs';
+import { instrumentsAbleToPlay } from '@/core/arranging';
 import { check } from '@/core/checking';
-import { INSTRUMENT_IDS, type InstrumentId, instrument } from '@/core/instruments';
+import type { InstrumentId } from '@/core/instruments';
 import type { Verdict } from '@/core/judging';
 import { type Line, writtenNotes } from '@/core/notation';
 import {
@@ -87,15 +88,8 @@ function main(): void {
 }
 
 function pickInstrument(line: Line, seed: number): InstrumentId {
-  const written = writtenNotes(line).flatMap((note) =>
-    note.sound.kind === 'pitched' ? [note.sound.midi] : [],
-  );
-  if (written.length === 0) return seed % 2 ? 'clap' : 'snare';
-  const able = INSTRUMENT_IDS.filter((id) => {
-    const range = instrument(id).beginnerRange;
-    return range && Math.min(...written) >= range[0] && Math.max(...written) <= range[1];
-  });
-  return able[seed % able.length]!;
+  const able = instrumentsAbleToPlay(line);
+  return able[seed % able.length]!.id;
 }
 
 /** Compares measure flags with what was done on purpose; a missing or extra note may show as either kind. */

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describeIssue, type Result } from '@/core/base';
-import { readMusicXml } from '@/core/formats';
+import { readPlayableLine } from '@/core/formats';
 import type { Line } from '@/core/notation';
 import { type Audio, readWav } from '@/core/signal';
 
@@ -8,7 +8,7 @@ import { type Audio, readWav } from '@/core/signal';
 export class Refusal extends Error {}
 
 export function readLineFile(path: string): Line {
-  return accept(path, readMusicXml(readBytes(path)));
+  return accept(path, readPlayableLine(readBytes(path)));
 }
 
 export function readWavFile(path: string): Audio {

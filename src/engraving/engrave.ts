@@ -2,7 +2,7 @@ import { enableLog, LOG_OFF, VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
 import { countPart, NUMBERS_AND } from '@/core/counting';
 import { measureElementId, type UnderText, writeMei } from '@/core/formats';
-import type { Line } from '@/core/notation';
+import { eventsOfMeasure, type Line } from '@/core/notation';
 import { type Box, ENGRAVING_VERSION, type EngravedSystem, type Engraving, type Layout } from './engraving';
 
 /** Space in the engraver's units around a system: room for the first clef and the last barline. */
@@ -22,9 +22,7 @@ function loadToolkit(): Promise<VerovioToolkit> {
 /** Engraves a line with its counting, a system at a time. Runs in Node and in a browser worker. */
 export async function engrave(line: Line, layout: Layout): Promise<Engraving> {
   const engraver = await loadToolkit();
-  const under = new Map<string, UnderText>();
-  for (const [id, label] of countPart(line.part, NUMBERS_AND))
-    under.set(id, { text: label.text, italic: label.quiet });
+  const under = layout.isCounted ? countsOf(line) : new Map<string, UnderText>();
   const source = writeMei(line, { measuresPerSystem: layout.measuresPerSystem, under });
   engraver.setOptions({
     scale: layout.scale,
@@ -53,6 +51,11 @@ export async function engrave(line: Line, layout: Layout): Promise<Engraving> {
     readSystem(withOwnIds(engraver.renderToSVG(page + 1), page), line),
   );
   return { version: ENGRAVING_VERSION, systems };
+}
+
+function countsOf(line: Line): ReadonlyMap<string, UnderText> {
+  const counts = countPart(line.part, NUMBERS_AND);
+  return new Map([...counts].map(([id, { text, quiet }]) => [id, { text, italic: quiet }]));
 }
 
 /** A whole number from a text, 1–2³¹. Source: FNV-1a, Fowler, Noll, Vo (32 bit). */
@@ -85,22 +88,23 @@ function readSystem(svg: string, line: Line): EngravedSystem {
   });
   const boxes = readBoxes(svg);
   const measures = line.part.measures.flatMap((measure, printedIndex) => {
-    const staff = boxes.staffOf.get(measureElementId(printedIndex));
-    return staff ? [{ printedIndex, measure, box: toPixels(staff) }] : [];
+    const [upper, lower] = boxes.stavesOf.get(measureElementId(printedIndex)) ?? [];
+    return upper ? [{ printedIndex, measure, box: toPixels(upper), lower: lower && toPixels(lower) }] : [];
   });
   const events = measures.flatMap(({ measure }) =>
-    measure.events.flatMap((event) => {
+    eventsOfMeasure(measure).flatMap((event) => {
       const box = boxes.byId.get(event.id);
       return box ? [[event.id, toPixels(box)] as const] : [];
     }),
   );
-  const staff = measures[0]!.box;
+  const { box: staff, lower } = measures[0]!;
   return {
     svg: stripBoxes(svg),
     width: width!,
     height: height!,
     staffTop: staff.y,
     staffBottom: staff.y + staff.height,
+    lowerStaff: lower && { top: lower.y, bottom: lower.y + lower.height },
     measures: measures.map(({ printedIndex, box }) => ({ printedIndex, x: box.x, width: box.width })),
     events: Object.fromEntries(events),
   };
@@ -117,22 +121,23 @@ const BOX =
 const MEASURE_OR_STAFF =
   /<g data-id="(?:bbox-)?([^"]+)" data-class="(measure|staff)" class="(measure|staff)"/g;
 
-/** All boxes by id, and the staff box of every measure: a measure's own box also spans its signs. */
+/** All boxes by id, and the staff boxes of every measure, top down: a measure's own box also spans its signs. */
 function readBoxes(svg: string): {
   readonly byId: ReadonlyMap<string, Box>;
-  readonly staffOf: ReadonlyMap<string, Box>;
+  readonly stavesOf: ReadonlyMap<string, readonly Box[]>;
 } {
   const byId = new Map<string, Box>();
   for (const [, id, , x, y, height, width] of svg.matchAll(BOX)) {
     byId.set(id!, { x: Number(x), y: Number(y), width: Number(width), height: Number(height) });
   }
-  const staffOf = new Map<string, Box>();
+  const stavesOf = new Map<string, Box[]>();
   let measureId: string | undefined;
   for (const [, id, kind] of svg.matchAll(MEASURE_OR_STAFF)) {
     if (kind === 'measure') measureId = id;
-    else if (measureId && byId.has(id!)) staffOf.set(measureId, byId.get(id!)!);
+    else if (measureId && byId.has(id!))
+      stavesOf.set(measureId, [...(stavesOf.get(measureId) ?? []), byId.get(id!)!]);
   }
-  return { byId, staffOf };
+  return { byId, stavesOf };
 }
 
 /** The invisible boxes have done their work and would only make the page heavier. */

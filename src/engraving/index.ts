@@ -6,4 +6,5 @@ export {
   type Engraving,
   LAYOUTS,
   type Layout,
+  SCREEN_LAYOUTS,
 } from './engraving';

@@ -1,7 +1,8 @@
 import { Label } from 'radix-ui';
 import { type InputHTMLAttributes, type SelectHTMLAttributes, useId } from 'react';
 
-const CONTROL = 'min-h-12 w-full rounded-md border-2 border-ink bg-paper px-3 text-lg';
+const CONTROL =
+  'min-h-12 w-full rounded-md border-2 border-ink bg-paper px-3 text-lg file:mr-3 file:min-h-11 file:font-bold';
 
 interface FieldProps {
   readonly label: string;

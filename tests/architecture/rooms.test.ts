@@ -13,7 +13,10 @@ const CORE: Readonly<Record<string, readonly string[]>> = {
   instruments: ['pitch'],
   notation: ['time', 'pitch'],
   formats: ['time', 'pitch', 'notation'],
+  arranging: ['time', 'pitch', 'notation', 'instruments'],
+  writing: ['time', 'pitch', 'notation'],
   counting: ['time', 'notation'],
+  study: ['time', 'pitch', 'notation', 'instruments'],
   tempo: ['time'],
   playing: ['time', 'pitch', 'notation', 'instruments', 'signal'],
   listening: ['pitch', 'signal'],
@@ -28,14 +31,16 @@ const PACKAGES: Readonly<Record<string, string>> = {
   'fft.js': 'signal',
   'fast-xml-parser': 'formats',
   fflate: 'formats',
+  'midi-file': 'formats',
+  abcjs: 'formats',
 };
 
 /** Layers outside of the core: what each may import of the others. */
 const LAYERS: Readonly<Record<string, readonly string[]>> = {
   core: ['core'],
   engraving: ['core', 'engraving'],
-  browser: ['core', 'workers', 'browser'],
-  workers: ['core', 'workers'],
+  browser: ['core', 'engraving', 'workers', 'browser'],
+  workers: ['core', 'engraving', 'workers'],
   ui: ['core', 'engraving', 'ui'],
   cli: ['core', 'cli'],
   'server/db': ['core', 'engraving', 'server/db'],
@@ -51,7 +56,7 @@ const LAYERS: Readonly<Record<string, readonly string[]>> = {
     'server/demo',
     'server/access',
   ],
-  app: ['core', 'browser', 'ui', 'server/access', 'app'],
+  app: ['core', 'engraving', 'browser', 'ui', 'server/access', 'app'],
 };
 
 interface Import {

@@ -85,7 +85,7 @@ async function makeFirstTeacher(address: string): Promise<void> {
     await page.getByRole('button', { name: 'Come in' }).click();
     await page.waitForURL('**/desk');
     await page.goto('/shelf');
-    expect(await page.getByRole('link', { name: /^\d+ / }).count()).toBe(12);
+    expect(await page.getByRole('link', { name: /^\d+ / }).count()).toBe(15);
     await page.getByRole('link', { name: /1 Two Steps and Stay/ }).click();
     await page
       .getByRole('img', { name: /Written music/ })

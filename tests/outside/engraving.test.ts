@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process';
+import { eventsOfMeasure } from '@/core/notation';
 import type { Engraving } from '@/engraving/engraving';
 import { readBook } from '../support/lines';
 
@@ -22,7 +23,9 @@ test.each(cases)(
   '%s: every event has its place, on the right system, in reading order',
   (_, line, { systems }) => {
     const placed = systems.flatMap((system) => Object.keys(system.events));
-    expect(placed).toEqual(line.part.measures.flatMap((measure) => measure.events.map((event) => event.id)));
+    expect(placed).toEqual(
+      line.part.measures.flatMap((measure) => eventsOfMeasure(measure).map((event) => event.id)),
+    );
     expect(systems.flatMap((system) => system.measures.map((m) => m.printedIndex))).toEqual(
       line.part.measures.map((_m, index) => index),
     );

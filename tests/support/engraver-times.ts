@@ -1,4 +1,4 @@
-// Prints when the engraver itself would play the notes of a MusicXML file, repeats unrolled: JSON of quarters.
+// Prints when the engraver itself would play the notes of MusicXML files, repeats unrolled: JSON, a list of quarters for each.
 import { readFileSync } from 'node:fs';
 import { VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
@@ -7,7 +7,11 @@ const engraver = new VerovioToolkit(await createVerovioModule()) as VerovioToolk
   renderToTimemap(options: object): readonly { readonly qstamp: number; readonly on?: readonly string[] }[];
 };
 engraver.setOptions({ expandAlways: true });
-engraver.loadData(readFileSync(process.argv[2]!, 'utf8'));
 process.stdout.write(
-  JSON.stringify(engraver.renderToTimemap({}).flatMap(({ qstamp, on }) => (on ?? []).map(() => qstamp))),
+  JSON.stringify(
+    process.argv.slice(2).map((path) => {
+      engraver.loadData(readFileSync(path, 'utf8'));
+      return engraver.renderToTimemap({}).flatMap(({ qstamp, on }) => (on ?? []).map(() => qstamp));
+    }),
+  ),
 );

@@ -1,14 +1,14 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { describeIssue } from '@/core/base';
-import { readMusicXml } from '@/core/formats';
+import { readPlayableLine } from '@/core/formats';
 import type { Line } from '@/core/notation';
 
 /** Tests run from the project's root. */
 export const BOOK_FOLDER = resolve('demo/book');
 
 export function readLine(xml: string | Uint8Array): Line {
-  const read = readMusicXml(typeof xml === 'string' ? new TextEncoder().encode(xml) : xml);
+  const read = readPlayableLine(typeof xml === 'string' ? new TextEncoder().encode(xml) : xml);
   if (!read.ok) throw new Error(read.issues.map(describeIssue).join(' '));
   return read.value;
 }

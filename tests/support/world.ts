@@ -3,9 +3,10 @@ import { ENGRAVING_VERSION } from '@/engraving/engraving';
 import type { Viewer } from '@/server/access/viewer';
 import { createStudent, createTeacher } from '@/server/auth/accounts';
 import { insertAssignment } from '@/server/db/queries/assignments';
+import { insertBook } from '@/server/db/queries/books';
 import { insertClass } from '@/server/db/queries/classes';
-import { insertBook, insertLine, storeEngraving } from '@/server/db/queries/lines';
-import { hashLine } from '@/server/demo/starter-book';
+import { insertLine } from '@/server/db/queries/lines';
+import { putOnStand, storeEngraving } from '@/server/db/queries/music';
 import { bookLine } from './lines';
 
 /** A teacher with a class, a student, a line and an assignment, in the real database. */
@@ -14,6 +15,7 @@ export interface World {
   readonly student: Viewer;
   readonly classId: string;
   readonly classCode: string;
+  readonly bookId: string;
   readonly lineId: string;
   readonly assignmentId: string;
 }
@@ -30,15 +32,19 @@ export async function makeWorld(lineNumber = 5): Promise<World> {
   });
   const classCode = name.toUpperCase();
   const { id: classId } = await insertClass({ teacher_id: teacherId, name: 'Class', code: classCode });
-  const studentId = await createStudent({ name: `Student ${name}`, classId, userName: 'sam', pin: '4711' });
+  const studentId = await createStudent({
+    name: `Student ${name}`,
+    classId,
+    userName: 'sam',
+    pin: '4711',
+    instrument: 'flute',
+  });
   const { id: bookId } = await insertBook(teacherId, 'Book');
   const line = bookLine(lineNumber);
-  const hash = hashLine(line);
-  const lineId = await insertLine(bookId, line, '', hash);
-  // No worker draws here; an empty drawing keeps the pages from waiting for one.
-  for (const layout of ['wide', 'narrow'] as const) {
-    await storeEngraving(hash, layout, { version: ENGRAVING_VERSION, systems: [] });
-  }
+  const document = { score: { title: line.title, composer: undefined, parts: [line.part] }, derived: [] };
+  const lineId = await insertLine(bookId, document);
+  const [hash] = await putOnStand(lineId, document);
+  await pretendDrawn(hash!);
   const { id: assignmentId } = await insertAssignment({
     class_id: classId,
     line_id: lineId,
@@ -51,7 +57,14 @@ export async function makeWorld(lineNumber = 5): Promise<World> {
     student: { userId: studentId, name: `Student ${name}`, role: 'student' },
     classId,
     classCode,
+    bookId,
     lineId,
     assignmentId,
   };
+}
+
+/** No worker draws here; an empty drawing keeps the pages from waiting for one. */
+export async function pretendDrawn(contentHash: string): Promise<void> {
+  for (const layout of ['wide', 'narrow', 'plain'] as const)
+    await storeEngraving(contentHash, layout, { version: ENGRAVING_VERSION, systems: [] });
 }

@@ -2,7 +2,7 @@
 import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
 import { orNotFound } from '@/app/_components/not-found-guard';
-import { addStudent, createClass } from '@/server/access/classes';
+import { addStudent, changeInstrument, changeVocabulary, createClass } from '@/server/access/classes';
 import { requireTeacher } from '@/server/access/viewer';
 
 export interface FormState {
@@ -20,4 +20,24 @@ export async function takeIn(classId: string, _: FormState, form: FormData): Pro
   if (problem) return { problem };
   revalidatePath(`/classes/${classId}`);
   return { done: `${form.get('name')} is in the class.` };
+}
+
+/** @returns what is wrong, if anything. */
+export async function changePart(
+  classId: string,
+  studentId: string,
+  instrument: string,
+): Promise<string | undefined> {
+  const problem = await orNotFound(
+    changeInstrument(await requireTeacher(), classId, { studentId, instrument }),
+  );
+  if (!problem) revalidatePath(`/classes/${classId}`);
+  return problem;
+}
+
+/** @returns what is wrong, if anything. */
+export async function changeWords(classId: string, vocabulary: string): Promise<string | undefined> {
+  const problem = await orNotFound(changeVocabulary(await requireTeacher(), classId, vocabulary));
+  if (!problem) revalidatePath(`/classes/${classId}`);
+  return problem;
 }

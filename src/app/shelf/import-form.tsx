@@ -1,43 +1,66 @@
 'use client';
 import Link from 'next/link';
 import { useActionState } from 'react';
+import type { Import } from '@/server/access/writing';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Notice } from '@/ui/notice';
 import { bringIn } from './actions';
 
-/** Brings a line in from a MusicXML file. */
+/** Brings a line in from a file and reports what the file held. */
 export function ImportForm() {
-  const [state, submit, isPending] = useActionState(bringIn, {});
+  const [state, submit, isPending] = useActionState<Import | undefined, FormData>(bringIn, undefined);
   return (
     <form action={submit} className="space-y-4">
       <Field
-        label="MusicXML file"
+        label="File"
         name="file"
         type="file"
-        accept=".musicxml,.mxl,.xml"
+        accept=".musicxml,.mxl,.xml,.mid,.midi,.abc"
         required
-        hint="One part with one voice, up to 4 MB (.musicxml or .mxl)."
+        hint="MusicXML, MIDI or ABC, up to 4 MB."
       />
-      {state.problems && (
-        <Notice kind="problem">
-          <p className="font-bold">The line was not brought in:</p>
-          <Remarks remarks={state.problems} />
-        </Notice>
-      )}
-      {state.warned && (
-        <Notice kind="news">
-          <p className="font-bold">The line was brought in, but:</p>
-          <Remarks remarks={state.warned.warnings} />
-          <Link href={`/shelf/${state.warned.lineId}`} className="font-bold underline underline-offset-4">
-            Look at the line
-          </Link>
-        </Notice>
-      )}
+      {state && <Report report={state} />}
       <Button type="submit" disabled={isPending} className="w-full">
         {isPending ? 'Reading …' : 'Bring it in'}
       </Button>
     </form>
+  );
+}
+
+function Report({ report }: { readonly report: Import }) {
+  if (!report.ok)
+    return (
+      <Notice kind="problem">
+        <p className="font-bold">The line was not brought in:</p>
+        <Remarks remarks={report.problems} />
+      </Notice>
+    );
+  const { lineId, title, leftOut, toMend } = report;
+  return (
+    <Notice kind="news">
+      <p className="font-bold">
+        “{title}” is on the shelf{toMend.length > 0 ? ' as a draft' : ''}.
+      </p>
+      {toMend.length > 0 && (
+        <>
+          <p className="mt-2 font-bold">To mend before it can be given out:</p>
+          <Remarks remarks={toMend} />
+        </>
+      )}
+      {leftOut.length > 0 && (
+        <>
+          <p className="mt-2 font-bold">What the file holds and Mevlo does not keep, or read differently:</p>
+          <Remarks remarks={leftOut} />
+        </>
+      )}
+      <Link
+        href={toMend.length > 0 ? `/shelf/${lineId}/write` : `/shelf/${lineId}`}
+        className="mt-2 inline-flex min-h-11 items-center font-bold underline underline-offset-4"
+      >
+        {toMend.length > 0 ? 'Mend it on the writing desk' : 'Look at the line'}
+      </Link>
+    </Notice>
   );
 }
 

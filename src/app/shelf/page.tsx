@@ -1,59 +1,151 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { listLines } from '@/server/access/shelf';
+import { listShelf } from '@/server/access/shelf';
 import { requireTeacher } from '@/server/access/viewer';
+import { ButtonLink } from '@/ui/button';
 import { Sheet } from '@/ui/page-frame';
 import { ImportForm } from './import-form';
+import { LineList } from './line-list';
+import { NewBookForm, NewLineForm, PageNewsForm } from './new-line-form';
+import { ShelfFilter } from './shelf-filter';
 
 export const metadata: Metadata = { title: 'Shelf' };
 
-export default async function ShelfPage() {
+type Shelf = Awaited<ReturnType<typeof listShelf>>;
+type ShelfLine = Shelf['lines'][number];
+
+export default async function ShelfPage({
+  searchParams,
+}: {
+  readonly searchParams: Promise<Readonly<Record<string, string | string[] | undefined>>>;
+}) {
   const viewer = await requireTeacher();
-  const lines = await listLines(viewer);
-  const books = [...new Set(lines.map((line) => line.bookTitle))];
+  const query = await searchParams;
+  const shelf = await listShelf(viewer, query);
+  const { lines, count, books, filter } = shelf;
+  const isFiltered = Boolean(filter.search ?? filter.instrument) || filter.features.length > 0;
   return (
     <SignedInFrame viewer={viewer}>
       <h1 className="sr-only">Shelf</h1>
-      <div className="grid items-start gap-5 lg:grid-cols-[1fr_320px]">
+      <Sheet className="mb-5">
+        <ShelfFilter filter={filter} books={books} />
+        <p className="mt-3 text-faint" role="status">
+          {count === 1 ? '1 line' : `${count} lines`}
+          {isFiltered && ' found'}
+        </p>
+      </Sheet>
+      <div className="grid items-start gap-5 lg:grid-cols-[1fr_300px]">
         <div className="space-y-5">
-          {books.length === 0 && <Sheet>Your shelf is empty. Bring in a first line.</Sheet>}
-          {books.map((book) => (
-            <Sheet key={book}>
-              <h2 className="mb-3 font-serif text-2xl font-bold italic">{book}</h2>
-              <ul className="grid gap-4 sm:grid-cols-2">
-                {lines.map((line) => {
-                  if (line.bookTitle !== book) return null;
-                  return (
-                    <li key={line.id}>
-                      <Link
-                        href={`/shelf/${line.id}`}
-                        className="block rounded-sm border border-rule p-3 hover:border-cool hover:bg-cool-wash"
-                      >
-                        <span className="font-bold">
-                          {line.number} {line.title}
-                        </span>
-                        {line.openingSvg && (
-                          <span
-                            aria-hidden="true"
-                            className="block [&>svg]:block [&>svg]:h-auto [&>svg]:w-full"
-                            // biome-ignore lint/security/noDangerouslySetInnerHtml: drawn by Mevlo's own engraver; all text from files is escaped in the engraving source.
-                            dangerouslySetInnerHTML={{ __html: line.openingSvg }}
-                          />
-                        )}
-                      </Link>
-                    </li>
-                  );
-                })}
-              </ul>
+          {count === 0 && (
+            <Sheet>
+              {isFiltered
+                ? 'No line is like that.'
+                : 'Your shelf is empty. Write a first line, or bring one in.'}
+            </Sheet>
+          )}
+          {byBook(lines).map(({ bookId, bookTitle, pages }) => (
+            <Sheet key={bookId}>
+              <h2 className="mb-3 font-serif text-2xl font-bold italic">{bookTitle}</h2>
+              <div className="space-y-5">
+                {pages.map(({ page, lines: onPage }) => (
+                  <div key={onPage[0]!.id}>
+                    <PageHead page={page} bookId={bookId} pages={shelf.pages} />
+                    <LineList lines={onPage} canMove={!isFiltered} />
+                  </div>
+                ))}
+              </div>
             </Sheet>
           ))}
+          <Onward shelf={shelf} query={query} />
         </div>
-        <Sheet>
-          <h2 className="mb-3 text-xl font-bold">Bring in a line</h2>
-          <ImportForm />
-        </Sheet>
+        <div className="space-y-5">
+          <Sheet>
+            <h2 className="mb-3 text-xl font-bold">Write a new line</h2>
+            <NewLineForm books={books} />
+          </Sheet>
+          <Sheet>
+            <h2 className="mb-3 text-xl font-bold">Bring in a line</h2>
+            <ImportForm />
+          </Sheet>
+          <Sheet>
+            <h2 className="mb-3 text-xl font-bold">A new book</h2>
+            <NewBookForm />
+          </Sheet>
+        </div>
       </div>
     </SignedInFrame>
+  );
+}
+
+/** Books, and in them stretches of lines that stand on the same page. */
+function byBook(lines: readonly ShelfLine[]) {
+  const books: { bookId: string; bookTitle: string; pages: { page: number | null; lines: ShelfLine[] }[] }[] =
+    [];
+  for (const line of lines) {
+    let book = books.at(-1);
+    if (book?.bookId !== line.bookId) {
+      book = { bookId: line.bookId, bookTitle: line.bookTitle, pages: [] };
+      books.push(book);
+    }
+    const last = book.pages.at(-1);
+    if (last && last.page === line.page) last.lines.push(line);
+    else book.pages.push({ page: line.page, lines: [line] });
+  }
+  return books;
+}
+
+function PageHead({
+  page,
+  bookId,
+  pages,
+}: {
+  readonly page: number | null;
+  readonly bookId: string;
+  readonly pages: Shelf['pages'];
+}) {
+  if (page === null) return null;
+  const whatsNew = pages.find((entry) => entry.bookId === bookId && entry.page === page)?.whatsNew ?? '';
+  return (
+    <details className="mb-2">
+      <summary className="flex min-h-11 cursor-pointer items-center gap-3">
+        <span className="font-bold">Page {page}</span>
+        {whatsNew ? <span>new: {whatsNew}</span> : <span className="text-faint">say what is new here</span>}
+      </summary>
+      <PageNewsForm bookId={bookId} page={page} whatsNew={whatsNew} />
+    </details>
+  );
+}
+
+/** The stretches before and after, when there are more lines than fit. */
+function Onward({
+  shelf: { from, pageSize, count },
+  query,
+}: {
+  readonly shelf: Shelf;
+  readonly query: Readonly<Record<string, string | string[] | undefined>>;
+}) {
+  const address = (start: number) => {
+    const parameters = new URLSearchParams();
+    for (const [name, value] of Object.entries({ ...query, from: start === 0 ? undefined : `${start}` }))
+      for (const one of [value ?? []].flat()) parameters.append(name, one);
+    return `/shelf?${parameters}`;
+  };
+  if (count <= pageSize && from === 0) return null;
+  return (
+    <nav aria-label="More lines" className="flex items-center justify-between gap-4">
+      {from > 0 ? (
+        <ButtonLink href={address(Math.max(0, from - pageSize))}>Lines before</ButtonLink>
+      ) : (
+        <span />
+      )}
+      <span className="text-faint">
+        {from + 1} to {Math.min(count, from + pageSize)} of {count}
+      </span>
+      {from + pageSize < count ? (
+        <ButtonLink href={address(from + pageSize)}>Lines after</ButtonLink>
+      ) : (
+        <span />
+      )}
+    </nav>
   );
 }

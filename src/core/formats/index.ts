@@ -1,3 +1,8 @@
+export { readAbc } from './abc-read';
+export { MAXIMUM_FILE_BYTES, MOST_MEASURES, MOST_PARTS } from './limits';
 export { type MeiOptions, measureElementId, type UnderText, writeMei } from './mei-write';
-export { readMusicXml } from './musicxml-read';
-export { MAXIMUM_XML_BYTES } from './mxl';
+export { readMidi } from './midi-read';
+export { writeMidi } from './midi-write';
+export { readMusicXml, readPlayableLine } from './musicxml-read';
+export { writeMusicXml } from './musicxml-write';
+export { readScore } from './read-score';

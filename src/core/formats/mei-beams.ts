@@ -2,12 +2,15 @@ import { type LineEvent, type Measure, measureOffset } from '../notation';
 import { add, beatUnit, divide, toNumber } from '../time';
 
 /** Groups events under beams: eighths and sixteenths within one beat, never across a rest. Common practice for beginners' lines. */
-export function beamGroups(measure: Measure): readonly (readonly LineEvent[])[] {
+export function beamGroups(
+  measure: Measure,
+  events: readonly LineEvent[],
+): readonly (readonly LineEvent[])[] {
   const unit = beatUnit(measure.meter).quarters;
   const groups: LineEvent[][] = [];
   let offset = measureOffset(measure);
   let openBeat: number | undefined;
-  for (const event of measure.events) {
+  for (const event of events) {
     const beat = Math.floor(toNumber(divide(offset, unit)));
     const isBeamed =
       event.kind === 'note' && (event.value.base === 'eighth' || event.value.base === 'sixteenth');

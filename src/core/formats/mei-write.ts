@@ -1,13 +1,22 @@
 import {
   type Clef,
   type Direction,
+  eventsOfMeasure,
+  type HeadSign,
+  headSigns,
+  headsOf,
   type Line,
   type LineEvent,
   type Measure,
   measureOffset,
   type Note,
+  spellingOf,
+  type Voice,
+  voiceCountOf,
+  voicesOf,
+  type WrittenPitch,
 } from '../notation';
-import { keyAlteration, type Spelling } from '../pitch';
+import { staffPlace } from '../pitch';
 import { add, divide, type NoteBase, rational, toNumber } from '../time';
 import { beamGroups } from './mei-beams';
 import { escapeXml } from './xml';
@@ -58,9 +67,13 @@ export function writeMei(line: Line, options: MeiOptions): string {
   const { part } = line;
   const first = part.measures[0]!;
   const body = new MeiBody(line, options).write();
+  const staves = `<staffDef n="1" lines="${part.staffLines}" ${CLEFS[first.clef]} ${keyAndMeter(first)}/>${
+    first.lowerClef ? `<staffDef n="2" lines="5" ${CLEFS[first.lowerClef]} ${keyAndMeter(first)}/>` : ''
+  }`;
+  const group = first.lowerClef ? ' symbol="brace" bar.thru="true"' : '';
   return `<?xml version="1.0" encoding="UTF-8"?>
 <mei xmlns="http://www.music-encoding.org/ns/mei" meiversion="5.0"><meiHead><fileDesc><titleStmt><title>${escapeXml(line.title)}</title></titleStmt><pubStmt/></fileDesc></meiHead>
-<music><body><mdiv><score><scoreDef><staffGrp><staffDef n="1" lines="${part.staffLines}" ${CLEFS[first.clef]} ${keyAndMeter(first)}/></staffGrp></scoreDef>
+<music><body><mdiv><score><scoreDef><staffGrp${group}>${staves}</staffGrp></scoreDef>
 <section>${body}</section></score></mdiv></body></music></mei>`;
 }
 
@@ -106,35 +119,61 @@ class MeiBody {
   }
 
   #measure(measure: Measure, index: number): string {
-    const accidentals = shownAccidentals(measure);
-    const groups = beamGroups(measure).map((group) => {
-      const inside = group.map((event) => this.#event(event, accidentals)).join('');
-      return group.length > 1 ? `<beam>${inside}</beam>` : inside;
-    });
+    const signs = headSigns(measure);
+    const layers = (staff: Voice['staff'], main: readonly LineEvent[] | undefined) => {
+      const voices = [
+        ...(main ? [main] : []),
+        ...measure.otherVoices.filter((voice) => voice.staff === staff).map(({ events }) => events),
+      ];
+      return voices
+        .map((events, n) => `<layer n="${n + 1}">${this.#layer(measure, events, signs)}</layer>`)
+        .join('');
+    };
     const isLast = index === this.line.part.measures.length - 1;
     const right = measure.repeatPlays > 1 ? ' right="rptend"' : isLast ? ' right="end"' : '';
     const left = measure.repeatStart ? ' left="rptstart"' : '';
     const irregular = measure.number === 0 ? ' metcon="false"' : '';
     const marks = [
       index === 0 ? this.#tempo() : '',
-      ...measure.events.map((event) => this.#controls(event)),
+      ...eventsOfMeasure(measure).map((event) => this.#controls(event)),
       ...this.#directions(measure, index),
     ];
-    return `<measure xml:id="${measureElementId(index)}" n="${measure.number}"${left}${right}${irregular}><staff n="1"><layer n="1">${groups.join('')}</layer></staff>${marks.join('')}</measure>`;
+    const lower = measure.lowerClef ? `<staff n="2">${layers('lower', undefined)}</staff>` : '';
+    return `<measure xml:id="${measureElementId(index)}" n="${measure.number}"${left}${right}${irregular}><staff n="1">${layers('upper', measure.events)}</staff>${lower}${marks.join('')}</measure>`;
   }
 
-  #event(event: LineEvent, accidentals: ReadonlyMap<string, string>): string {
+  #layer(
+    measure: Measure,
+    events: readonly LineEvent[],
+    signs: ReadonlyMap<string, readonly (HeadSign | undefined)[]>,
+  ): string {
+    const groups = beamGroups(measure, events).map((group) => {
+      const inside = group.map((event) => this.#event(event, signs.get(event.id) ?? [])).join('');
+      return group.length > 1 ? `<beam>${inside}</beam>` : inside;
+    });
+    return groups.join('');
+  }
+
+  #event(event: LineEvent, signs: readonly (HeadSign | undefined)[]): string {
     const dots = event.value.dots ? ` dots="${event.value.dots}"` : '';
     const value = `xml:id="${event.id}" dur="${DURATIONS[event.value.base]}"${dots}`;
-    if (event.kind === 'rest')
-      return event.fillsMeasure ? `<mRest xml:id="${event.id}"/>` : `<rest ${value}/>`;
+    if (event.kind === 'rest') {
+      if (event.fillsMeasure) return `<${event.hidden ? 'mSpace' : 'mRest'} xml:id="${event.id}"/>`;
+      return `<${event.hidden ? 'space' : 'rest'} ${value}/>`;
+    }
     const artic = event.articulations.map((name) => ARTICULATION_CODES[name]).join(' ');
-    const marks = artic ? ` artic="${artic}"` : '';
+    const marks = `${artic ? ` artic="${artic}"` : ''}${event.stem ? ` stem.dir="${event.stem}"` : ''}`;
     const verse = event.lyric ? `<verse n="1"><syl>${escapeXml(event.lyric)}</syl></verse>` : '';
-    return `<note ${value} ${this.#pitch(event)}${accidentals.get(event.id) ?? ''}${marks}>${verse}</note>`;
+    if (event.chordPitches.length === 0)
+      return `<note ${value} ${this.#pitch(event.pitch)}${accidentalOf(signs[0])}${marks}>${verse}</note>`;
+    const heads = headsOf(event).map(
+      (pitch, index) =>
+        `<note xml:id="${chordHeadId(event, index)}" ${this.#pitch(pitch)}${accidentalOf(signs[index])}/>`,
+    );
+    return `<chord ${value}${marks}>${heads.join('')}${verse}</chord>`;
   }
 
-  #pitch({ pitch }: Note): string {
+  #pitch(pitch: WrittenPitch): string {
     if (pitch.kind === 'pitched')
       return `pname="${pitch.spelling.step.toLowerCase()}" oct="${pitch.spelling.octave}"`;
     return this.line.part.staffLines === 1
@@ -154,10 +193,18 @@ class MeiBody {
       );
     }
     if (event.fermata) parts.push(`<fermata place="above" ${at}/>`);
-    if (event.kind === 'rest') return parts.join('');
+    if (event.kind === 'rest') return event.hidden ? '' : parts.join('');
     parts.push(this.#spans.get(event.id) ?? '');
     if (event.breathAfter) parts.push(`<breath ${at}/>`);
     if (event.fingering) parts.push(`<fing place="above" ${at}>${escapeXml(event.fingering)}</fing>`);
+    if (event.stringHint)
+      parts.push(
+        `<dir place="above" ${at}><rend rend="circle" fontstyle="normal">${escapeXml(event.stringHint)}</rend></dir>`,
+      );
+    if (event.positionHint)
+      parts.push(
+        `<dir place="above" ${at}><rend fontstyle="normal">${escapeXml(event.positionHint)}</rend></dir>`,
+      );
     return parts.join('');
   }
 
@@ -203,28 +250,66 @@ class MeiBody {
 
 function spansByStart(line: Line): ReadonlyMap<string, string> {
   const spans = new Map<string, string>();
-  const add = (element: 'tie' | 'slur', start: string, end: string) =>
-    spans.set(start, `${spans.get(start) ?? ''}<${element} startid="#${start}" endid="#${end}"/>`);
-  const openSlurs: string[] = [];
-  let tieStart: string | undefined;
-  for (const note of line.part.measures.flatMap((measure) => measure.events)) {
-    if (note.kind === 'rest') continue;
-    if (note.tiedFromPrevious && tieStart) add('tie', tieStart, note.id);
-    tieStart = note.tiedToNext ? note.id : undefined;
-    for (let n = 0; n < note.slurStops; n++) {
-      const start = openSlurs.pop();
-      if (start) add('slur', start, note.id);
-    }
-    for (let n = 0; n < note.slurStarts; n++) openSlurs.push(note.id);
+  for (let voice = 0; voice < voiceCountOf(line.part); voice++) {
+    addSpans(
+      spans,
+      line.part.measures.flatMap((measure) => voicesOf(measure)[voice] ?? []),
+    );
   }
   return spans;
 }
 
+function addSpans(spans: Map<string, string>, voice: readonly LineEvent[]): void {
+  const add = (element: 'tie' | 'slur', owner: string, start: string, end: string) =>
+    spans.set(owner, `${spans.get(owner) ?? ''}<${element} startid="#${start}" endid="#${end}"/>`);
+  const openSlurs: string[] = [];
+  let tieStart: Note | undefined;
+  for (const note of voice) {
+    if (note.kind === 'rest') continue;
+    if (note.tiedFromPrevious && tieStart) {
+      const from = tieStart;
+      // Every head of a chord is tied to the head of the same pitch.
+      headsOf(from).forEach((pitch, index) => {
+        const to = headsOf(note).findIndex((other) => samePitch(pitch, other));
+        if (to >= 0) add('tie', from.id, headId(from, index), headId(note, to));
+      });
+    }
+    tieStart = note.tiedToNext ? note : undefined;
+    for (let n = 0; n < note.slurStops; n++) {
+      const start = openSlurs.pop();
+      if (start) add('slur', start, start, note.id);
+    }
+    for (let n = 0; n < note.slurStarts; n++) openSlurs.push(note.id);
+  }
+}
+
+function samePitch(a: WrittenPitch, b: WrittenPitch): boolean {
+  return staffPlace(spellingOf(a)) === staffPlace(spellingOf(b));
+}
+
+function chordHeadId(note: LineEvent, index: number): string {
+  return `${note.id}-head${index + 1}`;
+}
+
+function headId(note: Note, index: number): string {
+  return note.chordPitches.length === 0 ? note.id : chordHeadId(note, index);
+}
+
+function accidentalOf(sign: HeadSign | undefined): string {
+  if (!sign) return '';
+  const name = ACCIDENTALS[`${sign.alter}`];
+  if (sign.isPrinted) return ` accid="${name}"`;
+  return sign.alter === 0 ? '' : ` accid.ges="${name}"`;
+}
+
 function changes(before: Measure, now: Measure): string {
   const sameMeter = before.meter.beats === now.meter.beats && before.meter.beatType === now.meter.beatType;
-  if (sameMeter && before.keyFifths === now.keyFifths && before.clef === now.clef) return '';
-  const clef = before.clef === now.clef ? '' : CLEFS[now.clef];
-  return `<scoreDef><staffGrp><staffDef n="1" ${clef} ${keyAndMeter(now)}/></staffGrp></scoreDef>`;
+  const sameClefs = before.clef === now.clef && before.lowerClef === now.lowerClef;
+  if (sameMeter && before.keyFifths === now.keyFifths && sameClefs) return '';
+  const upper = before.clef === now.clef ? '' : CLEFS[now.clef];
+  const lower = !now.lowerClef || before.lowerClef === now.lowerClef ? '' : CLEFS[now.lowerClef];
+  const second = now.lowerClef ? `<staffDef n="2" ${lower} ${keyAndMeter(now)}/>` : '';
+  return `<scoreDef><staffGrp><staffDef n="1" ${upper} ${keyAndMeter(now)}/>${second}</staffGrp></scoreDef>`;
 }
 
 function firstTimestamp(measure: Measure): number {
@@ -236,22 +321,4 @@ function firstTimestamp(measure: Measure): number {
 function timestamp(measure: Measure, { offsetQuarters }: Direction): number {
   const offset = add(measureOffset(measure), offsetQuarters);
   return 1 + toNumber(divide(offset, rational(4, measure.meter.beatType)));
-}
-
-/** Accidentals that must be printed, and those that only sound, by note id: a sign lasts to the barline. */
-function shownAccidentals(measure: Measure): ReadonlyMap<string, string> {
-  const inForce = new Map<string, number>();
-  const shown = new Map<string, string>();
-  for (const event of measure.events) {
-    if (event.kind !== 'note' || event.pitch.kind !== 'pitched') continue;
-    const { spelling } = event.pitch;
-    const place = `${spelling.step}${spelling.octave}`;
-    const expected = inForce.get(place) ?? keyAlteration(spelling.step, measure.keyFifths);
-    const sign = ACCIDENTALS[`${spelling.alter}` as keyof typeof ACCIDENTALS];
-    if (spelling.alter === expected || event.tiedFromPrevious) {
-      if (spelling.alter !== 0) shown.set(event.id, ` accid.ges="${sign}"`);
-    } else shown.set(event.id, ` accid="${sign}"`);
-    if (!event.tiedFromPrevious) inForce.set(place, spelling.alter satisfies Spelling['alter']);
-  }
-  return shown;
 }

@@ -1,9 +1,30 @@
-import type { Issue } from '../base';
-import type { Direction, LineEvent, Measure } from '../notation';
-import { add, type Meter, measureLength, meter, type Rational, ZERO } from '../time';
+import { type LineEvent, type Measure, newRest, type Voice } from '../notation';
+import {
+  add,
+  compare,
+  type Meter,
+  maybeValuesOfLength,
+  measureLength,
+  type Rational,
+  rational,
+  subtract,
+  sum,
+  toMixedNumber,
+  ZERO,
+} from '../time';
+import { maybeCountedMeter } from './counted-meter';
 import { readClef } from './musicxml-clef';
-import { readEvent } from './musicxml-note';
+import { readDirections } from './musicxml-direction';
+import { sayElement } from './musicxml-element-names';
+import { plainId, readEvent, readHead } from './musicxml-note';
+import type { ReadingReport } from './reading-report';
 import { childrenNamed, maybeChild, maybeInteger, maybeText, type XmlElement } from './xml';
+
+interface PartContext {
+  readonly idPrefix: string;
+  readonly placePrefix: string;
+  readonly report: ReadingReport;
+}
 
 /** What stays in force from one measure to the next. */
 interface InForce {
@@ -12,27 +33,28 @@ interface InForce {
   meterSymbol: Measure['meterSymbol'];
   keyFifths: number;
   clef: Measure['clef'];
+  lowerClef: Measure['lowerClef'];
 }
 
-/**
- * Reads all measures of a part.
- * @param issues receives what cannot be read; @param warnings what was left out.
- */
-export function readMeasures(part: XmlElement, issues: Issue[], warnings: Issue[]): readonly Measure[] {
+/** Reads all measures of a part. */
+export function readMeasures(part: XmlElement, context: PartContext): readonly Measure[] {
   const inForce: InForce = {
     divisions: 1,
     meter: undefined,
     meterSymbol: undefined,
     keyFifths: 0,
     clef: 'treble',
+    lowerClef: undefined,
   };
   const elements = childrenNamed(part, 'measure');
   // Numbered as they stand: halves of a measure around a repeat sign each need a name of their own.
   const firstNumber = elements[0] && isPickup(elements[0]) ? 0 : 1;
+  const ids = new IdMaker(part);
+  const voiceOrder: string[] = [];
   let endingPasses: readonly number[] = [];
   const measures: Measure[] = [];
   elements.forEach((element, index) => {
-    const reader = new MeasureReader(element, firstNumber + index, inForce, issues, warnings);
+    const reader = new MeasureReader(element, firstNumber + index, inForce, voiceOrder, ids, context);
     reader.readAll();
     const barlines = childrenNamed(element, 'barline');
     const endings = barlines
@@ -49,11 +71,16 @@ export function readMeasures(part: XmlElement, issues: Issue[], warnings: Issue[
     if (endings.some((ending) => ending.attributes.type !== 'start')) endingPasses = [];
   });
   if (!inForce.meter)
-    issues.push({ code: 'no-meter', where: 'measure 1', message: 'The line has no time signature.' });
+    context.report.refuse(
+      'no-meter',
+      `${context.placePrefix}measure 1`,
+      'The line has no time signature that Mevlo counts.',
+    );
   return measures;
 }
 
-function isPickup(first: XmlElement): boolean {
+/** Whether a part's first measure is only the end of one. */
+export function isPickup(first: XmlElement): boolean {
   return first.attributes.number === '0' || first.attributes.implicit === 'yes';
 }
 
@@ -69,19 +96,66 @@ function readRepeats(barlines: readonly XmlElement[]): Pick<Measure, 'repeatStar
   };
 }
 
+/** Gives out ids that the file itself does not use. */
+class IdMaker {
+  readonly #taken: Set<string>;
+
+  constructor(part: XmlElement) {
+    const written = childrenNamed(part, 'measure')
+      .flatMap((measure) => childrenNamed(measure, 'note'))
+      .map((note) => plainId(note.attributes.id))
+      .filter((id) => id !== undefined);
+    this.#taken = new Set(written);
+    this.#unused = new Set(written);
+  }
+
+  readonly #unused: Set<string>;
+
+  /** The id of the file the first time it is met, otherwise a fresh one like `wished`. */
+  next(ofFile: string | undefined, wished: string): string {
+    const plain = plainId(ofFile);
+    if (plain !== undefined && this.#unused.delete(plain)) return plain;
+    let id = wished;
+    while (this.#taken.has(id)) id += '_';
+    this.#taken.add(id);
+    return id;
+  }
+}
+
+interface OpenVoice {
+  readonly events: LineEvent[];
+  noteCount: number;
+  /** A note was left out, so a gap is no news. */
+  lostNote: boolean;
+  end: Rational;
+}
+
+/** Elements of a measure that say nothing Mevlo would keep, or nothing that music would lose. */
+const HARMLESS = new Set([
+  'barline',
+  'note',
+  'attributes',
+  'direction',
+  'backup',
+  'forward',
+  'sound',
+  'print',
+]);
+
 class MeasureReader {
-  readonly #events: LineEvent[] = [];
-  readonly #directions: Direction[] = [];
-  #offset: Rational = ZERO;
-  #noteCount = 0;
-  #voice: string | undefined;
+  readonly #voices = new Map<string, OpenVoice>();
+  readonly #directions: Measure['directions'][number][] = [];
+  #at: Rational = ZERO;
+  #longest: Rational = ZERO;
+  #lastVoice: OpenVoice | undefined;
 
   constructor(
     private readonly element: XmlElement,
     private readonly number: number,
     private readonly inForce: InForce,
-    private readonly issues: Issue[],
-    private readonly warnings: Issue[],
+    private readonly voiceOrder: string[],
+    private readonly ids: IdMaker,
+    private readonly context: PartContext,
   ) {}
 
   readAll(): void {
@@ -89,118 +163,210 @@ class MeasureReader {
       if (child.name === 'attributes') this.#readAttributes(child);
       else if (child.name === 'note') this.#readNote(child);
       else if (child.name === 'direction') this.#readDirection(child);
-      else if (child.name === 'backup')
-        this.#refuse('several-voices', 'This measure has several voices at once; Mevlo checks one voice.');
-      else if (child.name === 'forward')
-        this.#refuse('gap', 'This measure has a gap with neither note nor rest. Write rests into it.');
+      else if (child.name === 'backup') this.#move(child, -1);
+      else if (child.name === 'forward') this.#move(child, 1);
+      else if (!HARMLESS.has(child.name)) this.#leaveOutSign(child.name);
     }
   }
 
   measure(inMeter: Meter): Omit<Measure, 'endingPasses' | 'repeatStart' | 'repeatPlays'> {
+    const main = this.voiceOrder.find((key) => key.startsWith('1/'));
+    const others = this.voiceOrder.filter((key) => key !== main);
+    const mainEvents = (main !== undefined && this.#voices.get(main)?.events) || [];
     return {
       number: this.number,
       meter: inMeter,
       meterSymbol: this.inForce.meterSymbol,
       keyFifths: this.inForce.keyFifths,
       clef: this.inForce.clef,
-      events: this.#events,
+      lowerClef: this.inForce.lowerClef,
+      systemBreak: childrenNamed(this.element, 'print').some(
+        (print) => print.attributes['new-system'] === 'yes' || print.attributes['new-page'] === 'yes',
+      ),
+      events: mainEvents.length > 0 ? mainEvents : this.#restsForMissingVoice(),
+      otherVoices: others.map((key) => this.#otherVoice(key)),
       directions: this.#directions,
     };
   }
 
-  get #where(): string {
-    return `measure ${this.number}`;
+  /** A measure in which only further voices play still needs its first voice. */
+  #restsForMissingVoice(): readonly LineEvent[] {
+    if (this.#voices.size === 0 || !this.inForce.meter) return [];
+    if (![...this.#voices.values()].some(({ lostNote }) => lostNote))
+      this.#remark('gap', 'The first voice has nothing here; a rest was written into it.');
+    const id = this.ids.next(undefined, `${this.context.idPrefix}m${this.number}r1`);
+    return [newRest(id, { base: 'whole', dots: 0 }, this.inForce.meter)];
   }
 
-  #refuse(code: string, message: string): void {
-    if (this.issues.some((issue) => issue.code === code && issue.where === this.#where)) return;
-    this.issues.push({ code, where: this.#where, message });
+  #otherVoice(key: string): Voice {
+    const voice = this.#voices.get(key);
+    if (voice && compare(voice.end, this.#longest) < 0) this.#fillUpTo(key, voice, this.#longest);
+    return { staff: key.startsWith('1/') ? 'upper' : 'lower', events: voice?.events ?? [] };
+  }
+
+  get #where(): string {
+    return `${this.context.placePrefix}measure ${this.number}`;
+  }
+
+  #remark(code: string, message: string): void {
+    this.context.report.remark(code, this.#where, message);
+  }
+
+  #leaveOutSign(name: string): void {
+    this.#remark('left-out', `${sayElement(name)} was left out.`);
   }
 
   #readAttributes(element: XmlElement): void {
+    const { inForce } = this;
     const divisions = maybeInteger(element, 'divisions');
-    if (divisions !== undefined && divisions > 0) this.inForce.divisions = divisions;
-    this.inForce.keyFifths = Math.max(
+    if (divisions !== undefined && divisions > 0) inForce.divisions = divisions;
+    inForce.keyFifths = Math.max(
       -7,
-      Math.min(7, maybeInteger(element, 'key', 'fifths') ?? this.inForce.keyFifths),
+      Math.min(7, maybeInteger(element, 'key', 'fifths') ?? inForce.keyFifths),
     );
-    const clef = maybeChild(element, 'clef');
-    if (clef) {
-      const known = readClef(clef);
-      if (known) this.inForce.clef = known;
-      else
-        this.#refuse(
-          'clef',
-          `The clef ${maybeText(clef, 'sign')} on line ${maybeText(clef, 'line')} is not known.`,
-        );
-    }
-    if ((maybeInteger(element, 'staves') ?? 1) > 1)
-      this.#refuse('staves', 'The line has two staves; Mevlo checks one.');
+    const staves = maybeInteger(element, 'staves') ?? 1;
+    if (staves > 1) inForce.lowerClef ??= 'bass';
+    if (staves > 2)
+      this.#remark(
+        'staves',
+        `Of ${staves} staves the first two are kept apart; the others share the second.`,
+      );
+    for (const clef of childrenNamed(element, 'clef')) this.#readClef(clef);
     const time = maybeChild(element, 'time');
     if (time) this.#readMeter(time);
+    for (const { name } of element.children) {
+      if (!ATTRIBUTES.has(name)) this.#leaveOutSign(name);
+    }
+  }
+
+  #readClef(element: XmlElement): void {
+    const known = readClef(element);
+    if (!known) {
+      this.#remark(
+        'clef',
+        `The clef ${maybeText(element, 'sign')} on line ${maybeText(element, 'line')} is not known and was left out.`,
+      );
+    } else if (this.#at.numerator > 0) {
+      this.#remark('clef', 'A change of clef inside the measure was moved to its beginning.');
+    }
+    if (!known) return;
+    if (element.attributes.number === '2') this.inForce.lowerClef = known;
+    else this.inForce.clef = known;
   }
 
   #readMeter(time: XmlElement): void {
-    const beats = maybeInteger(time, 'beats');
-    const beatType = maybeInteger(time, 'beat-type');
-    try {
-      this.inForce.meter = meter(beats ?? 0, beatType ?? 0);
-    } catch {
-      this.#refuse(
-        'meter',
-        `The time signature ${maybeText(time, 'beats')}/${maybeText(time, 'beat-type')} is not one that Mevlo counts (2/2, 2/4, 3/4, 4/4, 3/8, 6/8, 9/8, 12/8).`,
-      );
-    }
+    const [beats, beatType] = [maybeText(time, 'beats'), maybeText(time, 'beat-type')];
+    this.inForce.meter =
+      maybeCountedMeter(beats, beatType, this.#where, this.context.report) ?? this.inForce.meter;
     const symbol = time.attributes.symbol;
     this.inForce.meterSymbol = symbol === 'common' || symbol === 'cut' ? symbol : undefined;
   }
 
+  #move(element: XmlElement, direction: 1 | -1): void {
+    const duration = maybeInteger(element, 'duration') ?? 0;
+    const moved = add(this.#at, rational(direction * Math.max(0, duration), this.inForce.divisions));
+    this.#at = moved.numerator < 0 ? ZERO : moved;
+    this.#lastVoice = undefined;
+  }
+
   #readNote(element: XmlElement): void {
     if (maybeChild(element, 'grace')) {
-      this.warnings.push({ code: 'grace', where: this.#where, message: 'A grace note was left out.' });
+      this.#remark('grace', 'A grace note was left out.');
       return;
     }
+    const staff = Math.min(2, Math.max(1, maybeInteger(element, 'staff') ?? 1));
+    const key = `${staff}/${maybeText(element, 'voice') ?? '1'}`;
+    const voice = this.#voiceFor(key);
     if (maybeChild(element, 'chord')) {
-      this.#refuse('chord', 'This measure has a chord; Mevlo checks one note at a time.');
+      this.#joinChord(element, this.#lastVoice ?? voice);
       return;
     }
-    const voice = maybeText(element, 'voice') ?? '1';
-    this.#voice ??= voice;
-    if (voice !== this.#voice) {
-      this.#refuse('several-voices', 'This measure has several voices at once; Mevlo checks one voice.');
+    const written = rational(Math.max(0, maybeInteger(element, 'duration') ?? 0), this.inForce.divisions);
+    const onset = this.#at;
+    this.#at = add(this.#at, written);
+    const order = compare(onset, voice.end);
+    if (order < 0) {
+      this.context.report.lose(
+        'overlap',
+        this.#where,
+        `Notes of one voice overlap after ${toMixedNumber(onset)} quarters; the later one was left out.`,
+      );
       return;
     }
     const isNote = maybeChild(element, 'rest') === undefined;
-    const id = isNote ? `m${this.number}n${++this.#noteCount}` : `m${this.number}r${this.#events.length + 1}`;
-    const full = this.inForce.meter && measureLength(this.inForce.meter);
     const event = readEvent(element, {
       divisions: this.inForce.divisions,
-      fallbackId: id,
-      fullMeasure: full,
+      id: () => this.#nextId(element.attributes.id, key, voice, isNote),
+      fullMeasure: this.inForce.meter && measureLength(this.inForce.meter),
+      leftOut: (name) => this.#leaveOutSign(name),
     });
-    if (event.ok) {
-      this.#events.push(event.value);
-      this.#offset = add(this.#offset, event.value.quarters);
+    if (!event.ok) {
+      for (const issue of event.issues) this.context.report.lose(issue.code, this.#where, issue.message);
+      voice.lostNote = true;
+      this.#lastVoice = undefined;
       return;
     }
-    for (const issue of event.issues) this.#refuse(issue.code, issue.message);
+    if (order > 0) this.#fillUpTo(key, voice, onset);
+    voice.events.push(event.value);
+    voice.end = add(voice.end, event.value.quarters);
+    if (compare(voice.end, this.#longest) > 0) this.#longest = voice.end;
+    this.#lastVoice = voice;
+  }
+
+  #voiceFor(key: string): OpenVoice {
+    if (!this.voiceOrder.includes(key)) this.voiceOrder.push(key);
+    const known = this.#voices.get(key);
+    if (known) return known;
+    const fresh: OpenVoice = { events: [], noteCount: 0, lostNote: false, end: ZERO };
+    this.#voices.set(key, fresh);
+    return fresh;
+  }
+
+  #nextId(ofFile: string | undefined, key: string, voice: OpenVoice, isNote: boolean): string {
+    const place = this.voiceOrder.indexOf(key);
+    const measure = `${this.context.idPrefix}m${this.number}${place === 0 ? '' : `v${place + 1}`}`;
+    const wished = isNote ? `${measure}n${++voice.noteCount}` : `${measure}r${voice.events.length + 1}`;
+    return this.ids.next(ofFile, wished);
+  }
+
+  #joinChord(element: XmlElement, voice: OpenVoice): void {
+    const last = voice.events.at(-1);
+    const head = readHead(element);
+    if (last?.kind !== 'note' || !head.ok) {
+      this.context.report.lose('chord', this.#where, 'A note of a chord could not be read and was left out.');
+      return;
+    }
+    voice.events[voice.events.length - 1] = { ...last, chordPitches: [...last.chordPitches, head.value] };
+  }
+
+  /** Where a voice is silent without a rest: a real rest in the first voice, a hidden one in the others. */
+  #fillUpTo(key: string, voice: OpenVoice, until: Rational): void {
+    const hidden = key !== this.voiceOrder.find((candidate) => candidate.startsWith('1/'));
+    const values = maybeValuesOfLength(subtract(until, voice.end));
+    if (!values) {
+      this.context.report.lose('gap', this.#where, 'A gap between notes is too short for a rest.');
+      return;
+    }
+    if (!hidden && !voice.lostNote)
+      this.#remark('gap', 'A gap with neither note nor rest was filled with rests.');
+    for (const value of values)
+      voice.events.push({ ...newRest(this.#nextId(undefined, key, voice, false), value), hidden });
+    voice.end = sum(voice.events.map((event) => event.quarters));
   }
 
   #readDirection(element: XmlElement): void {
-    const placement = element.attributes.placement === 'below' ? 'below' : 'above';
-    const hasMetronome = element.children.some((type) => maybeChild(type, 'metronome'));
-    for (const type of childrenNamed(element, 'direction-type').flatMap((direction) => direction.children)) {
-      const offsetQuarters = this.#offset;
-      if (type.name === 'words' && type.text && !hasMetronome) {
-        this.#directions.push({ kind: 'words', text: type.text.slice(0, 60), placement, offsetQuarters });
-      } else if (type.name === 'dynamics' && type.children[0]) {
-        this.#directions.push({ kind: 'dynamic', mark: type.children[0].name, offsetQuarters });
-      } else if (type.name === 'wedge') {
-        const shape = type.attributes.type;
-        if (shape === 'crescendo' || shape === 'diminuendo' || shape === 'stop') {
-          this.#directions.push({ kind: 'hairpin', shape, offsetQuarters });
-        }
-      }
-    }
+    const offset = rational(maybeInteger(element, 'offset') ?? 0, this.inForce.divisions);
+    this.#directions.push(
+      ...readDirections(element, add(this.#at, offset), {
+        isFirst: this.number <= 1,
+        leftOut: (name) => this.#leaveOutSign(name),
+        remark: (code, message) => this.#remark(code, message),
+      }),
+    );
   }
 }
+
+const ATTRIBUTES = new Set([
+  ...['divisions', 'key', 'time', 'staves', 'clef', 'staff-details', 'transpose', 'part-symbol'],
+  ...['instruments', 'measure-style', 'footnote', 'level'],
+]);

@@ -1,5 +1,12 @@
 import { failure, type Result, success } from '../base';
-import { ARTICULATIONS, type Articulation, type LineEvent, type WrittenPitch } from '../notation';
+import {
+  ARTICULATIONS,
+  type Articulation,
+  type LineEvent,
+  type Note,
+  newNote,
+  type WrittenPitch,
+} from '../notation';
 import { type Spelling, STEPS, type Step } from '../pitch';
 import {
   equals,
@@ -27,20 +34,26 @@ const ARTICULATION_NAMES: Readonly<Record<string, Articulation>> = {
 
 interface NoteContext {
   readonly divisions: number;
-  readonly fallbackId: string;
+  /** Called once, when the event is known to be readable. */
+  id(): string;
   readonly fullMeasure: Rational | undefined;
+  /** Told of every sign that is not kept, by the name of its element. */
+  leftOut(elementName: string): void;
 }
 
-/** Reads one `<note>` that is not a grace note and not part of a chord. */
+/** Reads one `<note>` that is not a grace note and not a further note of a chord. */
 export function readEvent(element: XmlElement, context: NoteContext): Result<LineEvent> {
   const duration = maybeInteger(element, 'duration');
   if (duration === undefined || duration <= 0) {
-    return failure({ code: 'no-duration', message: 'A note or rest here has no duration.' });
+    return failure({
+      code: 'no-duration',
+      message: 'A note or rest here has no duration and was left out.',
+    });
   }
   if (maybeChild(element, 'time-modification')) {
     return failure({
       code: 'tuplet',
-      message: 'This measure has a triplet or another tuplet, which Mevlo does not check.',
+      message: 'A triplet or another tuplet was left out: Mevlo does not count them.',
     });
   }
   const quarters = rational(duration, context.divisions);
@@ -48,37 +61,93 @@ export function readEvent(element: XmlElement, context: NoteContext): Result<Lin
   const fillsMeasure = isWholeMeasureRest(element, quarters, context);
   const value = fillsMeasure ? success<NoteValue>({ base: 'whole', dots: 0 }) : readValue(element, quarters);
   if (!value.ok) return value;
-  const id = validId(element.attributes.id) ?? context.fallbackId;
   const notations = childrenNamed(element, 'notations').flatMap((n) => n.children);
+  for (const { name } of [...element.children.filter((c) => !NOTE_PARTS.has(c.name)), ...notations]) {
+    if (!NOTATIONS.has(name)) context.leftOut(name);
+  }
   const fermata = notations.some((notation) => notation.name === 'fermata');
-  if (restElement) return success({ kind: 'rest', id, value: value.value, quarters, fillsMeasure, fermata });
-
-  const pitch = readPitch(element);
+  if (restElement) {
+    const hidden = element.attributes['print-object'] === 'no';
+    return success({
+      kind: 'rest',
+      id: context.id(),
+      value: value.value,
+      quarters,
+      fillsMeasure,
+      hidden,
+      fermata,
+    });
+  }
+  const pitch = readHead(element);
   if (!pitch.ok) return pitch;
+  return success(
+    readNote(element, notations, context, { value: value.value, quarters, pitch: pitch.value, fermata }),
+  );
+}
+
+function readNote(
+  element: XmlElement,
+  notations: readonly XmlElement[],
+  context: NoteContext,
+  known: Pick<Note, 'value' | 'quarters' | 'pitch' | 'fermata'>,
+): Note {
   const slurs = notations.filter((notation) => notation.name === 'slur');
   const ties = [...childrenNamed(element, 'tie'), ...notations.filter((n) => n.name === 'tied')];
   const marks = notations.filter((n) => n.name === 'articulations').flatMap((n) => n.children);
-  const technical = notations.find((n) => n.name === 'technical');
-  return success({
-    kind: 'note',
-    id,
-    value: value.value,
-    quarters,
-    pitch: pitch.value,
+  const technical = notations.filter((n) => n.name === 'technical').flatMap((n) => n.children);
+  const hint = (name: string) => technical.find((t) => t.name === name)?.text.slice(0, 8) || undefined;
+  for (const { name } of marks)
+    if (!(name in ARTICULATION_NAMES) && name !== 'breath-mark') context.leftOut(name);
+  for (const { name } of technical) if (!TECHNICAL.has(name)) context.leftOut(name);
+  const stem = maybeText(element, 'stem');
+  const lyrics = childrenNamed(element, 'lyric');
+  if (lyrics.length > 1) context.leftOut('second verse');
+  return {
+    ...newNote(context.id(), known.value, known.pitch),
+    ...known,
     tiedToNext: ties.some((tie) => tie.attributes.type === 'start'),
     tiedFromPrevious: ties.some((tie) => tie.attributes.type === 'stop'),
     slurStarts: slurs.filter((slur) => slur.attributes.type === 'start').length,
     slurStops: slurs.filter((slur) => slur.attributes.type === 'stop').length,
     articulations: marks.map((mark) => ARTICULATION_NAMES[mark.name]).filter((name) => name !== undefined),
-    fermata,
     breathAfter: marks.some((mark) => mark.name === 'breath-mark'),
-    fingering: maybeText(technical, 'fingering')?.slice(0, 8) || undefined,
-    lyric: maybeText(element, 'lyric', 'text')?.slice(0, 40) || undefined,
-  });
+    fingering: hint('fingering'),
+    stringHint: hint('string'),
+    positionHint: hint('other-technical'),
+    lyric: readLyric(lyrics[0]),
+    stem: stem === 'up' || stem === 'down' ? stem : undefined,
+  };
 }
 
+/** A syllable that goes on ends with a hyphen. */
+function readLyric(lyric: XmlElement | undefined): string | undefined {
+  const text = maybeText(lyric, 'text')?.slice(0, 40);
+  if (!text) return undefined;
+  const syllabic = maybeText(lyric, 'syllabic');
+  return syllabic === 'begin' || syllabic === 'middle' ? `${text}-` : text;
+}
+
+const NOTE_PARTS = new Set([
+  ...[
+    'chord',
+    'pitch',
+    'unpitched',
+    'rest',
+    'duration',
+    'tie',
+    'voice',
+    'type',
+    'dot',
+    'accidental',
+    'staff',
+  ],
+  ...['stem', 'beam', 'notations', 'lyric', 'instrument', 'footnote', 'level', 'listen', 'play'],
+]);
+const NOTATIONS = new Set(['tied', 'slur', 'fermata', 'articulations', 'technical']);
+const TECHNICAL = new Set(['fingering', 'string', 'other-technical']);
+
 /** Ids become part of the page, so only plain names are taken over. */
-function validId(id: string | undefined): string | undefined {
+export function plainId(id: string | undefined): string | undefined {
   return id !== undefined && /^[A-Za-z_][\w.-]{0,39}$/.test(id) ? id : undefined;
 }
 
@@ -118,7 +187,8 @@ function readValue(element: XmlElement, quarters: Rational): Result<NoteValue> {
   });
 }
 
-function readPitch(element: XmlElement): Result<WrittenPitch> {
+/** The pitch of a `<note>`. */
+export function readHead(element: XmlElement): Result<WrittenPitch> {
   const pitch = maybeChild(element, 'pitch');
   if (pitch) {
     const spelling = readSpelling(

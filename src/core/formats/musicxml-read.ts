@@ -1,20 +1,47 @@
 import { failure, type Issue, type Result, success } from '../base';
-import { checkArithmetic, type Line, type Part } from '../notation';
+import { checkArithmetic, type Line, leadLine, type Part, partHasNotes, type Score } from '../notation';
 import { multiply, type Rational, rational } from '../time';
-import { readMeasures } from './musicxml-measures';
-import { isZip, MAXIMUM_XML_BYTES, readMxl } from './mxl';
+import { MAXIMUM_FILE_BYTES, MOST_MEASURES, MOST_PARTS } from './limits';
+import { isPickup, readMeasures } from './musicxml-measures';
+import { plainId } from './musicxml-note';
+import { isZip, readMxl } from './mxl';
+import { ReadingReport } from './reading-report';
 import { childrenNamed, maybeChild, maybeInteger, maybeText, parseXml, type XmlElement } from './xml';
 
+/** Far more than a page holds; counted in the text, so that a whole score is refused before it is parsed. */
+const MOST_NOTES = 8000;
+
 /**
- * Reads a MusicXML file (.musicxml, .xml or .mxl) with one part of one voice.
+ * Reads a MusicXML file (.musicxml, .xml or .mxl).
  * @param bytes the whole file.
- * @returns the line; or every problem found, each with its measure.
- * Source: MusicXML 4.0, W3C Community Group Final Report, 2021.
+ * @returns the score, with everything that was left out listed by its measure; or why it cannot be read.
+ * Source: MusicXML 4.0, W3C Community Group Final Report, 2021 (3.0 and 3.1 are subsets of it).
  */
-export function readMusicXml(bytes: Uint8Array): Result<Line> {
+export function readMusicXml(bytes: Uint8Array): Result<Score> {
+  const report = new ReadingReport();
+  const score = readWithReport(bytes, report);
+  return score.ok ? success(score.value, report.remarks) : score;
+}
+
+/**
+ * Reads a file whose lead part is to be played as it stands.
+ * @returns the line; or every measure that cannot be played as written.
+ */
+export function readPlayableLine(bytes: Uint8Array): Result<Line> {
+  const report = new ReadingReport();
+  const score = readWithReport(bytes, report);
+  if (!score.ok) return score;
+  const { wrong, odd } = checkArithmetic(score.value.parts[0]!);
+  // With notes left out it would be another line, even where the measures still add up.
+  if (report.lostNotes) return failure(...report.remarks, ...wrong);
+  if (wrong.length > 0) return failure(...wrong);
+  return success(leadLine(score.value), [...report.remarks, ...odd]);
+}
+
+function readWithReport(bytes: Uint8Array, report: ReadingReport): Result<Score> {
   if (bytes.length === 0)
     return failure({ code: 'empty', message: 'The file is empty; a MusicXML file was expected.' });
-  if (bytes.length > MAXIMUM_XML_BYTES) {
+  if (bytes.length > MAXIMUM_FILE_BYTES) {
     return failure({
       code: 'too-large',
       message: 'The file is larger than 4 MB; one line of a method book was expected.',
@@ -22,9 +49,16 @@ export function readMusicXml(bytes: Uint8Array): Result<Line> {
   }
   const text = isZip(bytes) ? readMxl(bytes) : decodeText(bytes);
   if (!text.ok) return text;
+  const noteCount = text.value.match(/<note[\s>]/g)?.length ?? 0;
+  if (noteCount > MOST_NOTES) {
+    return failure({
+      code: 'too-long',
+      message: `This is a whole score (${noteCount} notes and rests); a line has up to ${MOST_NOTES}. Export only the line.`,
+    });
+  }
   const xml = parseXml(text.value);
   if (!xml.ok) return xml;
-  return readScore(xml.value);
+  return readScore(xml.value, report);
 }
 
 function decodeText(bytes: Uint8Array): Result<string> {
@@ -37,45 +71,52 @@ function decodeText(bytes: Uint8Array): Result<string> {
   }
 }
 
-function readScore(root: XmlElement): Result<Line> {
+function readScore(root: XmlElement, report: ReadingReport): Result<Score> {
+  const elements = childrenNamed(root, 'part');
+  const refusal = refuseScore(root, elements);
+  if (refusal) return failure(refusal);
+  const parts = elements.map((element, index) => readPart(root, element, index, report));
+  if (report.refusals.length > 0) return failure(...report.refusals);
+  const withNotes = parts.filter(partHasNotes);
+  for (const part of parts) {
+    if (!withNotes.includes(part))
+      report.remark('empty-part', undefined, `The part "${part.name}" has no note and was left out.`);
+  }
+  if (withNotes.length === 0)
+    return failure({ code: 'no-notes', message: 'There is no note in this line.' }, ...report.remarks);
+  const composer = childrenNamed(maybeChild(root, 'identification'), 'creator').find(
+    (creator) => creator.attributes.type === 'composer',
+  )?.text;
+  return success({
+    title: readTitle(root),
+    composer: composer?.slice(0, 120) || undefined,
+    parts: withNotes,
+  });
+}
+
+function refuseScore(root: XmlElement, parts: readonly XmlElement[]): Issue | undefined {
   if (root.name === 'score-timewise') {
-    return failure({
+    return {
       code: 'timewise',
       message: 'This MusicXML is stored "timewise"; export it "partwise", as programs usually do.',
-    });
+    };
   }
   if (root.name !== 'score-partwise') {
-    return failure({
+    return {
       code: 'not-musicxml',
       message: `This is XML but not MusicXML: it begins with <${root.name}>, <score-partwise> was expected.`,
-    });
+    };
   }
-  const [partElement, ...otherParts] = childrenNamed(root, 'part');
-  if (!partElement || childrenNamed(partElement, 'measure').length === 0) {
-    return failure({ code: 'no-measures', message: 'There is no measure in this file.' });
+  const counts = parts.map((part) => childrenNamed(part, 'measure').length);
+  const most = Math.max(0, ...counts);
+  if (most === 0) return { code: 'no-measures', message: 'There is no measure in this file.' };
+  if (most > MOST_MEASURES || parts.length > MOST_PARTS) {
+    return {
+      code: 'too-long',
+      message: `This is a whole score (${most} measures in ${parts.length} ${parts.length === 1 ? 'part' : 'parts'}); a line has up to ${MOST_MEASURES} measures and ${MOST_PARTS} parts. Export only the line.`,
+    };
   }
-  const issues: Issue[] = [];
-  const warnings: Issue[] = [];
-  if (otherParts.length > 0) {
-    warnings.push({
-      code: 'more-parts',
-      message: `The file has ${otherParts.length + 1} parts; only the first was brought in.`,
-    });
-  }
-  const measures = readMeasures(partElement, issues, warnings);
-  const part: Part = { ...readPartFacts(root, partElement), measures };
-  if (issues.length === 0) {
-    const arithmetic = checkArithmetic(part);
-    issues.push(...arithmetic.wrong);
-    warnings.push(...arithmetic.odd);
-  }
-  if (
-    issues.length === 0 &&
-    !measures.some((measure) => measure.events.some((event) => event.kind === 'note'))
-  ) {
-    issues.push({ code: 'no-notes', message: 'There is no note in this line.' });
-  }
-  return issues.length > 0 ? failure(...issues) : success({ title: readTitle(root), part }, warnings);
+  return undefined;
 }
 
 function readTitle(root: XmlElement): string {
@@ -88,23 +129,30 @@ function readTitle(root: XmlElement): string {
   return (candidates.find((title) => title) ?? 'Untitled line').slice(0, 120);
 }
 
-function readPartFacts(root: XmlElement, part: XmlElement): Omit<Part, 'measures'> {
+function readPart(root: XmlElement, element: XmlElement, index: number, report: ReadingReport): Part {
   const scorePart = childrenNamed(maybeChild(root, 'part-list'), 'score-part').find(
-    (p) => p.attributes.id === part.attributes.id,
+    (p) => p.attributes.id === element.attributes.id,
   );
-  const attributes = childrenNamed(part, 'measure').flatMap((measure) =>
-    childrenNamed(measure, 'attributes'),
-  );
+  const attributes = childrenNamed(element, 'measure').flatMap((m) => childrenNamed(m, 'attributes'));
   const transpose = attributes.map((a) => maybeChild(a, 'transpose')).find((t) => t !== undefined);
   const staffLines = attributes
     .map((a) => maybeInteger(a, 'staff-details', 'staff-lines'))
     .find((n) => n !== undefined);
+  const id = plainId(element.attributes.id) ?? `P${index + 1}`;
+  const name = (maybeText(scorePart, 'part-name') || 'Part').slice(0, 80);
   return {
-    name: (maybeText(scorePart, 'part-name') || 'Part').slice(0, 80),
+    id,
+    name,
     transpositionSemitones:
       (maybeInteger(transpose, 'chromatic') ?? 0) + 12 * (maybeInteger(transpose, 'octave-change') ?? 0),
     staffLines: staffLines === 1 ? 1 : 5,
-    tempo: readTempo(part),
+    tempo: readTempo(element),
+    measures: readMeasures(element, {
+      // Ids are unique in the score: those Mevlo makes for later parts carry the part's.
+      idPrefix: index === 0 ? '' : `${id}-`,
+      placePrefix: index === 0 ? '' : `${name}, `,
+      report,
+    }),
   };
 }
 
@@ -115,7 +163,9 @@ const BEAT_UNIT_QUARTERS: Readonly<Record<string, Rational>> = {
 };
 
 function readTempo(part: XmlElement): Part['tempo'] {
-  for (const direction of childrenNamed(part, 'measure').flatMap((m) => childrenNamed(m, 'direction'))) {
+  const measures = childrenNamed(part, 'measure');
+  const opening = measures.slice(0, measures[0] && isPickup(measures[0]) ? 2 : 1);
+  for (const direction of opening.flatMap((measure) => childrenNamed(measure, 'direction'))) {
     const types = childrenNamed(direction, 'direction-type');
     const metronome = types.map((type) => maybeChild(type, 'metronome')).find((m) => m !== undefined);
     const bpm = Number(maybeText(metronome, 'per-minute'));

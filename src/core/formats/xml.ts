@@ -1,5 +1,5 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
-import { failure, type Result, success } from '../base';
+import { failure, type Issue, type Result, success } from '../base';
 
 /** An XML element with its children in document order. */
 export interface XmlElement {
@@ -20,21 +20,31 @@ const parser = new XMLParser({
   processEntities: false,
 });
 
+/** What a parser says about an element may quote the whole file. */
+const MOST_REASON_LETTERS = 100;
+
 /** Parses well-formed XML. @returns the root element, or the line where the XML is broken. */
 export function parseXml(text: string): Result<XmlElement> {
   const valid = XMLValidator.validate(text);
-  if (valid !== true) {
-    return failure({
-      code: 'broken-xml',
-      where: `line ${valid.err.line} of the file`,
-      message: `The XML is broken (${valid.err.msg.replace(/\.$/, '')}). Export the file again and bring it in once more.`,
-    });
+  if (valid !== true) return failure(brokenXml(valid.err.msg, `line ${valid.err.line} of the file`));
+  try {
+    const root = (parser.parse(text) as RawNode[])
+      .map(toElement)
+      .find((node) => node && !node.name.startsWith('?'));
+    return root ? success(root) : failure({ code: 'no-xml', message: 'The file holds no XML element.' });
+  } catch (error) {
+    // Declared outside files, and nesting beyond what any music has.
+    return failure(brokenXml(error instanceof RangeError ? 'it is nested too deeply' : String(error)));
   }
-  const root = (parser.parse(text) as RawNode[])
-    .map(toElement)
-    .find((node) => node && !node.name.startsWith('?'));
-  if (!root) return failure({ code: 'no-xml', message: 'The file holds no XML element.' });
-  return success(root);
+}
+
+function brokenXml(reason: string, where?: string): Issue {
+  const short = reason.replace(/^Error: |\.$/g, '').slice(0, MOST_REASON_LETTERS);
+  return {
+    code: 'broken-xml',
+    message: `The XML is broken (${short}). Export the file again and bring it in once more.`,
+    ...(where !== undefined && { where }),
+  };
 }
 
 type RawNode = { readonly [name: string]: RawNode[] | string | Record<string, string> };

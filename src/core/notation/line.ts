@@ -1,14 +1,24 @@
 import type { Spelling } from '../pitch';
 import type { Meter, NoteValue, Rational } from '../time';
 
-/** One numbered exercise or short piece. */
+/** What one player has on the stand: what is engraved, counted, played and checked. */
 export interface Line {
   readonly title: string;
   readonly part: Part;
 }
 
+/** One numbered exercise or short piece with everything that is written out of it. */
+export interface Score {
+  readonly title: string;
+  readonly composer: string | undefined;
+  /** At least one; the first is the lead, from which other parts can be moved. */
+  readonly parts: readonly Part[];
+}
+
 /** What one player reads. */
 export interface Part {
+  /** Unique in its score; a plain name. */
+  readonly id: string;
   readonly name: string;
   /** Semitones from the written to the sounding pitch, e.g. −2 for B♭ clarinet. */
   readonly transpositionSemitones: number;
@@ -35,14 +45,28 @@ export interface Measure {
   readonly meterSymbol: 'common' | 'cut' | undefined;
   /** Sharps (positive) or flats (negative). */
   readonly keyFifths: number;
+  /** Of the (upper) staff. */
   readonly clef: Clef;
+  /** Of the second staff, in parts that have one. */
+  readonly lowerClef: Clef | undefined;
+  /** The writer wants a new system to begin here. */
+  readonly systemBreak: boolean;
   readonly repeatStart: boolean;
   /** How often the section that ends here is played in all; 1 means no repeat sign. */
   readonly repeatPlays: number;
   /** Passes on which a measure under an ending bracket is played. */
   readonly endingPasses: readonly number[];
+  /** The first voice of the upper staff: the one that is counted and checked. */
   readonly events: readonly LineEvent[];
+  /** Further voices: engraved, heard in the model and kept, not checked yet. */
+  readonly otherVoices: readonly Voice[];
   readonly directions: readonly Direction[];
+}
+
+/** A further voice of a measure. */
+export interface Voice {
+  readonly staff: 'upper' | 'lower';
+  readonly events: readonly LineEvent[];
 }
 
 export type WrittenPitch =
@@ -58,6 +82,8 @@ export interface Note {
   readonly value: NoteValue;
   readonly quarters: Rational;
   readonly pitch: WrittenPitch;
+  /** Struck together with it. */
+  readonly chordPitches: readonly WrittenPitch[];
   readonly tiedToNext: boolean;
   readonly tiedFromPrevious: boolean;
   readonly slurStarts: number;
@@ -66,7 +92,13 @@ export interface Note {
   readonly fermata: boolean;
   readonly breathAfter: boolean;
   readonly fingering: string | undefined;
+  /** Which string to play it on, as printed: `2`. */
+  readonly stringHint: string | undefined;
+  /** Position of the hand or the slide, as printed: `III`, `4`. */
+  readonly positionHint: string | undefined;
   readonly lyric: string | undefined;
+  /** Only when the writer chose it. */
+  readonly stem: 'up' | 'down' | undefined;
 }
 
 export interface Rest {
@@ -76,6 +108,8 @@ export interface Rest {
   readonly quarters: Rational;
   /** A rest for the whole measure, whatever the meter. */
   readonly fillsMeasure: boolean;
+  /** Keeps a further voice in time without being printed. */
+  readonly hidden: boolean;
   readonly fermata: boolean;
 }
 
@@ -87,3 +121,5 @@ export type Direction = { readonly offsetQuarters: Rational } & (
   | { readonly kind: 'dynamic'; readonly mark: string }
   | { readonly kind: 'hairpin'; readonly shape: 'crescendo' | 'diminuendo' | 'stop' }
 );
+
+export const DYNAMIC_MARKS = ['pp', 'p', 'mp', 'mf', 'f', 'ff', 'fp', 'sfz'] as const;

@@ -27,7 +27,7 @@ export interface WrittenNote {
   readonly staccato: boolean;
   readonly accented: boolean;
   readonly fermata: boolean;
-  /** Under or after "rit.", where the notation asks for freedom. */
+  /** Under or after "rit." or "accel.", where the notation asks for freedom. */
   readonly freeTempo: boolean;
   /** The value in beat units. */
   readonly beats: number;
@@ -56,24 +56,25 @@ export function measureOffset(measure: Measure): Rational {
   return measure.number === 0 ? subtract(measureLength(measure.meter), writtenLength(measure)) : ZERO;
 }
 
-const SLOWING = /\b(rit|rall|ritard|rallentando|ritardando|slow(ing)? down)\b/i;
+const LEAVING_TEMPO =
+  /\b(rit|rall|ritard|rallentando|ritardando|slow(ing)? down|accel|accelerando|getting faster)\b/i;
 const BACK_IN_TEMPO = /\ba tempo\b/i;
 
 /** All notes of the line as they must sound, in order. */
 export function writtenNotes(line: Line): readonly WrittenNote[] {
   const notes: WrittenNote[] = [];
   let openSlurs = 0;
-  let slowing = false;
+  let isFree = false;
   for (const timed of timedMeasures(line)) {
     let offset = ZERO;
     for (const event of timed.measure.events) {
-      slowing = isSlowing(timed.measure, offset, slowing);
+      isFree = isFreeTempo(timed.measure, offset, isFree);
       if (event.kind === 'note') {
         const previous = notes.at(-1);
         if (event.tiedFromPrevious && previous) {
           notes[notes.length - 1] = extend(previous, event, timed.measure);
         } else {
-          notes.push(writtenNote(line, timed, event, offset, openSlurs > 0, slowing));
+          notes.push(writtenNote(line, timed, event, offset, openSlurs > 0, isFree));
         }
         openSlurs = Math.max(0, openSlurs + event.slurStarts - event.slurStops);
       }
@@ -83,14 +84,14 @@ export function writtenNotes(line: Line): readonly WrittenNote[] {
   return notes;
 }
 
-function isSlowing(measure: Measure, offset: Rational, before: boolean): boolean {
-  let slowing = before;
+function isFreeTempo(measure: Measure, offset: Rational, before: boolean): boolean {
+  let isFree = before;
   for (const direction of measure.directions) {
     if (direction.kind !== 'words' || toNumber(direction.offsetQuarters) > toNumber(offset)) continue;
-    if (SLOWING.test(direction.text)) slowing = true;
-    if (BACK_IN_TEMPO.test(direction.text)) slowing = false;
+    if (LEAVING_TEMPO.test(direction.text)) isFree = true;
+    if (BACK_IN_TEMPO.test(direction.text)) isFree = false;
   }
-  return slowing;
+  return isFree;
 }
 
 function writtenNote(

@@ -22,42 +22,34 @@ export function pitchName({ step, alter }: Spelling): string {
   return `${step}${ACCIDENTAL_SIGNS[`${alter}`]}`;
 }
 
-const SHARP_SPELLINGS: readonly (readonly [Step, 0 | 1])[] = [
-  ['C', 0],
-  ['C', 1],
-  ['D', 0],
-  ['D', 1],
-  ['E', 0],
-  ['F', 0],
-  ['F', 1],
-  ['G', 0],
-  ['G', 1],
-  ['A', 0],
-  ['A', 1],
-  ['B', 0],
-];
-const FLAT_SPELLINGS: readonly (readonly [Step, 0 | -1])[] = [
-  ['C', 0],
-  ['D', -1],
-  ['D', 0],
-  ['E', -1],
-  ['E', 0],
-  ['F', 0],
-  ['G', -1],
-  ['G', 0],
-  ['A', -1],
-  ['A', 0],
-  ['B', -1],
-  ['B', 0],
-];
+/**
+ * The other way from a name with an octave: `C4`, `F#5`, `Bb3`.
+ * @throws RangeError for anything else.
+ */
+export function parsePitchName(name: string): Spelling {
+  const match = /^([A-G])(bb|b|##|#|)(-?\d)$/.exec(name);
+  if (!match) throw new RangeError(`pitch must be a letter, # or b, and an octave, got "${name}"`);
+  const [, step, sign, octave] = match;
+  const alter = (sign!.startsWith('b') ? -sign!.length : sign!.length) + 0;
+  return { step: step as Step, alter: alter as Spelling['alter'], octave: Number(octave) };
+}
+
+/** Letters by the line of fifths, from F; sharps continue above, flats below. */
+const FIFTHS_LETTERS: readonly Step[] = ['F', 'C', 'G', 'D', 'A', 'E', 'B'];
+/** Below the tonic's own place: two flats beyond the key (♭7, ♭3), and above it sharps up to ♯5. */
+const LOWEST_FIFTH = -3;
 
 /**
- * A readable spelling of a sounded pitch.
+ * The spelling of a sounded pitch that lies nearest to the key on the line of fifths: B♭ and F♯ in C major.
  * @param midi whole MIDI note number.
- * @param fifths key signature; flat keys spell with flats.
+ * @param fifths key signature.
  */
 export function midiToSpelling(midi: number, fifths = 0): Spelling {
-  const pitchClass = ((midi % 12) + 12) % 12;
-  const [step, alter] = (fifths < 0 ? FLAT_SPELLINGS : SHARP_SPELLINGS)[pitchClass]!;
-  return { step, alter, octave: Math.floor(midi / 12) - 1 };
+  // Along the line of fifths each place lies 7 semitones above the one before.
+  const wanted = ((((midi % 12) * 7) % 12) + 12) % 12;
+  const lowest = fifths + LOWEST_FIFTH;
+  const place = lowest + ((((wanted - lowest) % 12) + 12) % 12);
+  const step = FIFTHS_LETTERS[(((place + 1) % 7) + 7) % 7]!;
+  const alter = Math.floor((place + 1) / 7) as Spelling['alter'];
+  return { step, alter, octave: Math.floor((midi - alter) / 12) - 1 };
 }

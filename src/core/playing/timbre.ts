@@ -18,7 +18,7 @@ export interface Timbre {
 
 const sustained = { decaySeconds: undefined, slurDip: 0.75 };
 
-export const TIMBRES: Readonly<Record<InstrumentId, Timbre>> = {
+const RECIPES = {
   flute: {
     ...sustained,
     partials: [1, 0.5, 0.25, 0.1, 0.04],
@@ -142,4 +142,19 @@ export const TIMBRES: Readonly<Record<InstrumentId, Timbre>> = {
     vibratoCents: 0,
     slurDip: 1,
   },
+} satisfies Partial<Record<InstrumentId, Timbre>>;
+
+/** Instruments that sound like one of the recipes, give or take their size. */
+export const TIMBRES: Readonly<Record<InstrumentId, Timbre>> = {
+  ...RECIPES,
+  'tenor-sax': RECIPES['alto-sax'],
+  'alto-recorder': RECIPES['soprano-recorder'],
+  'practice-chanter': { ...RECIPES.oboe, vibratoCents: 0 },
+  euphonium: RECIPES.tuba,
+  viola: RECIPES.violin,
+  'double-bass': RECIPES.cello,
+  ukulele: { ...RECIPES.guitar, decaySeconds: 1.4 },
+  harp: { ...RECIPES.guitar, decaySeconds: 3 },
+  piano: { ...RECIPES.guitar, decaySeconds: 3.5 },
+  'drum-kit': RECIPES.snare,
 };

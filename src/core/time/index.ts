@@ -9,13 +9,22 @@ export {
   meter,
   quarterSeconds,
 } from './meter';
-export { maybeValueOfLength, NOTE_BASES, type NoteBase, type NoteValue, valueLength } from './note-value';
+export {
+  maybeValueOfLength,
+  maybeValuesOfLength,
+  NOTE_BASES,
+  type NoteBase,
+  type NoteValue,
+  valueLength,
+} from './note-value';
 export {
   add,
   compare,
   divide,
   equals,
   isInteger,
+  maximum,
+  minimum,
   multiply,
   type Rational,
   rational,
@@ -25,3 +34,5 @@ export {
   toNumber,
   ZERO,
 } from './rational';
+export { maybeRestValues, maybeTiedValues } from './split';
+export { measureName, VOCABULARIES, type Vocabulary, valueName } from './value-name';

@@ -1,4 +1,4 @@
-import { add, multiply, type Rational, rational } from './rational';
+import { add, compare, multiply, type Rational, rational, subtract } from './rational';
 
 export const NOTE_BASES = ['whole', 'half', 'quarter', 'eighth', 'sixteenth'] as const;
 export type NoteBase = (typeof NOTE_BASES)[number];
@@ -40,3 +40,26 @@ export function maybeValueOfLength(quarters: Rational): NoteValue | undefined {
   }
   return undefined;
 }
+
+/**
+ * Values that together last `quarters`, longest first, each plain or with one dot.
+ * @returns undefined when sixteenths cannot fill it.
+ */
+export function maybeValuesOfLength(quarters: Rational): readonly NoteValue[] | undefined {
+  const values: NoteValue[] = [];
+  let left = quarters;
+  while (left.numerator > 0) {
+    const next = FILLING_VALUES.find((value) => compare(valueLength(value), left) <= 0);
+    if (!next) return undefined;
+    values.push(next);
+    left = subtract(left, valueLength(next));
+  }
+  return values;
+}
+
+/** Longest first. */
+const FILLING_VALUES: readonly NoteValue[] = NOTE_BASES.flatMap((base): NoteValue[] => [
+  // A dotted sixteenth would leave a thirty-second behind.
+  ...(base === 'sixteenth' ? [] : [{ base, dots: 1 } as const]),
+  { base, dots: 0 },
+]);

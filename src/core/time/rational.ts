@@ -48,6 +48,14 @@ export function compare(a: Rational, b: Rational): number {
   return a.numerator * b.denominator - b.numerator * a.denominator;
 }
 
+export function minimum(a: Rational, b: Rational): Rational {
+  return compare(a, b) <= 0 ? a : b;
+}
+
+export function maximum(a: Rational, b: Rational): Rational {
+  return compare(a, b) >= 0 ? a : b;
+}
+
 export function equals(a: Rational, b: Rational): boolean {
   return compare(a, b) === 0;
 }

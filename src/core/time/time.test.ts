@@ -17,6 +17,7 @@ import {
   toMixedNumber,
   toNumber,
   valueLength,
+  valueName,
 } from '.';
 
 describe('rational', () => {
@@ -121,4 +122,18 @@ describe('meter', () => {
     expect(quarterSeconds(60, beatUnit(meter(6, 8)))).toBeCloseTo(2 / 3);
     expect(() => quarterSeconds(4, beatUnit(meter(4, 4)))).toThrow('tempo must be 20–400 bpm, got 4');
   });
+});
+
+// Common practice: the British names of the note values.
+test.each([
+  ['whole', 'semibreve'],
+  ['half', 'minim'],
+  ['quarter', 'crotchet'],
+  ['eighth', 'quaver'],
+  ['sixteenth', 'semiquaver'],
+] as const)('a %s is a %s', (us, uk) => {
+  expect([valueName({ base: us, dots: 1 }), valueName({ base: us, dots: 0 }, 'uk')]).toEqual([
+    `dotted ${us}`,
+    uk,
+  ]);
 });

@@ -2,10 +2,11 @@ import 'server-only';
 import { z } from 'zod';
 import { FASTEST_MARK, layLadder, SLOWEST_MARK } from '@/core/tempo';
 import * as queries from '@/server/db/queries/assignments';
-import { maybeLine } from '@/server/db/queries/lines';
+import { maybePartForStudent } from '@/server/db/queries/music';
 import { listTakesOfStudent, type TakeRow } from '@/server/db/queries/takes';
 import { getClass } from './classes';
-import { engravingsOf, getLine } from './shelf';
+import { engravingsOf } from './engravings';
+import { requireOwnLine } from './shelf';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
 
 const tempo = z.coerce
@@ -29,7 +30,11 @@ export async function assign(viewer: Viewer, form: unknown): Promise<{ id: strin
   const read = assignmentForm.safeParse(form);
   if (!read.success) return { problem: read.error.issues[0]!.message };
   const { lineId, classId, startBpm, goalBpm, dueOn } = read.data;
-  await Promise.all([getLine(viewer, lineId), getClass(viewer, classId)]);
+  const [line] = await Promise.all([requireOwnLine(viewer, lineId), getClass(viewer, classId)]);
+  if (!line.contentHash)
+    return {
+      problem: 'This line is still a draft. Finish it on the writing desk and put it on the stand first.',
+    };
   return queries.insertAssignment({
     line_id: lineId,
     class_id: classId,
@@ -62,8 +67,8 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string) 
     ? await queries.maybeAssignment(assignmentId)
     : undefined;
   if (!assignment || !(await mayPlay(viewer, assignment))) throw new NotFound();
-  const line = await maybeLine(assignment.lineId);
-  if (!line) throw new NotFound();
+  const part = await maybePartForStudent(assignment.lineId, viewer.userId, assignment.classId);
+  if (!part) throw new NotFound();
   const takes = (await listTakesOfStudent(viewer.userId)).filter(
     (take) => take.assignmentId === assignment.id,
   );
@@ -71,8 +76,8 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string) 
     ...assignment,
     ...climb(assignment, takes),
     takes,
-    line: line.line,
-    engravings: await engravingsOf(line.contentHash),
+    line: part.line,
+    engravings: await engravingsOf(part.contentHash),
   };
 }
 
@@ -85,10 +90,14 @@ async function mayPlay(
   return queries.isStudentOfClass(viewer.userId, assignment.classId);
 }
 
-/** @throws NotFound unless the viewer is a student of the assignment's class. */
-export async function requireMayHandIn(viewer: Viewer, assignmentId: string): Promise<void> {
+/** @returns what the take is of. @throws NotFound unless the viewer is a student of the assignment's class. */
+export async function requireMayHandIn(
+  viewer: Viewer,
+  assignmentId: string,
+): Promise<{ readonly lineId: string; readonly classId: string }> {
   const assignment = await queries.maybeAssignment(assignmentId);
   if (!assignment || viewer.role !== 'student' || !(await mayPlay(viewer, assignment))) throw new NotFound();
+  return assignment;
 }
 
 /** The ladder, and the next rung: the first one without a take in which no measure needed work. */

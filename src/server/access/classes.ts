@@ -1,6 +1,8 @@
 import 'server-only';
 import { randomInt } from 'node:crypto';
 import { z } from 'zod';
+import { INSTRUMENT_IDS } from '@/core/instruments';
+import { VOCABULARIES } from '@/core/time';
 import { createStudent } from '@/server/auth/accounts';
 import * as queries from '@/server/db/queries/classes';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
@@ -17,7 +19,13 @@ export function listClasses(viewer: Viewer) {
 /** A class of the viewer's with its students. @throws NotFound */
 export async function getClass(viewer: Viewer, classId: string) {
   const found = await requireOwnClass(viewer, classId);
-  return { id: found.id, name: found.name, code: found.code, students: await queries.listStudents(found.id) };
+  return {
+    id: found.id,
+    name: found.name,
+    code: found.code,
+    vocabulary: found.vocabulary,
+    students: await queries.listStudents(found.id),
+  };
 }
 
 async function requireOwnClass(viewer: Viewer, classId: string) {
@@ -58,6 +66,7 @@ const studentForm = z.object({
     .toLowerCase()
     .regex(/^[a-z0-9._-]{1,30}$/, 'A user name has letters a–z, digits, dots or dashes, and no spaces.'),
   pin: z.string().min(4, 'A PIN or password has at least 4 characters.').max(60),
+  instrument: z.enum(INSTRUMENT_IDS, 'Choose an instrument.').optional(),
 });
 
 /** @returns undefined when added, otherwise what is wrong. @throws NotFound */
@@ -69,10 +78,38 @@ export async function addStudent(
   const owned = await requireOwnClass(viewer, classId);
   const read = studentForm.safeParse(form);
   if (!read.success) return read.error.issues[0]!.message;
-  const { name, userName, pin } = read.data;
+  const { name, userName, pin, instrument } = read.data;
   const students = await queries.listStudents(owned.id);
   if (students.some((student) => student.userName === userName))
     return `“${userName}” is taken in this class: choose another user name.`;
-  await createStudent({ name, classId: owned.id, userName, pin });
+  await createStudent({ name, classId: owned.id, userName, pin, ...(instrument && { instrument }) });
+  return undefined;
+}
+
+const instrumentForm = z.object({ studentId: z.string().min(1).max(60), instrument: z.enum(INSTRUMENT_IDS) });
+
+/** What a student of the class plays, and so which part is read. @returns what is wrong, if anything. @throws NotFound */
+export async function changeInstrument(
+  viewer: Viewer,
+  classId: string,
+  form: unknown,
+): Promise<string | undefined> {
+  const owned = await requireOwnClass(viewer, classId);
+  const read = instrumentForm.safeParse(form);
+  if (!read.success) return 'Choose an instrument of the list.';
+  await queries.setInstrument(owned.id, read.data.studentId, read.data.instrument);
+  return undefined;
+}
+
+/** How the class says note values. @returns what is wrong, if anything. @throws NotFound */
+export async function changeVocabulary(
+  viewer: Viewer,
+  classId: string,
+  vocabulary: unknown,
+): Promise<string | undefined> {
+  const owned = await requireOwnClass(viewer, classId);
+  const read = z.enum(VOCABULARIES).safeParse(vocabulary);
+  if (!read.success) return 'Choose one of the two ways to name note values.';
+  await queries.setVocabulary(owned.id, read.data);
   return undefined;
 }

@@ -89,8 +89,8 @@ export async function setUpFirstTeacher(form: unknown): Promise<string | undefin
   if (!read.success) return read.error.issues[0]!.message;
   if (!(await isFirstStart())) return 'Somebody has set Mevlo up already. Sign in instead.';
   const teacherId = await createTeacher(read.data);
-  for (const { contentHash } of (await addStarterBook(teacherId)).values())
-    await requestEngraving(contentHash);
+  for (const { contentHashes } of (await addStarterBook(teacherId)).values())
+    for (const contentHash of contentHashes) await requestEngraving(contentHash);
   return signInTeacher(read.data);
 }
 

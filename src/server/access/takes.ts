@@ -1,11 +1,11 @@
 import 'server-only';
 import { z } from 'zod';
 import { countAttempt } from '@/server/db/queries/accounts';
-import { maybeLine } from '@/server/db/queries/lines';
+import { maybePartForStudent } from '@/server/db/queries/music';
 import * as queries from '@/server/db/queries/takes';
 import { requestCheck } from '@/server/jobs/queue';
 import { requireMayHandIn } from './assignments';
-import { engravingsOf } from './shelf';
+import { engravingsOf } from './engravings';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
 
 /** Five minutes of 48 kHz 16-bit mono are 29 MB; a line takes one. */
@@ -44,7 +44,7 @@ export async function handIn(viewer: Viewer, form: unknown, audio: Uint8Array): 
       problem: 'The recording is larger than 30 MB. Record one line at a time.',
     };
   const { id, assignmentId, askedBpm, source } = read.data;
-  await requireMayHandIn(viewer, assignmentId);
+  const { lineId, classId } = await requireMayHandIn(viewer, assignmentId);
   if ((await countAttempt(`hand-in:${viewer.userId}`, 3600)) > MOST_TAKES_PER_HOUR) {
     return {
       ok: false,
@@ -52,8 +52,11 @@ export async function handIn(viewer: Viewer, form: unknown, audio: Uint8Array): 
       problem: 'That were very many recordings within an hour. Take a break and try again later.',
     };
   }
+  const part = await maybePartForStudent(lineId, viewer.userId, classId);
+  if (!part) throw new NotFound();
   await queries.insertTake({
     id,
+    content_hash: part.contentHash,
     assignment_id: assignmentId,
     student_id: viewer.userId,
     asked_bpm: askedBpm,
@@ -79,16 +82,13 @@ async function requireTake(viewer: Viewer, takeId: string) {
 export async function getTake(viewer: Viewer, takeId: string) {
   await requireTake(viewer, takeId);
   const take = await queries.maybeTake(takeId);
-  const line = take && (await maybeLine(take.lineId));
-  if (!line) throw new NotFound();
+  if (!take) throw new NotFound();
   const { heard, ...rest } = take;
   return {
     ...rest,
     levelsDb: heard?.levelsDb ?? [],
     durationSeconds: heard?.durationSeconds,
-    line: line.line,
-    lineNumber: line.number,
-    engravings: await engravingsOf(line.contentHash),
+    engravings: await engravingsOf(take.contentHash),
   };
 }
 

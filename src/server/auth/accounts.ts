@@ -32,8 +32,10 @@ export async function createStudent(student: {
   classId: string;
   userName: string;
   pin: string;
+  /** Of the instrument catalogue. */
+  instrument?: string;
 }): Promise<string> {
-  const { name, classId, pin } = student;
+  const { name, classId, pin, instrument } = student;
   const userName = student.userName.toLowerCase();
   const email = `${userName}.${classId}@student.invalid`;
   return insertAccount({
@@ -41,6 +43,6 @@ export async function createStudent(student: {
     email,
     role: 'student',
     passwordHash: await hash(pin),
-    membership: { classId, userName },
+    membership: { classId, userName, instrument },
   });
 }

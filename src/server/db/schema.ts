@@ -1,9 +1,11 @@
 import type { ColumnType, Generated } from 'kysely';
+import type { LineDocument } from '@/core/arranging';
 import type { Following } from '@/core/following';
 import type { Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import type { Line } from '@/core/notation';
-import type { Engraving } from '@/engraving';
+import type { Vocabulary } from '@/core/time';
+import type { Engraving, Layout } from '@/engraving';
 
 /** JSON columns are read as values and written as text. */
 type Json<Value> = ColumnType<Value, string, string>;
@@ -34,6 +36,8 @@ interface ClassTable {
   name: string;
   /** What students type to sign in. */
   code: string;
+  /** Names of the note values. */
+  vocabulary: ColumnType<Vocabulary, Vocabulary | undefined, Vocabulary>;
   created_at: Generated<Date>;
 }
 
@@ -42,6 +46,8 @@ interface ClassStudentTable {
   student_id: string;
   /** Unique within the class, lower case. */
   user_name: string;
+  /** What the student plays: id of the instrument catalogue. */
+  instrument: string | null;
 }
 
 interface BookTable {
@@ -50,21 +56,56 @@ interface BookTable {
   title: string;
 }
 
+/** What is new on a page of a book. */
+interface BookPageTable {
+  book_id: string;
+  page: number;
+  whats_new: string;
+}
+
 interface LineTable {
   id: Generated<string>;
   book_id: string;
+  /** As printed in the book. */
   number: number;
+  /** Order in the book. */
+  place: number;
+  page: number | null;
+  level: number | null;
+  /** Reward for the line, e.g. `amber bead`. */
+  token: string | null;
   title: string;
-  music_xml: string;
-  line: Json<Line>;
-  /** Of the music: key of its engravings. */
-  content_hash: string;
+  /** What is on the writing desk. */
+  document: Json<LineDocument>;
+  /** Counts how often the document was stored. */
+  revision: Generated<number>;
+  /** Of the lead part as it is on the stand; null while the line never was. */
+  content_hash: string | null;
+  /** What the lead part contains, as it is on the stand. */
+  features: ColumnType<string[], string[] | undefined, string[]>;
+  /** Instruments that have a part on the stand. */
+  instruments: ColumnType<string[], string[] | undefined, string[]>;
   created_at: Generated<Date>;
+}
+
+/** A part on the stand; place 0 is the lead. */
+interface LinePartTable {
+  line_id: string;
+  place: number;
+  name: string;
+  instrument: string | null;
+  content_hash: string;
+}
+
+/** Music by its content: the same for every line, take and drawing that has it. */
+interface MusicTable {
+  content_hash: string;
+  line: Json<Line>;
 }
 
 interface EngravingTable {
   content_hash: string;
-  layout: 'wide' | 'narrow';
+  layout: Layout['name'];
   version: number;
   engraving: Json<Engraving>;
 }
@@ -88,6 +129,8 @@ interface TakeTable {
   assignment_id: string;
   student_id: string;
   asked_bpm: number;
+  /** What it was played on. */
+  content_hash: string;
   source: 'recorded' | 'file' | 'simulated';
   state: ColumnType<TakeState, TakeState | undefined, TakeState>;
   /** Why the check was not possible, for the student. */
@@ -132,7 +175,10 @@ export interface Database {
   class: ClassTable;
   class_student: ClassStudentTable;
   book: BookTable;
+  book_page: BookPageTable;
   line: LineTable;
+  line_part: LinePartTable;
+  music: MusicTable;
   engraving: EngravingTable;
   assignment: AssignmentTable;
   take: TakeTable;

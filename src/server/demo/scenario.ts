@@ -154,3 +154,42 @@ export const DEMO_TAKES: readonly DemoTake[] = [
     daysAgo: 1,
   },
 ];
+
+interface StarterLine {
+  readonly page: number;
+  readonly level: number;
+  readonly token?: string;
+  /** Parts made for other instruments. */
+  readonly parts?: readonly InstrumentId[];
+}
+
+/** What is new on the pages of the starter book. */
+export const STARTER_PAGES: readonly (readonly [page: number, whatsNew: string])[] = [
+  [4, 'first steps: neighbours and long notes'],
+  [5, 'quarter rests, clapped and counted'],
+  [6, 'ties: two notes, one breath'],
+  [8, 'pickup measures'],
+  [10, '6/8 felt in two'],
+  [11, 'repeats with two endings; rests on the beat'],
+  [14, 'for the brass'],
+  [16, 'two hands, four limbs'],
+];
+
+/** Where the lines stand in the starter book, and who else gets a part. */
+export const STARTER_LINES: Readonly<Record<number, StarterLine>> = {
+  1: { page: 4, level: 1, parts: ['clarinet', 'trumpet', 'violin'] },
+  2: { page: 4, level: 1 },
+  3: { page: 5, level: 1, token: 'tin bead' },
+  4: { page: 6, level: 1, token: 'river bead', parts: ['clarinet', 'cello'] },
+  5: { page: 6, level: 1 },
+  6: { page: 8, level: 2 },
+  7: { page: 8, level: 2, token: 'lantern bead', parts: ['oboe', 'alto-sax', 'viola'] },
+  8: { page: 10, level: 2 },
+  9: { page: 11, level: 2, token: 'stone bead', parts: ['soprano-recorder', 'horn'] },
+  10: { page: 11, level: 2 },
+  11: { page: 14, level: 1, token: 'bell bead', parts: ['trombone', 'euphonium', 'horn', 'tuba'] },
+  12: { page: 14, level: 1 },
+  13: { page: 14, level: 2, parts: ['clarinet', 'tenor-sax'] },
+  14: { page: 16, level: 2 },
+  15: { page: 16, level: 2 },
+};

@@ -9,6 +9,7 @@ import { countUsers } from '@/server/db/queries/accounts';
 import { insertAssignment } from '@/server/db/queries/assignments';
 import { insertClass } from '@/server/db/queries/classes';
 import { isDemoComplete, markDemoComplete, removeTeacherAndStudents } from '@/server/db/queries/demo';
+import { maybePartForStudent } from '@/server/db/queries/music';
 import { insertTake, storeAnswer } from '@/server/db/queries/takes';
 import { checkTake } from '@/server/jobs/check-take';
 import { engraveLine } from '@/server/jobs/engrave-line';
@@ -21,6 +22,7 @@ const DEMO_SAMPLE_RATE = 22050;
 
 interface DemoPerson {
   readonly id: string;
+  readonly classId: string;
   readonly instrument: (typeof DEMO_CLASSES)[number]['students'][number]['instrument'];
 }
 
@@ -28,7 +30,8 @@ async function seed(): Promise<void> {
   console.log('Preparing the demo (once) …');
   const teacherId = await createTeacher(DEMO_TEACHER);
   const lines = await addStarterBook(teacherId);
-  for (const { contentHash, line } of lines.values()) await engraveLine(contentHash, line);
+  for (const { contentHashes } of lines.values())
+    for (const contentHash of contentHashes) await engraveLine(contentHash);
   const classIds = new Map<string, string>();
   const people = new Map<string, DemoPerson>();
   for (const { name, code, students } of DEMO_CLASSES) {
@@ -37,6 +40,7 @@ async function seed(): Promise<void> {
     for (const student of students) {
       people.set(student.userName, {
         id: await createStudent({ ...student, classId }),
+        classId,
         instrument: student.instrument,
       });
     }
@@ -53,22 +57,16 @@ async function seed(): Promise<void> {
     assignments.set(lineNumber, id);
   }
   for (const [index, take] of DEMO_TAKES.entries()) {
-    const line = lines.get(take.lineNumber)!.line;
-    await seedTake(
-      index + 1,
-      take,
-      line,
-      people.get(take.userName)!,
-      assignments.get(take.lineNumber)!,
-      teacherId,
-    );
+    const student = people.get(take.userName)!;
+    const part = await maybePartForStudent(lines.get(take.lineNumber)!.id, student.id, student.classId);
+    await seedTake(index + 1, take, part!, student, assignments.get(take.lineNumber)!, teacherId);
   }
 }
 
 async function seedTake(
   seedNumber: number,
   take: (typeof DEMO_TAKES)[number],
-  line: Line,
+  { line, contentHash }: { readonly line: Line; readonly contentHash: string },
   student: DemoPerson,
   assignmentId: string,
   teacherId: string,
@@ -93,6 +91,7 @@ async function seedTake(
     assignment_id: assignmentId,
     student_id: student.id,
     asked_bpm: take.askedBpm,
+    content_hash: contentHash,
     source: 'simulated',
     audio: Buffer.from(writeWav(sound)),
     audio_type: 'wav',

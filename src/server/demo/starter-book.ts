@@ -1,10 +1,12 @@
-import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { DerivedPart } from '@/core/arranging';
 import { describeIssue } from '@/core/base';
 import { readMusicXml } from '@/core/formats';
-import type { Line } from '@/core/notation';
-import { insertBook, insertLine } from '@/server/db/queries/lines';
+import { insertBook, storePage } from '@/server/db/queries/books';
+import { insertLine } from '@/server/db/queries/lines';
+import { putOnStand } from '@/server/db/queries/music';
+import { STARTER_LINES, STARTER_PAGES } from './scenario';
 
 /** Relative to the project's root, where every process of the application runs. */
 const BOOK_FOLDER = 'demo/book';
@@ -12,26 +14,24 @@ const BOOK_TITLE = 'Lantern Lane, book 1';
 
 export interface StoredLine {
   readonly id: string;
-  readonly line: Line;
-  readonly contentHash: string;
+  readonly contentHashes: readonly string[];
 }
 
 /** Puts the book that ships with Mevlo on a teacher's shelf. @returns its lines by number. */
 export async function addStarterBook(teacherId: string): Promise<ReadonlyMap<number, StoredLine>> {
   const { id: bookId } = await insertBook(teacherId, BOOK_TITLE);
+  for (const [page, whatsNew] of STARTER_PAGES) await storePage(bookId, page, whatsNew);
   const lines = new Map<number, StoredLine>();
   for (const name of readdirSync(BOOK_FOLDER).sort()) {
-    const bytes = readFileSync(join(BOOK_FOLDER, name));
-    const read = readMusicXml(bytes);
+    const read = readMusicXml(readFileSync(join(BOOK_FOLDER, name)));
     if (!read.ok) throw new Error(`${name}: ${read.issues.map(describeIssue).join(' ')}`);
-    const contentHash = hashLine(read.value);
-    const id = await insertLine(bookId, read.value, bytes.toString('base64'), contentHash);
-    lines.set(Number.parseInt(name, 10), { id, line: read.value, contentHash });
+    const number = Number.parseInt(name, 10);
+    const { page, level, token, parts = [] } = STARTER_LINES[number] ?? {};
+    const derived = parts.map((instrument): DerivedPart => ({ instrument, level: 3, shiftSemitones: 0 }));
+    const document = { score: read.value, derived };
+    const facts = { number, page: page ?? null, level: level ?? null, token: token ?? null };
+    const id = await insertLine(bookId, document, facts);
+    lines.set(number, { id, contentHashes: await putOnStand(id, document) });
   }
   return lines;
-}
-
-/** Key of a line's engravings: equal music has equal drawings. */
-export function hashLine(line: Line): string {
-  return createHash('sha256').update(JSON.stringify(line)).digest('hex');
 }

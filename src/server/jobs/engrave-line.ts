@@ -1,13 +1,15 @@
-import type { Line } from '@/core/notation';
-import { engrave, LAYOUTS } from '@/engraving';
-import { maybeEngraving, maybeLineByHash, storeEngraving } from '@/server/db/queries/lines';
+import { engrave, LAYOUTS, type Layout, SCREEN_LAYOUTS } from '@/engraving';
+import { maybeEngraving, maybeMusic, storeEngraving } from '@/server/db/queries/music';
 
-/** Draws every layout of a line that is not stored yet. */
-export async function engraveLine(contentHash: string, known?: Line): Promise<void> {
-  const line = known ?? (await maybeLineByHash(contentHash));
+/** Draws those layouts of a line that are not stored yet. */
+export async function engraveLine(
+  contentHash: string,
+  layouts: readonly Layout['name'][] = SCREEN_LAYOUTS,
+): Promise<void> {
+  const line = await maybeMusic(contentHash);
   if (!line) return;
-  for (const layout of Object.values(LAYOUTS)) {
-    if (await maybeEngraving(contentHash, layout.name)) continue;
-    await storeEngraving(contentHash, layout.name, await engrave(line, layout));
+  for (const name of layouts) {
+    if (await maybeEngraving(contentHash, name)) continue;
+    await storeEngraving(contentHash, name, await engrave(line, LAYOUTS[name]));
   }
 }

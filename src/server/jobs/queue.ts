@@ -1,4 +1,5 @@
 import PgBoss from 'pg-boss';
+import { type Layout, SCREEN_LAYOUTS } from '@/engraving/engraving';
 
 export const CHECK_QUEUE = 'check-take';
 export const ENGRAVE_QUEUE = 'engrave-line';
@@ -38,10 +39,20 @@ export async function requestCheck(takeId: string): Promise<void> {
   );
 }
 
-export async function requestEngraving(contentHash: string): Promise<void> {
+interface EngravingWish {
+  readonly layouts?: readonly Layout['name'][];
+  /** Somebody looks at a page that needs it: it is drawn before what can wait. */
+  readonly isAwaited?: boolean;
+}
+
+/** Asks for drawings of a line that are not stored yet. */
+export async function requestEngraving(
+  contentHash: string,
+  { layouts = SCREEN_LAYOUTS, isAwaited = false }: EngravingWish = {},
+): Promise<void> {
   await (await queue()).send(
     ENGRAVE_QUEUE,
-    { contentHash },
-    { expireInSeconds: EXPIRE_SECONDS, retryLimit: RETRIES, singletonKey: contentHash },
+    { contentHash, layouts },
+    { expireInSeconds: EXPIRE_SECONDS, retryLimit: RETRIES, priority: isAwaited ? 1 : 0 },
   );
 }

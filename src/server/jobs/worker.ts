@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { SCREEN_LAYOUTS } from '@/engraving/engraving';
 import { checkTake } from './check-take';
 import { engraveLine } from './engrave-line';
 import { CHECK_QUEUE, ENGRAVE_QUEUE, queue } from './queue';
@@ -7,14 +8,19 @@ import { CHECK_QUEUE, ENGRAVE_QUEUE, queue } from './queue';
 const POLLING_SECONDS = 0.5;
 
 const checkJob = z.object({ takeId: z.uuid() });
-const engraveJob = z.object({ contentHash: z.string().regex(/^[0-9a-f]{64}$/) });
+const engraveJob = z.object({
+  contentHash: z.string().regex(/^[0-9a-f]{64}$/),
+  // A job of an earlier version does not say.
+  layouts: z.array(z.enum(['wide', 'narrow', 'plain'])).default([...SCREEN_LAYOUTS]),
+});
 
 const boss = await queue({ maintenance: true });
 const options = { pollingIntervalSeconds: POLLING_SECONDS, batchSize: 1 };
 await boss.work(CHECK_QUEUE, options, async ([job]) => checkTake(checkJob.parse(job!.data).takeId));
-await boss.work(ENGRAVE_QUEUE, options, async ([job]) =>
-  engraveLine(engraveJob.parse(job!.data).contentHash),
-);
+await boss.work(ENGRAVE_QUEUE, options, async ([job]) => {
+  const { contentHash, layouts } = engraveJob.parse(job!.data);
+  await engraveLine(contentHash, layouts);
+});
 
 async function stop(): Promise<void> {
   // Lets the job at hand finish; what is left stays in the queue.

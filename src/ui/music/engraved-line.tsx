@@ -10,6 +10,11 @@ export interface LineEngravings {
 
 const NARROW_SCREEN = '(max-width: 700px)';
 
+/** Whether the narrow layout fits this screen better. */
+export function isNarrowScreen(): boolean {
+  return window.matchMedia(NARROW_SCREEN).matches;
+}
+
 function watchScreen(changed: () => void): () => void {
   const query = window.matchMedia(NARROW_SCREEN);
   query.addEventListener('change', changed);
@@ -18,11 +23,7 @@ function watchScreen(changed: () => void): () => void {
 
 /** The engraving that fits the screen. */
 export function useEngraving(engravings: LineEngravings): Engraving {
-  const isNarrow = useSyncExternalStore(
-    watchScreen,
-    () => window.matchMedia(NARROW_SCREEN).matches,
-    () => false,
-  );
+  const isNarrow = useSyncExternalStore(watchScreen, isNarrowScreen, () => false);
   return isNarrow ? engravings.narrow : engravings.wide;
 }
 

@@ -1,3 +1,4 @@
+import { isSameOrigin, problem, readBody } from '@/app/_components/request';
 import { handIn, MAXIMUM_TAKE_BYTES } from '@/server/access/takes';
 import { maybeViewer, NotFound } from '@/server/access/viewer';
 
@@ -7,7 +8,7 @@ export async function POST(request: Request): Promise<Response> {
   if (!viewer)
     return problem(401, 'You are signed out. Sign in again in another tab, then hand in once more.');
   if (!isSameOrigin(request)) return problem(403, 'The recording came from another site.');
-  const audio = await readBody(request);
+  const audio = await readBody(request, MAXIMUM_TAKE_BYTES);
   if (!audio) return problem(413, 'The recording is larger than 30 MB. Record one line at a time.');
   try {
     const result = await handIn(viewer, Object.fromEntries(new URL(request.url).searchParams), audio);
@@ -22,27 +23,6 @@ export async function POST(request: Request): Promise<Response> {
       );
     throw error;
   }
-}
-
-function problem(status: number, text: string): Response {
-  return Response.json({ problem: text }, { status });
-}
-
-function isSameOrigin(request: Request): boolean {
-  const origin = request.headers.get('origin');
-  return origin !== null && new URL(origin).host === request.headers.get('host');
-}
-
-/** The body up to the limit; undefined when it is larger. Never holds more than the limit. */
-async function readBody(request: Request): Promise<Uint8Array | undefined> {
-  const chunks: Uint8Array[] = [];
-  let length = 0;
-  for await (const chunk of request.body ?? []) {
-    length += chunk.length;
-    if (length > MAXIMUM_TAKE_BYTES) return undefined;
-    chunks.push(chunk);
-  }
-  return Buffer.concat(chunks);
 }
 
 /** PostgreSQL's code for it. Source: PostgreSQL documentation, appendix A, class 53. */

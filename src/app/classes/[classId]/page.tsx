@@ -4,7 +4,7 @@ import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { getClass } from '@/server/access/classes';
 import { requireTeacher } from '@/server/access/viewer';
 import { Sheet } from '@/ui/page-frame';
-import { NewStudentForm } from '../class-forms';
+import { InstrumentChoice, NewStudentForm, VocabularyChoice } from '../class-forms';
 
 export const metadata: Metadata = { title: 'Class' };
 
@@ -14,7 +14,7 @@ export default async function ClassPage({
   readonly params: Promise<{ readonly classId: string }>;
 }) {
   const viewer = await requireTeacher();
-  const { id, name, code, students } = await orNotFound(getClass(viewer, (await params).classId));
+  const { id, name, code, vocabulary, students } = await orNotFound(getClass(viewer, (await params).classId));
   return (
     <SignedInFrame viewer={viewer}>
       <div className="grid items-start gap-5 md:grid-cols-[1fr_320px]">
@@ -29,6 +29,7 @@ export default async function ClassPage({
               <tr className="border-b-2 border-ink">
                 <th className="py-2">Name</th>
                 <th>User name</th>
+                <th>Plays</th>
               </tr>
             </thead>
             <tbody className="divide-y divide-rule">
@@ -36,6 +37,9 @@ export default async function ClassPage({
                 <tr key={student.id}>
                   <td className="py-2">{student.name}</td>
                   <td>{student.userName}</td>
+                  <td className="py-1">
+                    <InstrumentChoice classId={id} student={student} />
+                  </td>
                 </tr>
               ))}
             </tbody>
@@ -45,6 +49,9 @@ export default async function ClassPage({
         <Sheet>
           <h2 className="mb-3 text-xl font-bold">A new student</h2>
           <NewStudentForm classId={id} />
+          <div className="mt-5 border-t-2 border-rule pt-4">
+            <VocabularyChoice classId={id} vocabulary={vocabulary} />
+          </div>
         </Sheet>
       </div>
     </SignedInFrame>

@@ -1,4 +1,6 @@
 import type { Metadata } from 'next';
+import Link from 'next/link';
+import { redirect } from 'next/navigation';
 import { dayOf } from '@/app/_components/day';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
@@ -12,6 +14,7 @@ import { MetronomeMark } from '@/ui/metronome-mark';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { AssignForm } from './assign-form';
+import { FactsForm } from './facts-form';
 import { ShownLine } from './shown-line';
 
 export const metadata: Metadata = { title: 'Line' };
@@ -23,15 +26,19 @@ const USUAL_DAYS = 7;
 
 interface LinePageProps {
   readonly params: Promise<{ readonly lineId: string }>;
+  readonly searchParams: Promise<{ readonly part?: string }>;
 }
 
-export default async function LinePage({ params }: LinePageProps) {
+export default async function LinePage({ params, searchParams }: LinePageProps) {
   const viewer = await requireTeacher();
+  const [{ lineId }, { part: asked }] = await Promise.all([params, searchParams]);
   const [line, classes] = await Promise.all([
-    orNotFound(getLine(viewer, (await params).lineId)),
+    orNotFound(getLine(viewer, lineId, Number(asked) || 0)),
     listClasses(viewer),
   ]);
-  const { part } = line.line;
+  // A draft has nothing to show but the writing desk.
+  if (!line.shown) redirect(`/shelf/${line.id}/write`);
+  const { part } = line.shown.line;
   const unit = beatUnit(part.measures[0]!.meter).name;
   const goal = part.tempo ? moveByMarks(part.tempo.bpm, 0) : USUAL_GOAL_BPM;
   const now = Date.now();
@@ -39,44 +46,95 @@ export default async function LinePage({ params }: LinePageProps) {
     <SignedInFrame viewer={viewer}>
       <div className="grid items-start gap-5 lg:grid-cols-[1fr_300px]">
         <Sheet>
-          <div className="mb-4 flex flex-wrap items-baseline justify-between gap-x-6">
+          <div className="mb-2 flex flex-wrap items-baseline justify-between gap-x-6">
             <h1 className="font-serif text-3xl font-bold">
               {line.number} {line.title}
             </h1>
             <p className="flex gap-4 text-faint">
-              {part.name}
+              {line.bookTitle}
+              {line.page !== null && `, page ${line.page}`}
               {part.tempo && <MetronomeMark unit={unit} bpm={part.tempo.bpm} />}
             </p>
           </div>
-          {line.engravings ? (
-            <>
-              <ShownLine engravings={line.engravings} />
-              <ButtonLink href={`/shelf/${line.id}/trial`} weight="quiet" className="mt-3">
-                Hear the simulated student play it
-              </ButtonLink>
-            </>
+          {line.parts.length > 1 && <PartTabs lineId={line.id} parts={line.parts} shown={line.shown.place} />}
+          {line.shown.engravings ? (
+            <ShownLine engravings={line.shown.engravings} />
           ) : (
             <Notice kind="news">The line is still being drawn. Reload the page in a moment.</Notice>
           )}
-        </Sheet>
-        <Sheet>
-          <h2 className="mb-3 text-xl font-bold">Give it out</h2>
-          {classes.length > 0 ? (
-            <AssignForm
-              lineId={line.id}
-              classes={classes.map(({ id, name }) => ({ id, name }))}
-              startBpm={moveByMarks(goal, -MARKS_BELOW_GOAL)}
-              goalBpm={goal}
-              dueOn={dayOf(new Date(now + USUAL_DAYS * 86_400_000))}
-              today={dayOf(new Date(now))}
-            />
-          ) : (
-            <ButtonLink href="/classes" weight="main">
-              Make a class first
+          <div className="mt-3 flex flex-wrap gap-x-2 border-t-2 border-rule pt-3">
+            <ButtonLink href={`/shelf/${line.id}/write`}>Change it</ButtonLink>
+            <ButtonLink
+              href={`/shelf/print?line=${line.id}${line.shown.place > 0 ? `:${line.shown.place}` : ''}`}
+              weight="quiet"
+            >
+              Print
             </ButtonLink>
-          )}
+            <a href={`/api/lines/${line.id}/file?format=musicxml`} download className={FILE_LINK}>
+              MusicXML file
+            </a>
+            <a href={`/api/lines/${line.id}/file?format=mid`} download className={FILE_LINK}>
+              MIDI file
+            </a>
+            <ButtonLink href={`/shelf/${line.id}/trial`} weight="quiet">
+              Hear the simulated student play it
+            </ButtonLink>
+          </div>
         </Sheet>
+        <div className="space-y-5">
+          <Sheet>
+            <h2 className="mb-3 text-xl font-bold">Give it out</h2>
+            {classes.length > 0 ? (
+              <AssignForm
+                lineId={line.id}
+                classes={classes.map(({ id, name }) => ({ id, name }))}
+                startBpm={moveByMarks(goal, -MARKS_BELOW_GOAL)}
+                goalBpm={goal}
+                dueOn={dayOf(new Date(now + USUAL_DAYS * 86_400_000))}
+                today={dayOf(new Date(now))}
+              />
+            ) : (
+              <ButtonLink href="/classes" weight="main">
+                Make a class first
+              </ButtonLink>
+            )}
+          </Sheet>
+          <Sheet>
+            <h2 className="mb-3 text-xl font-bold">Its place in the book</h2>
+            <FactsForm
+              lineId={line.id}
+              facts={{ number: line.number, page: line.page, level: line.level, token: line.token }}
+            />
+          </Sheet>
+        </div>
       </div>
     </SignedInFrame>
+  );
+}
+
+const FILE_LINK =
+  'inline-flex min-h-12 items-center rounded-md px-5 font-bold text-cool underline decoration-2 underline-offset-4 hover:bg-cool-wash';
+
+interface PartTabsProps {
+  readonly lineId: string;
+  readonly parts: readonly { readonly place: number; readonly name: string }[];
+  readonly shown: number;
+}
+
+/** The parts of a line; the one that is looked at is underlined twice. */
+function PartTabs({ lineId, parts, shown }: PartTabsProps) {
+  return (
+    <nav aria-label="Parts" className="mb-2 flex flex-wrap gap-1">
+      {parts.map(({ place, name }) => (
+        <Link
+          key={place}
+          href={`/shelf/${lineId}?part=${place}`}
+          aria-current={place === shown ? 'page' : undefined}
+          className={`inline-flex min-h-11 items-center rounded-md px-3 hover:bg-cool-wash ${place === shown ? 'font-bold underline decoration-double underline-offset-4' : ''}`}
+        >
+          {name}
+        </Link>
+      ))}
+    </nav>
   );
 }

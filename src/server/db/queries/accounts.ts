@@ -15,8 +15,10 @@ export interface NewAccount {
   readonly email: string;
   readonly role: 'teacher' | 'student';
   readonly passwordHash: string;
-  /** For a student: the class and the user name in it. */
-  readonly membership: { readonly classId: string; readonly userName: string } | undefined;
+  /** For a student: the class, the user name in it and what is played. */
+  readonly membership:
+    | { readonly classId: string; readonly userName: string; readonly instrument: string | undefined }
+    | undefined;
 }
 
 /** Stores a user, the secret and the class membership, all or nothing. @returns the user's id. */
@@ -46,10 +48,10 @@ export async function insertAccount({
         })
         .execute();
       if (!membership) return;
-      const { classId, userName } = membership;
+      const { classId, userName, instrument = null } = membership;
       await db
         .insertInto('class_student')
-        .values({ class_id: classId, student_id: userId, user_name: userName })
+        .values({ class_id: classId, student_id: userId, user_name: userName, instrument })
         .execute();
     });
   return userId;

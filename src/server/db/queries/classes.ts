@@ -1,3 +1,4 @@
+import type { Vocabulary } from '@/core/time';
 import { database } from '../connection';
 
 export function listClasses(teacherId: string) {
@@ -32,8 +33,39 @@ export function listStudents(classId: string) {
   return database()
     .selectFrom('class_student')
     .innerJoin('user', 'user.id', 'class_student.student_id')
-    .select(['user.id', 'user.name', 'class_student.user_name as userName'])
+    .select(['user.id', 'user.name', 'class_student.user_name as userName', 'class_student.instrument'])
     .where('class_student.class_id', '=', classId)
     .orderBy('user.name')
     .execute();
+}
+
+export async function setInstrument(
+  classId: string,
+  studentId: string,
+  instrument: string | null,
+): Promise<void> {
+  await database()
+    .updateTable('class_student')
+    .set({ instrument })
+    .where('class_id', '=', classId)
+    .where('student_id', '=', studentId)
+    .execute();
+}
+
+export async function setVocabulary(classId: string, vocabulary: Vocabulary): Promise<void> {
+  await database().updateTable('class').set({ vocabulary }).where('id', '=', classId).execute();
+}
+
+/** What most of a teacher's classes say; undefined without a class. */
+export async function maybeUsualVocabulary(teacherId: string): Promise<Vocabulary | undefined> {
+  const row = await database()
+    .selectFrom('class')
+    .select('vocabulary')
+    .where('teacher_id', '=', teacherId)
+    .groupBy('vocabulary')
+    .orderBy((e) => e.fn.countAll(), 'desc')
+    .orderBy('vocabulary')
+    .limit(1)
+    .executeTakeFirst();
+  return row?.vocabulary;
 }

@@ -1,44 +1,80 @@
-import { sql } from 'kysely';
-import type { Line } from '@/core/notation';
-import { ENGRAVING_VERSION, type Engraving, type Layout } from '@/engraving/engraving';
+import { type ExpressionBuilder, sql } from 'kysely';
+import type { LineDocument } from '@/core/arranging';
 import { database } from '../connection';
+import type { Database } from '../schema';
 
-export function listBooks(teacherId: string) {
-  return database()
-    .selectFrom('book')
-    .select(['id', 'title'])
-    .where('teacher_id', '=', teacherId)
-    .orderBy('title')
+export interface ShelfFilter {
+  /** In the title, the number or what is new on the page. */
+  readonly search: string | undefined;
+  readonly instrument: string | undefined;
+  /** All of these must be in the line. */
+  readonly features: readonly string[];
+  readonly bookId: string | undefined;
+}
+
+/** Lines of a teacher's books, without their music, in the order of the books. */
+export async function listLines(teacherId: string, filter: ShelfFilter, offset: number, limit: number) {
+  const rows = await filtered(teacherId, filter)
+    .select([
+      'line.id',
+      'line.number',
+      'line.title',
+      'line.page',
+      'line.level',
+      'line.token',
+      'line.features',
+      'line.instruments',
+      'line.content_hash as contentHash',
+      'book.id as bookId',
+      'book.title as bookTitle',
+    ])
+    .orderBy('book.title')
+    .orderBy('book.id')
+    .orderBy('line.place')
+    .offset(offset)
+    .limit(limit)
     .execute();
+  return rows;
 }
 
-export function insertBook(teacherId: string, title: string) {
-  return database()
-    .insertInto('book')
-    .values({ teacher_id: teacherId, title })
-    .returning('id')
+export async function countLines(teacherId: string, filter: ShelfFilter): Promise<number> {
+  const { count } = await filtered(teacherId, filter)
+    .select((e) => e.fn.countAll<string>().as('count'))
     .executeTakeFirstOrThrow();
+  return Number(count);
 }
 
-/** Lines of a teacher's books without their music, each with the drawing of its opening; null while that is not drawn. */
-export function listLines(teacherId: string) {
+function filtered(teacherId: string, { search, instrument, features, bookId }: ShelfFilter) {
   return database()
     .selectFrom('line')
     .innerJoin('book', 'book.id', 'line.book_id')
-    .leftJoin('engraving', (join) =>
-      join
-        .onRef('engraving.content_hash', '=', 'line.content_hash')
-        .on('engraving.layout', '=', 'narrow')
-        .on('engraving.version', '=', ENGRAVING_VERSION),
-    )
-    .select(['line.id', 'line.number', 'line.title', 'book.title as bookTitle'])
-    .select(sql<string | null>`engraving.engraving -> 'systems' -> 0 ->> 'svg'`.as('openingSvg'))
     .where('book.teacher_id', '=', teacherId)
-    .orderBy('book.title')
-    .orderBy('line.number')
-    .execute();
+    .$if(bookId !== undefined, (query) => query.where('book.id', '=', bookId!))
+    .$if(instrument !== undefined, (query) =>
+      query.where(sql<boolean>`${instrument} = any(line.instruments)`),
+    )
+    .$if(features.length > 0, (query) => query.where(sql<boolean>`line.features @> ${[...features]}::text[]`))
+    .$if(search !== undefined, (query) => query.where((e) => matches(e, search!)));
 }
 
+function matches(e: ExpressionBuilder<Database, 'line' | 'book'>, search: string) {
+  const pattern = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
+  const isNumber = /^\d{1,4}$/.test(search);
+  return e.or([
+    e('line.title', 'ilike', pattern),
+    ...(isNumber ? [e('line.number', '=', Number(search))] : []),
+    e.exists(
+      e
+        .selectFrom('book_page')
+        .select('book_page.page')
+        .whereRef('book_page.book_id', '=', 'line.book_id')
+        .whereRef('book_page.page', '=', 'line.page')
+        .where('book_page.whats_new', 'ilike', pattern),
+    ),
+  ]);
+}
+
+/** A line with its document. */
 export function maybeLine(lineId: string) {
   return database()
     .selectFrom('line')
@@ -47,8 +83,13 @@ export function maybeLine(lineId: string) {
       'line.id',
       'line.number',
       'line.title',
-      'line.line',
+      'line.page',
+      'line.level',
+      'line.token',
+      'line.document',
+      'line.revision',
       'line.content_hash as contentHash',
+      'book.id as bookId',
       'book.title as bookTitle',
       'book.teacher_id as teacherId',
     ])
@@ -56,27 +97,54 @@ export function maybeLine(lineId: string) {
     .executeTakeFirst();
 }
 
-/** Adds a line at the end of a book. @returns its id. */
+/** Whose a line is and how it stands: little, for what is asked often. */
+export function maybeLineOwner(lineId: string) {
+  return database()
+    .selectFrom('line')
+    .innerJoin('book', 'book.id', 'line.book_id')
+    .select([
+      'line.id',
+      'line.revision',
+      'line.content_hash as contentHash',
+      'book.id as bookId',
+      'book.teacher_id as teacherId',
+    ])
+    .where('line.id', '=', lineId)
+    .executeTakeFirst();
+}
+
+export interface LineFacts {
+  readonly number: number;
+  readonly page: number | null;
+  readonly level: number | null;
+  readonly token: string | null;
+}
+
+/** Adds a line at the end of a book. @param facts its number is the next free one when none is given. @returns its id. */
 export async function insertLine(
   bookId: string,
-  line: Line,
-  musicXml: string,
-  contentHash: string,
+  document: LineDocument,
+  facts: Partial<LineFacts> = {},
 ): Promise<string> {
+  const { number, page = null, level = null, token = null } = facts;
   const row = await database()
     .insertInto('line')
-    .columns(['book_id', 'number', 'title', 'music_xml', 'line', 'content_hash'])
+    .columns(['book_id', 'number', 'place', 'title', 'document', 'page', 'level', 'token'])
     .expression((e) =>
       e
         .selectFrom('book')
         .leftJoin('line', 'line.book_id', 'book.id')
         .select(({ fn, val, ref }) => [
           ref('book.id').as('book_id'),
-          e(fn.coalesce(fn.max('line.number'), val(0)), '+', 1).as('number'),
-          val(line.title).as('title'),
-          val(musicXml).as('music_xml'),
-          e.cast<string>(val(JSON.stringify(line)), 'jsonb').as('line'),
-          val(contentHash).as('content_hash'),
+          number === undefined
+            ? e(fn.coalesce(fn.max('line.number'), val(0)), '+', 1).as('number')
+            : e.cast<number>(val(number), 'integer').as('number'),
+          e(fn.coalesce(fn.max('line.place'), val(0)), '+', 1).as('place'),
+          val(document.score.title).as('title'),
+          e.cast<string>(val(JSON.stringify(document)), 'jsonb').as('document'),
+          e.cast<number | null>(val(page), 'integer').as('page'),
+          e.cast<number | null>(val(level), 'integer').as('level'),
+          e.cast<string | null>(val(token), 'text').as('token'),
         ])
         .where('book.id', '=', bookId)
         .groupBy('book.id'),
@@ -86,43 +154,43 @@ export async function insertLine(
   return row.id;
 }
 
-export async function maybeEngraving(
-  contentHash: string,
-  layout: Layout['name'],
-): Promise<Engraving | undefined> {
-  const row = await database()
-    .selectFrom('engraving')
-    .select('engraving')
-    .where('content_hash', '=', contentHash)
-    .where('layout', '=', layout)
-    .where('version', '=', ENGRAVING_VERSION)
-    .executeTakeFirst();
-  return row?.engraving;
+export async function updateFacts(lineId: string, facts: LineFacts): Promise<void> {
+  await database().updateTable('line').set(facts).where('id', '=', lineId).execute();
 }
 
-export async function storeEngraving(
-  contentHash: string,
-  layout: Layout['name'],
-  engraving: Engraving,
-): Promise<void> {
-  await database()
-    .insertInto('engraving')
-    .values({
-      content_hash: contentHash,
-      layout,
-      version: engraving.version,
-      engraving: JSON.stringify(engraving),
+export async function deleteLine(lineId: string): Promise<void> {
+  await database().deleteFrom('line').where('id', '=', lineId).execute();
+}
+
+export async function countAssignments(lineId: string): Promise<number> {
+  const { count } = await database()
+    .selectFrom('assignment')
+    .select((e) => e.fn.countAll<string>().as('count'))
+    .where('line_id', '=', lineId)
+    .executeTakeFirstOrThrow();
+  return Number(count);
+}
+
+/**
+ * Stores a document unless somebody else has stored one meanwhile.
+ * @param revision that the document is based on.
+ * @returns the new revision; undefined when it was overtaken.
+ */
+export async function storeDocument(
+  lineId: string,
+  revision: number,
+  document: LineDocument,
+): Promise<number | undefined> {
+  const row = await database()
+    .updateTable('line')
+    .set({
+      document: JSON.stringify(document),
+      title: document.score.title,
+      revision: sql<number>`revision + 1`,
     })
-    .onConflict((conflict) => conflict.doNothing())
-    .execute();
-}
-
-/** A line with this music, whoever owns it: engravings are shared by content. */
-export async function maybeLineByHash(contentHash: string): Promise<Line | undefined> {
-  const row = await database()
-    .selectFrom('line')
-    .select('line')
-    .where('content_hash', '=', contentHash)
+    .where('id', '=', lineId)
+    .where('revision', '=', revision)
+    .returning('revision')
     .executeTakeFirst();
-  return row?.line;
+  return row?.revision;
 }

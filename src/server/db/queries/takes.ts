@@ -9,6 +9,7 @@ export interface NewTake {
   readonly assignment_id: string;
   readonly student_id: string;
   readonly asked_bpm: number;
+  readonly content_hash: string;
   readonly source: 'recorded' | 'file' | 'simulated';
   readonly audio: Buffer;
   readonly audio_type: 'wav' | 'upload';
@@ -42,6 +43,8 @@ export function maybeTake(takeId: string) {
     .selectFrom('take')
     .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
     .innerJoin('class', 'class.id', 'assignment.class_id')
+    .innerJoin('line', 'line.id', 'assignment.line_id')
+    .innerJoin('music', 'music.content_hash', 'take.content_hash')
     .innerJoin('user', 'user.id', 'take.student_id')
     .leftJoin('take_check', 'take_check.take_id', 'take.id')
     .leftJoin('take_answer', 'take_answer.take_id', 'take.id')
@@ -54,7 +57,9 @@ export function maybeTake(takeId: string) {
       'take.failure',
       'take.handed_in_at as handedInAt',
       'assignment.id as assignmentId',
-      'assignment.line_id as lineId',
+      'line.number as lineNumber',
+      'take.content_hash as contentHash',
+      'music.line',
       'class.name as className',
       'take_check.heard',
       'take_check.verdict',
@@ -127,14 +132,13 @@ export function readAudio(takeId: string, from: number, to: number) {
 export function maybeTakeToCheck(takeId: string) {
   return database()
     .selectFrom('take')
-    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
-    .innerJoin('line', 'line.id', 'assignment.line_id')
+    .innerJoin('music', 'music.content_hash', 'take.content_hash')
     .select([
       'take.id',
       'take.audio',
       'take.audio_type as audioType',
       'take.asked_bpm as askedBpm',
-      'line.line',
+      'music.line',
     ])
     .where('take.id', '=', takeId)
     .executeTakeFirst();

@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { redirect } from 'next/navigation';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { getLine } from '@/server/access/shelf';
@@ -17,7 +18,9 @@ export default async function TrialPage({
   readonly params: Promise<{ readonly lineId: string }>;
 }) {
   const viewer = await requireTeacher();
-  const { id, number, title, line, engravings } = await orNotFound(getLine(viewer, (await params).lineId));
+  const { id, number, title, shown } = await orNotFound(getLine(viewer, (await params).lineId));
+  if (!shown) redirect(`/shelf/${id}/write`);
+  const { line, engravings } = shown;
   return (
     <SignedInFrame viewer={viewer}>
       <Sheet>

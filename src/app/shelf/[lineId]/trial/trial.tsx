@@ -1,8 +1,9 @@
 'use client';
 import { type FormEvent, useState } from 'react';
 import { type SimulatedTake, simulateOnDevice } from '@/browser/simulate-client';
+import { instrumentsAbleToPlay } from '@/core/arranging';
 import { INSTRUMENTS, type Instrument, type InstrumentId } from '@/core/instruments';
-import { type Line, writtenNotes } from '@/core/notation';
+import type { Line } from '@/core/notation';
 import type { FlawKind } from '@/core/playing';
 import { Button } from '@/ui/button';
 import { Choice, Field } from '@/ui/field';
@@ -120,14 +121,8 @@ export function Trial({ line, engravings }: { readonly line: Line; readonly engr
   );
 }
 
-/** Instruments whose range holds the line; strokes for a line without pitch. All when none fits. */
+/** All when none fits. */
 function playableBy(line: Line): readonly Instrument[] {
-  const pitches = writtenNotes(line).flatMap(({ sound }) => (sound.kind === 'pitched' ? [sound.midi] : []));
-  const able = INSTRUMENTS.filter(({ beginnerRange }) => {
-    if (pitches.length === 0) return beginnerRange === undefined;
-    return (
-      beginnerRange && Math.min(...pitches) >= beginnerRange[0] && Math.max(...pitches) <= beginnerRange[1]
-    );
-  });
+  const able = instrumentsAbleToPlay(line);
   return able.length > 0 ? able : INSTRUMENTS;
 }

@@ -1,0 +1,79 @@
+import type { Issue } from '../base';
+import {
+  type Instrument,
+  type InstrumentId,
+  instrument,
+  type Level,
+  maybeInstrumentOfPart,
+} from '../instruments';
+import { checkArithmetic, type Part, partHasNotes, rhythmDifference, type Score } from '../notation';
+import { movePart } from './move-part';
+
+/** A part that is made from the lead whenever it is needed, so that it follows every change. */
+export interface DerivedPart {
+  readonly instrument: InstrumentId;
+  readonly level: Level;
+  /** How far the sound moves besides octaves, in semitones; 0 plays together with the lead. */
+  readonly shiftSemitones: number;
+}
+
+/** A line as its teacher keeps it: what is written out, and which parts are made from it. */
+export interface LineDocument {
+  readonly score: Score;
+  readonly derived: readonly DerivedPart[];
+}
+
+/** A part of a line, ready to be engraved. */
+export interface DocumentPart {
+  readonly part: Part;
+  readonly instrument: Instrument | undefined;
+  readonly isDerived: boolean;
+  readonly measuresOutOfRange: readonly number[];
+  readonly remarks: readonly Issue[];
+}
+
+/** All parts: those written out first, the lead at the head, then those made from the lead. */
+export function partsOf({ score, derived }: LineDocument): readonly DocumentPart[] {
+  const written = score.parts.map((part) => ({
+    part,
+    instrument: maybeInstrumentOfPart(part.name),
+    isDerived: false,
+    measuresOutOfRange: [],
+    remarks: [],
+  }));
+  return [...written, ...derived.map((wanted) => derivedPart(score, wanted))];
+}
+
+export function derivedPart(score: Score, wanted: DerivedPart): DocumentPart {
+  const to = instrument(wanted.instrument);
+  const { part, measuresOutOfRange, remarks } = movePart(score.parts[0]!, {
+    to,
+    level: wanted.level,
+    id: `D-${wanted.instrument}`,
+    shiftSemitones: wanted.shiftSemitones,
+  });
+  return { part, instrument: to, isDerived: true, measuresOutOfRange, remarks };
+}
+
+/** What keeps a line from being put on the stand: it cannot be counted, or its parts do not fit together. */
+export function obstacles({ score }: LineDocument): readonly Issue[] {
+  const [lead, ...others] = score.parts;
+  const issues: Issue[] = [];
+  if (!lead || !partHasNotes(lead))
+    issues.push({ code: 'no-notes', message: 'There is no note in this line yet.' });
+  for (const part of score.parts) {
+    const named = score.parts.length > 1 ? `${part.name}, ` : '';
+    for (const issue of checkArithmetic(part).wrong)
+      issues.push({ ...issue, ...(issue.where && { where: `${named}${issue.where}` }) });
+  }
+  for (const part of others) {
+    const measureIndex = lead && rhythmDifference(lead, part);
+    if (measureIndex !== undefined)
+      issues.push({
+        code: 'other-rhythm',
+        where: `${part.name}, measure ${part.measures[measureIndex]?.number ?? measureIndex + 1}`,
+        message: `The rhythm is not that of ${lead!.name}; parts of one line share the rhythm.`,
+      });
+  }
+  return issues;
+}

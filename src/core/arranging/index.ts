@@ -1,0 +1,10 @@
+export { instrumentsAbleToPlay } from './able';
+export {
+  type DerivedPart,
+  type DocumentPart,
+  derivedPart,
+  type LineDocument,
+  obstacles,
+  partsOf,
+} from './document';
+export { fittingShifts, type MovedPart, type MoveOptions, movePart } from './move-part';

@@ -1,0 +1,383 @@
+import {
+  type Direction,
+  DYNAMIC_MARKS,
+  type LineEvent,
+  type Measure,
+  type Note,
+  newMeasure,
+  newNote,
+  newRest,
+  type Voice,
+  type WrittenPitch,
+} from '../notation';
+import { keyAlteration, type Spelling, STEPS } from '../pitch';
+import {
+  add,
+  compare,
+  equals,
+  type Meter,
+  maybeRestValues,
+  maybeTiedValues,
+  measureLength,
+  meter,
+  multiply,
+  type Rational,
+  rational,
+  sum,
+  ZERO,
+} from '../time';
+import type { AbcBar, AbcItem, AbcKey, AbcMeter, AbcNote, AbcPitch, AbcStaff } from './abc-tune';
+import { maybeCountedMeter } from './counted-meter';
+import type { ReadingReport } from './reading-report';
+
+interface InForce {
+  readonly meter: Meter;
+  readonly meterSymbol: Measure['meterSymbol'];
+  readonly keyFifths: number;
+  readonly clef: Measure['clef'];
+}
+
+const CLEFS: Readonly<Record<string, Measure['clef']>> = {
+  treble: 'treble',
+  bass: 'bass',
+  alto: 'alto',
+  tenor: 'tenor',
+  perc: 'percussion',
+  'treble-8': 'treble-8',
+  'bass-8': 'bass-8',
+  'treble+8': 'treble+8',
+};
+
+const ALTERATIONS: Readonly<Record<string, Spelling['alter']>> = {
+  sharp: 1,
+  flat: -1,
+  natural: 0,
+  dblsharp: 2,
+  dblflat: -2,
+};
+
+/** Reads the voices of one staff over all its systems. @param systems the same staff of each line of the text. */
+export function readAbcMeasures(
+  systems: readonly AbcStaff[],
+  context: { readonly idPrefix: string; readonly placePrefix: string; readonly report: ReadingReport },
+): readonly Measure[] {
+  const voiceCount = Math.max(...systems.map((staff) => staff.voices.length));
+  const start = firstInForce(systems[0]!, context.report);
+  if (!start) return [];
+  const readers = Array.from({ length: voiceCount }, (_, voice) => {
+    const reader = new AbcVoiceReader(start, voice, context);
+    for (const staff of systems) reader.readSystem(staff.voices[voice] ?? []);
+    return reader.finish();
+  });
+  const [main, ...others] = readers;
+  return main!.map((measure, index) => ({
+    ...measure,
+    otherVoices: others.map((voice): Voice => ({ staff: 'upper', events: voice[index]?.events ?? [] })),
+  }));
+}
+
+function firstInForce(staff: AbcStaff, report: ReadingReport): InForce | undefined {
+  const time = readMeter(staff.meter, report);
+  return (
+    time && { ...time, keyFifths: fifthsOf(staff.key), clef: CLEFS[staff.clef?.type ?? 'treble'] ?? 'treble' }
+  );
+}
+
+function readMeter(
+  found: AbcMeter | undefined,
+  report: ReadingReport,
+): Pick<InForce, 'meter' | 'meterSymbol'> | undefined {
+  if (found?.type === 'common_time') return { meter: meter(4, 4), meterSymbol: 'common' };
+  if (found?.type === 'cut_time') return { meter: meter(2, 2), meterSymbol: 'cut' };
+  const value = found?.value?.[0];
+  if (!value) {
+    report.refuse('meter', undefined, 'The tune has no time signature (a line like "M:4/4").');
+    return undefined;
+  }
+  const counted = maybeCountedMeter(value.num, value.den, undefined, report);
+  return counted && { meter: counted, meterSymbol: undefined };
+}
+
+function fifthsOf(key: AbcKey | undefined): number {
+  return (key?.accidentals ?? []).reduce(
+    (fifths, { acc }) => fifths + (acc === 'sharp' ? 1 : acc === 'flat' ? -1 : 0),
+    0,
+  );
+}
+
+class AbcVoiceReader {
+  readonly #measures: Measure[] = [];
+  #inForce: InForce;
+  #events: LineEvent[] = [];
+  #directions: Direction[] = [];
+  #accidentals = new Map<number, Spelling['alter']>();
+  /** Of the note before, for a tie over the barline. */
+  #tiedAlters = new Map<number, Spelling['alter']>();
+  #triplet: Rational | undefined;
+  #repeatStart = false;
+  #systemBreak = false;
+  #endingPasses: readonly number[] = [];
+  #notes = 0;
+
+  constructor(
+    start: InForce,
+    private readonly voice: number,
+    private readonly context: {
+      readonly idPrefix: string;
+      readonly placePrefix: string;
+      readonly report: ReadingReport;
+    },
+  ) {
+    this.#inForce = start;
+  }
+
+  readSystem(items: readonly AbcItem[]): void {
+    this.#systemBreak = this.#measures.length > 0;
+    for (const item of items) this.#readItem(item);
+  }
+
+  finish(): readonly Measure[] {
+    if (this.#events.length > 0) this.#closeMeasure(1);
+    return this.#measures;
+  }
+
+  #readItem(item: AbcItem): void {
+    switch (item.el_type) {
+      case 'note':
+        this.#readNote(item);
+        return;
+      case 'bar':
+        this.#readBar(item);
+        return;
+      case 'key':
+        this.#inForce = { ...this.#inForce, keyFifths: fifthsOf(item) };
+        return;
+      case 'meter': {
+        const time = readMeter(item, this.context.report);
+        if (time) this.#inForce = { ...this.#inForce, ...time };
+        return;
+      }
+      case 'clef':
+        this.#inForce = { ...this.#inForce, clef: CLEFS[item.type] ?? this.#inForce.clef };
+        return;
+      case 'overlay':
+        this.#lose('overlay', 'A second voice written inside the measure ("&") was left out.');
+        return;
+      case 'tempo':
+        this.#remark('A change of tempo was left out.');
+        return;
+      default:
+        return;
+    }
+  }
+
+  get #number(): number {
+    const first = this.#measures[0];
+    return this.#measures.length + (first && first.number === 0 ? 0 : 1);
+  }
+
+  get #where(): string {
+    return `${this.context.placePrefix}measure ${this.#number}`;
+  }
+
+  #remark(message: string): void {
+    this.context.report.remark('left-out', this.#where, message);
+  }
+
+  #lose(code: string, message: string): void {
+    this.context.report.lose(code, this.#where, message);
+  }
+
+  get #id(): string {
+    const voice = this.voice === 0 ? '' : `v${this.voice + 1}`;
+    return `${this.context.idPrefix}a${this.#measures.length + 1}${voice}`;
+  }
+
+  get #length(): Rational {
+    return sum(this.#events.map((event) => event.quarters));
+  }
+
+  #readNote(item: AbcNote): void {
+    if (item.gracenotes?.length) this.#remark('A grace note was left out.');
+    this.#readSignsAbove(item);
+    const length = rational(Math.round(item.duration * 256), 64);
+    if (item.startTriplet !== undefined) this.#triplet = ZERO;
+    if (this.#triplet) {
+      this.#readTriplet(item, length);
+      return;
+    }
+    if (item.rest) {
+      this.#readRest(item.rest, length);
+      return;
+    }
+    const values = maybeTiedValues(this.#inForce.meter, this.#length, length);
+    if (!values) {
+      this.#lose('value', 'A note shorter than a sixteenth was left out.');
+      return;
+    }
+    const heads = (item.pitches ?? []).map((pitch) => this.#readPitch(pitch));
+    if (heads.length === 0) return;
+    const pitches = heads.toReversed();
+    values.forEach((value, index) => {
+      const isFirst = index === 0;
+      const isLast = index === values.length - 1;
+      const plain = newNote(`${this.#id}n${++this.#notes}`, value, pitches[0]!);
+      this.#events.push({
+        ...plain,
+        chordPitches: pitches.slice(1),
+        tiedFromPrevious: !isFirst || Boolean(item.pitches?.some(({ endTie }) => endTie)),
+        tiedToNext: !isLast || Boolean(item.pitches?.some(({ startTie }) => startTie)),
+        ...(isFirst && this.#signsOfStart(item)),
+        ...(isLast && { slurStops: slurCount(item, 'endSlur'), breathAfter: has(item, 'breath') }),
+      });
+    });
+  }
+
+  #readTriplet(item: AbcNote, length: Rational): void {
+    this.#triplet = add(this.#triplet ?? ZERO, length);
+    if (!item.endTriplet) return;
+    const total = multiply(this.#triplet, rational(2, 3));
+    this.#triplet = undefined;
+    this.#lose('tuplet', 'A triplet cannot be kept; a rest stands in its place.');
+    this.#addRests(total, false);
+  }
+
+  #readRest(rest: NonNullable<AbcNote['rest']>, length: Rational): void {
+    const full = measureLength(this.#inForce.meter);
+    if (rest.type.endsWith('multimeasure')) {
+      const count = Math.min(64, rest.text ?? 1);
+      for (let n = 0; n < count; n++) {
+        if (n > 0) this.#closeMeasure(1);
+        this.#events.push(newRest(`${this.#id}r1`, { base: 'whole', dots: 0 }, this.#inForce.meter));
+      }
+      return;
+    }
+    const isHidden = rest.type !== 'rest';
+    if (equals(length, full) && this.#events.length === 0) {
+      const whole = newRest(`${this.#id}r1`, { base: 'whole', dots: 0 }, this.#inForce.meter);
+      this.#events.push({ ...whole, hidden: isHidden });
+    } else this.#addRests(length, isHidden);
+  }
+
+  #addRests(length: Rational, hidden: boolean): void {
+    const values = maybeRestValues(this.#inForce.meter, this.#length, length);
+    if (!values) {
+      this.#lose('value', 'A rest shorter than a sixteenth was left out.');
+      return;
+    }
+    for (const value of values)
+      this.#events.push({ ...newRest(`${this.#id}r${this.#events.length + 1}`, value), hidden });
+  }
+
+  #readPitch(pitch: AbcPitch): WrittenPitch {
+    const step = STEPS[((pitch.pitch % 7) + 7) % 7]!;
+    const octave = 4 + Math.floor(pitch.pitch / 7);
+    if (this.#inForce.clef === 'percussion')
+      return { kind: 'unpitched', display: { step, alter: 0, octave } };
+    const written = ALTERATIONS[pitch.accidental ?? ''];
+    if (written !== undefined) this.#accidentals.set(pitch.pitch, written);
+    const alter =
+      written ??
+      (pitch.endTie ? this.#tiedAlters.get(pitch.pitch) : undefined) ??
+      this.#accidentals.get(pitch.pitch) ??
+      keyAlteration(step, this.#inForce.keyFifths);
+    if (pitch.startTie) this.#tiedAlters.set(pitch.pitch, alter);
+    return { kind: 'pitched', spelling: { step, alter, octave } };
+  }
+
+  #signsOfStart(item: AbcNote): Partial<Note> {
+    const [verse, ...more] = item.lyric ?? [];
+    if (more.some(({ syllable }) => syllable)) this.#remark('Words of a second verse were left out.');
+    const articulations = (item.decoration ?? []).flatMap((name) => ARTICULATION_NAMES[name] ?? []);
+    return {
+      slurStarts: slurCount(item, 'startSlur'),
+      articulations: [...new Set(articulations)],
+      fermata: has(item, 'fermata'),
+      fingering: item.decoration?.find((name) => /^[0-5]$/.test(name)),
+      lyric: verse?.syllable ? `${verse.syllable}${verse.divider === '-' ? '-' : ''}` : undefined,
+    };
+  }
+
+  #readSignsAbove(item: AbcNote): void {
+    const offsetQuarters = this.#length;
+    for (const { name, position } of item.chord ?? []) {
+      if (position === undefined || position === 'default') this.#remark('A chord symbol was left out.');
+      else
+        this.#directions.push({
+          kind: 'words',
+          text: name.slice(0, 80),
+          placement: position === 'below' ? 'below' : 'above',
+          offsetQuarters,
+        });
+    }
+    for (const name of item.decoration ?? []) {
+      const hairpin = HAIRPINS[name];
+      if (DYNAMIC_MARKS.some((mark) => mark === name))
+        this.#directions.push({ kind: 'dynamic', mark: name, offsetQuarters });
+      else if (hairpin) this.#directions.push({ kind: 'hairpin', shape: hairpin, offsetQuarters });
+      else if (!KNOWN_DECORATIONS.has(name) && !ARTICULATION_NAMES[name] && !/^[0-5]$/.test(name))
+        this.#remark(`The sign "${name}" was left out.`);
+    }
+  }
+
+  #readBar(bar: AbcBar): void {
+    const isRepeatEnd = bar.type === 'bar_right_repeat' || bar.type === 'bar_dbl_repeat';
+    if (this.#events.length > 0) this.#closeMeasure(isRepeatEnd ? 2 : 1);
+    else if (isRepeatEnd && this.#measures.length > 0)
+      this.#measures.push({ ...this.#measures.pop()!, repeatPlays: 2 });
+    if (bar.type === 'bar_left_repeat' || bar.type === 'bar_dbl_repeat') this.#repeatStart = true;
+    if (bar.endEnding) this.#endingPasses = [];
+    if (bar.startEnding)
+      this.#endingPasses = bar.startEnding
+        .split(/[^0-9]+/)
+        .map(Number)
+        .filter((pass) => pass >= 1);
+  }
+
+  #closeMeasure(repeatPlays: number): void {
+    const { meter: inMeter } = this.#inForce;
+    const isPickup = this.#measures.length === 0 && compare(this.#length, measureLength(inMeter)) < 0;
+    this.#measures.push({
+      ...newMeasure(isPickup ? 0 : this.#number, this.#inForce, this.#events),
+      repeatStart: this.#repeatStart,
+      repeatPlays,
+      systemBreak: this.#systemBreak,
+      endingPasses: this.#endingPasses,
+      directions: this.#directions,
+    });
+    this.#events = [];
+    this.#directions = [];
+    this.#accidentals = new Map();
+    this.#repeatStart = false;
+    this.#systemBreak = false;
+    this.#notes = 0;
+  }
+}
+
+const ARTICULATION_NAMES: Readonly<Record<string, Note['articulations'][number]>> = {
+  staccato: 'staccato',
+  accent: 'accent',
+  emphasis: 'accent',
+  tenuto: 'tenuto',
+  umarcato: 'marcato',
+  marcato: 'marcato',
+};
+
+const HAIRPINS: Readonly<Record<string, 'crescendo' | 'diminuendo' | 'stop'>> = {
+  'crescendo(': 'crescendo',
+  'crescendo)': 'stop',
+  'diminuendo(': 'diminuendo',
+  'diminuendo)': 'stop',
+};
+
+const KNOWN_DECORATIONS = new Set(['fermata', 'breath']);
+
+function has(item: AbcNote, name: string): boolean {
+  return item.decoration?.includes(name) ?? false;
+}
+
+function slurCount(item: AbcNote, end: 'startSlur' | 'endSlur'): number {
+  const own = item[end];
+  const ofNote = typeof own === 'number' ? own : (own?.length ?? 0);
+  return ofNote + (item.pitches ?? []).reduce((count, pitch) => count + (pitch[end]?.length ?? 0), 0);
+}

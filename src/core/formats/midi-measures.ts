@@ -1,0 +1,106 @@
+import { type Meter, measureLength, toNumber } from '../time';
+import { maybeCountedMeter } from './counted-meter';
+import type { TickEvent } from './midi-read';
+import type { ReadingReport } from './reading-report';
+
+/** Where a measure lies, in sixteenths from the start. */
+export interface MidiMeasurePlace {
+  readonly number: number;
+  readonly meter: Meter;
+  readonly fromSixteenth: number;
+  readonly sixteenths: number;
+}
+
+interface MeterChange {
+  readonly sixteenth: number;
+  readonly beats: number;
+  readonly beatType: number;
+}
+
+/**
+ * Lays out the measures of a MIDI file from its time signatures.
+ * A first time signature that holds for one short measure only is a pickup: MIDI has no other way to say it.
+ */
+export function readMidiMeasures(
+  events: readonly TickEvent[],
+  ticksPerQuarter: number,
+  lastNoteTick: number,
+  lastTick: number,
+  report: ReadingReport,
+): readonly MidiMeasurePlace[] {
+  const lastNote = Math.round((lastNoteTick * 4) / ticksPerQuarter);
+  // A file may go on in silence for a whole measure, not for pages.
+  const end = Math.max(lastNote, Math.min(Math.round((lastTick * 4) / ticksPerQuarter), lastNote + 96));
+  const changes = meterChanges(events, ticksPerQuarter, report);
+  const pickup = maybePickup(changes);
+  const places: MidiMeasurePlace[] = [];
+  let number = 1;
+  for (const [index, change] of changes.entries()) {
+    const until = Math.min(changes[index + 1]?.sixteenth ?? end, Math.max(end, change.sixteenth));
+    if (index === 0 && pickup !== undefined) {
+      places.push({
+        number: 0,
+        meter: { beats: changes[1]!.beats, beatType: changes[1]!.beatType },
+        fromSixteenth: 0,
+        sixteenths: pickup,
+      });
+      continue;
+    }
+    const inForce = maybeCountedMeter(change.beats, change.beatType, `measure ${number}`, report);
+    if (!inForce) return places;
+    const full = toNumber(measureLength(inForce)) * 4;
+    const isLastSection = index === changes.length - 1;
+    for (let at = change.sixteenth; at < until && places.length <= 2000; at += full) {
+      const left = until - at;
+      places.push({
+        number: number++,
+        meter: inForce,
+        fromSixteenth: at,
+        sixteenths: isLastSection ? full : Math.min(full, left),
+      });
+    }
+  }
+  return pickup === undefined ? places : withShortEnd(places, pickup, lastNote);
+}
+
+function meterChanges(
+  events: readonly TickEvent[],
+  ticksPerQuarter: number,
+  report: ReadingReport,
+): readonly MeterChange[] {
+  const changes: MeterChange[] = [];
+  for (const { tick, event } of events) {
+    if (event.type !== 'timeSignature') continue;
+    const sixteenth = Math.round((tick * 4) / ticksPerQuarter);
+    const last = changes.at(-1);
+    if (last?.beats === event.numerator && last.beatType === event.denominator) continue;
+    if (last?.sixteenth === sixteenth) changes.pop();
+    changes.push({ sixteenth, beats: event.numerator, beatType: event.denominator });
+  }
+  if (changes[0]?.sixteenth !== 0) {
+    report.remark('meter', 'measure 1', 'The file has no time signature at its start; 4/4 was taken.');
+    changes.unshift({ sixteenth: 0, beats: 4, beatType: 4 });
+  }
+  return changes;
+}
+
+/** Its length in sixteenths. */
+function maybePickup(changes: readonly MeterChange[]): number | undefined {
+  const [first, second] = changes;
+  if (!first || !second) return undefined;
+  const oneMeasure = (16 * first.beats) / first.beatType;
+  const next = (16 * second.beats) / second.beatType;
+  return second.sixteenth === oneMeasure && oneMeasure < next ? oneMeasure : undefined;
+}
+
+/** The last measure completes the pickup, when its notes leave room for that. */
+function withShortEnd(
+  places: readonly MidiMeasurePlace[],
+  pickup: number,
+  lastNote: number,
+): readonly MidiMeasurePlace[] {
+  const last = places.at(-1)!;
+  const short = last.sixteenths - pickup;
+  if (last.number === 0 || short <= 0 || lastNote > last.fromSixteenth + short) return places;
+  return [...places.slice(0, -1), { ...last, sixteenths: short }];
+}

@@ -1,0 +1,275 @@
+import { type MidiData, type MidiEvent, parseMidi } from 'midi-file';
+import { failure, type Result, success } from '../base';
+import type { Clef, Part, Score, TempoMark, WrittenPitch } from '../notation';
+import { keyAlteration, midiToSpelling } from '../pitch';
+import { isCompound, type Meter, rational, toNumber } from '../time';
+import { MAXIMUM_FILE_BYTES, MOST_MEASURES, MOST_PARTS } from './limits';
+import { type MidiMeasurePlace, readMidiMeasures } from './midi-measures';
+import { maybePercussionPlace, PERCUSSION_CHANNEL } from './midi-percussion';
+import { type PlayedNote, quantise } from './midi-quantise';
+import { fromMidiText } from './midi-text';
+import { ReadingReport } from './reading-report';
+import { writeSounds } from './sounds';
+
+const MOST_NOTES = 20_000;
+
+/** An event with its time from the start. */
+export interface TickEvent {
+  readonly tick: number;
+  readonly event: MidiEvent;
+}
+
+/**
+ * Reads a Standard MIDI File: notes at concert pitch on the grid of sixteenths, one part for each track and channel.
+ * @returns the score, with what MIDI cannot say (a guessed key, moved notes) and what was left out as warnings.
+ * Source: Standard MIDI Files 1.0, MIDI Manufacturers Association, 1988.
+ */
+export function readMidi(bytes: Uint8Array): Result<Score> {
+  const data = decode(bytes);
+  if (!data.ok) return data;
+  const report = new ReadingReport();
+  const ticksPerQuarter = data.value.header.ticksPerBeat!;
+  const tracks = data.value.tracks.map(withTicks);
+  const lastTick = Math.max(0, ...tracks.flatMap((track) => track.at(-1)?.tick ?? 0));
+  const players = playersOf(tracks);
+  const noteCount = players.reduce((count, player) => count + player.notes.length, 0);
+  if (noteCount === 0) return failure({ code: 'no-notes', message: 'There is no note in this MIDI file.' });
+  if (noteCount > MOST_NOTES || players.length > MOST_PARTS)
+    return failure({
+      code: 'too-long',
+      message: `This is a whole score (${noteCount} notes in ${players.length} parts); only a line was expected.`,
+    });
+  const general = tracks.flat().toSorted((a, b) => a.tick - b.tick);
+  const lastNoteTick = Math.max(...players.flatMap((player) => player.notes.map((note) => note.toTick)));
+  const measures = readMidiMeasures(general, ticksPerQuarter, lastNoteTick, lastTick, report);
+  if (measures.length > MOST_MEASURES)
+    report.refuse(
+      'too-long',
+      undefined,
+      `This is a whole score (${measures.length} measures); a line has up to ${MOST_MEASURES}. Export only the line.`,
+    );
+  if (report.refusals.length > 0) return failure(...report.refusals);
+  const places = withKeys(measures, general, ticksPerQuarter, players, report);
+  remarkOnLeftOut(general, report);
+  const tempo = readTempo(general, places[0]!.meter, report);
+  const parts = players.map((player, index) =>
+    readPart(player, index, { places, ticksPerQuarter, tempo, report }),
+  );
+  return success({ title: readTitle(tracks), composer: undefined, parts }, report.remarks);
+}
+
+function decode(bytes: Uint8Array): Result<MidiData> {
+  const isMidi = String.fromCharCode(...bytes.subarray(0, 4)) === 'MThd';
+  if (!isMidi) return failure({ code: 'not-midi', message: 'This is not a MIDI file.' });
+  if (bytes.length > MAXIMUM_FILE_BYTES)
+    return failure({ code: 'too-large', message: 'The file is larger than 4 MB; one line was expected.' });
+  const damaged = { code: 'damaged', message: 'This MIDI file is damaged or cut off; export it again.' };
+  // The parser would read what is left of a cut-off track without a word.
+  if (!chunksAreWhole(bytes)) return failure(damaged);
+  try {
+    const data = parseMidi(bytes);
+    if (!data.header.ticksPerBeat)
+      return failure({
+        code: 'film-time',
+        message: 'This MIDI file counts film frames, not beats; export it again with beats.',
+      });
+    return success(data);
+  } catch {
+    return failure(damaged);
+  }
+}
+
+/** Chunks are a name of 4 bytes, a length of 4 bytes, and that many bytes. */
+function chunksAreWhole(bytes: Uint8Array): boolean {
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  let at = 0;
+  while (at + 8 <= bytes.length) at += 8 + view.getUint32(at + 4);
+  return at === bytes.length;
+}
+
+function withTicks(track: readonly MidiEvent[]): readonly TickEvent[] {
+  let tick = 0;
+  return track.map((event) => {
+    tick += event.deltaTime;
+    return { tick, event };
+  });
+}
+
+interface Player {
+  readonly name: string | undefined;
+  readonly isPercussion: boolean;
+  readonly notes: readonly PlayedNote[];
+  readonly lyrics: ReadonlyMap<number, string>;
+}
+
+function playersOf(tracks: readonly (readonly TickEvent[])[]): readonly Player[] {
+  return tracks.flatMap((track) => {
+    const name = maybeTrackName(track);
+    const channels = new Map<number, PlayedNote[]>();
+    const open = new Map<string, number>();
+    const lyrics = new Map<number, string>();
+    for (const { tick, event } of track) {
+      if (event.type === 'lyrics') lyrics.set(tick, fromMidiText(event.text).trim());
+      if (event.type !== 'noteOn' && event.type !== 'noteOff') continue;
+      const place = `${event.channel}/${event.noteNumber}`;
+      const fromTick = open.get(place);
+      if (fromTick !== undefined && tick > fromTick) {
+        const notes = channels.get(event.channel) ?? [];
+        notes.push({ key: event.noteNumber, fromTick, toTick: tick });
+        channels.set(event.channel, notes);
+        open.delete(place);
+      }
+      if (event.type === 'noteOn') open.set(place, tick);
+    }
+    return [...channels].map(([channel, notes]) => ({
+      name,
+      isPercussion: channel === PERCUSSION_CHANNEL,
+      notes,
+      lyrics,
+    }));
+  });
+}
+
+interface PartContext {
+  readonly places: readonly (MidiMeasurePlace & { readonly keyFifths: number })[];
+  readonly ticksPerQuarter: number;
+  readonly tempo: TempoMark | undefined;
+  readonly report: ReadingReport;
+}
+
+function readPart(
+  player: Player,
+  index: number,
+  { places, ticksPerQuarter, tempo, report }: PartContext,
+): Part {
+  const name = (player.name || (player.isPercussion ? 'Drum' : `Part ${index + 1}`)).slice(0, 80);
+  const { voices, rough, dropped } = quantise(player.notes, ticksPerQuarter / 4);
+  const placeAt = (sixteenth: number) =>
+    places.findLast(({ fromSixteenth }) => fromSixteenth <= sixteenth) ?? places[0]!;
+  const whereOf = (sixteenth: number) =>
+    `${index === 0 ? '' : `${name}, `}measure ${placeAt(sixteenth).number}`;
+  for (const sixteenth of rough)
+    report.remark('moved', whereOf(sixteenth), 'A note between two sixteenths was moved to the nearer one.');
+  for (const sixteenth of dropped)
+    report.lose('voices', whereOf(sixteenth), 'More than four voices sound at once; a note was left out.');
+  const lyrics = new Map(
+    [...player.lyrics].map(([tick, text]) => [Math.round((tick * 4) / ticksPerQuarter), text]),
+  );
+  const clef = player.isPercussion ? 'percussion' : usualClef(player.notes);
+  const measures = writeSounds(
+    voices.map((chords, voice) =>
+      chords.map(({ from, to, keys }) => ({
+        from: rational(from, 4),
+        to: rational(to, 4),
+        pitches: keys.map((key) => pitchOf(key, player.isPercussion, placeAt(from).keyFifths)),
+        lyric: voice === 0 ? lyrics.get(from) : undefined,
+      })),
+    ),
+    places.map((place) => ({
+      ...place,
+      clef,
+      keyFifths: player.isPercussion ? 0 : place.keyFifths,
+      from: rational(place.fromSixteenth, 4),
+      length: rational(place.sixteenths, 4),
+    })),
+    index === 0 ? '' : `P${index + 1}-`,
+  );
+  return { id: `P${index + 1}`, name, transpositionSemitones: 0, staffLines: 5, tempo, measures };
+}
+
+function pitchOf(key: number, isPercussion: boolean, keyFifths: number): WrittenPitch {
+  if (!isPercussion) return { kind: 'pitched', spelling: midiToSpelling(key, keyFifths) };
+  return { kind: 'unpitched', display: maybePercussionPlace(key) ?? { step: 'C', alter: 0, octave: 5 } };
+}
+
+/** Middle C is the watershed of the two usual clefs. */
+function usualClef(notes: readonly PlayedNote[]): Clef {
+  const mean = notes.reduce((total, { key }) => total + key, 0) / notes.length;
+  return mean >= 60 ? 'treble' : 'bass';
+}
+
+/** The key in force in every measure; guessed when the file has none. */
+function withKeys(
+  places: readonly MidiMeasurePlace[],
+  general: readonly TickEvent[],
+  ticksPerQuarter: number,
+  players: readonly Player[],
+  report: ReadingReport,
+): readonly (MidiMeasurePlace & { readonly keyFifths: number })[] {
+  const keys = general.flatMap(({ tick, event }) =>
+    event.type === 'keySignature' && Math.abs(event.key) <= 7
+      ? [{ sixteenth: (tick * 4) / ticksPerQuarter, fifths: event.key }]
+      : [],
+  );
+  if (keys.length === 0) {
+    const fifths = guessKey(players.filter((p) => !p.isPercussion).flatMap((p) => p.notes));
+    report.remark(
+      'key',
+      undefined,
+      'The file has no key signature; the one with the fewest accidentals was chosen.',
+    );
+    return places.map((place) => ({ ...place, keyFifths: fifths }));
+  }
+  return places.map((place) => ({
+    ...place,
+    keyFifths: keys.findLast(({ sixteenth }) => sixteenth <= place.fromSixteenth)?.fifths ?? keys[0]!.fifths,
+  }));
+}
+
+function guessKey(notes: readonly PlayedNote[]): number {
+  const accidentals = (fifths: number) =>
+    notes.filter(({ key }) => {
+      const { step, alter } = midiToSpelling(key, fifths);
+      return alter !== keyAlteration(step, fifths);
+    }).length;
+  const nearestFirst = [0, 1, -1, 2, -2, 3, -3, 4, -4, 5, -5];
+  return nearestFirst.reduce((best, fifths) => (accidentals(fifths) < accidentals(best) ? fifths : best));
+}
+
+function readTempo(
+  general: readonly TickEvent[],
+  meter: Meter,
+  report: ReadingReport,
+): TempoMark | undefined {
+  const tempos = general.flatMap(({ event }) =>
+    event.type === 'setTempo' ? [event.microsecondsPerBeat] : [],
+  );
+  const [first] = tempos;
+  if (first === undefined) return undefined;
+  if (tempos.some((tempo) => tempo !== first))
+    report.remark('tempo', undefined, 'Changes of tempo were left out; the first tempo stands.');
+  const beatQuarters = isCompound(meter) ? rational(3, 2) : meter.beatType === 2 ? rational(2) : rational(1);
+  const bpm = Math.round(60_000_000 / first / toNumber(beatQuarters));
+  return bpm >= 20 && bpm <= 400 ? { beatQuarters, bpm, words: undefined } : undefined;
+}
+
+const LEFT_OUT: Partial<Record<MidiEvent['type'], string>> = {
+  controller: 'Controllers (loudness, pedal, panning)',
+  programChange: 'Choices of sound',
+  pitchBend: 'Pitch bends',
+  channelAftertouch: 'Aftertouch',
+  noteAftertouch: 'Aftertouch',
+  sysEx: 'Messages to a certain device',
+  marker: 'Markers',
+  cuePoint: 'Cue points',
+};
+
+function remarkOnLeftOut(general: readonly TickEvent[], report: ReadingReport): void {
+  for (const { event } of general) {
+    const name = LEFT_OUT[event.type];
+    if (name) report.remark('left-out', undefined, `${name} were left out.`);
+  }
+  const velocities = new Set(
+    general.flatMap(({ event }) => (event.type === 'noteOn' ? [event.velocity] : [])),
+  );
+  if (velocities.size > 1) report.remark('left-out', undefined, 'How hard each note is struck was left out.');
+}
+
+function readTitle(tracks: readonly (readonly TickEvent[])[]): string {
+  return maybeTrackName(tracks[0] ?? [])?.slice(0, 120) || 'Untitled line';
+}
+
+function maybeTrackName(track: readonly TickEvent[]): string | undefined {
+  const [name] = track.flatMap(({ event }) => (event.type === 'trackName' ? [event.text] : []));
+  return name === undefined ? undefined : fromMidiText(name).trim();
+}

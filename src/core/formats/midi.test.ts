@@ -1,0 +1,151 @@
+import { writeMidi as encode, type MidiEvent, parseMidi } from 'midi-file';
+import { readBook } from '../../../tests/support/lines';
+import { randomScore } from '../../../tests/support/random-scores';
+import { type Line, leadLine, partHasNotes, type Score, writtenNotes } from '../notation';
+import { toNumber } from '../time';
+import { readMidi, writeMidi } from '.';
+
+/** What is heard: when, how long, how high. Unpitched sounds only when. */
+function heard(line: Line) {
+  return writtenNotes(line).map((note) => [
+    toNumber(note.onsetQuarters),
+    toNumber(note.lengthQuarters),
+    note.sound.kind === 'pitched' ? note.sound.midi : 'stroke',
+  ]);
+}
+
+function readAgain(score: Score): Score {
+  const read = readMidi(writeMidi(score));
+  if (!read.ok) throw new Error(JSON.stringify(read.issues));
+  return read.value;
+}
+
+const asScore = (line: Line): Score => ({ title: line.title, composer: undefined, parts: [line.part] });
+
+test.each(readBook().map(({ file, line }) => [file, line] as const))(
+  '%s sounds the same when read again',
+  (_, line) => {
+    const again = readAgain(asScore(line));
+    expect(heard(leadLine(again))).toEqual(heard(line));
+    expect(again.title).toBe(line.title);
+  },
+);
+
+test('any line of one voice sounds the same when read again, whatever its signs, pickup and repeats', () => {
+  let count = 0;
+  for (let seed = 1; seed <= 200; seed++) {
+    const score = oneVoice(randomScore(seed));
+    if (score.parts.length === 0) continue;
+    count++;
+    expect({ seed, heard: heard(leadLine(readAgain(score))) }).toEqual({
+      seed,
+      heard: heard(leadLine(score)),
+    });
+  }
+  expect(count).toBeGreaterThan(100);
+});
+
+/** The first voice of the lead part, without what MIDI cannot say: tied notes of different pitch, unisons in chords. */
+function oneVoice(score: Score): Score {
+  return {
+    ...score,
+    parts: score.parts
+      .slice(0, 1)
+      .map((part) => ({
+        ...part,
+        measures: part.measures.map((measure) => ({
+          ...measure,
+          otherVoices: [],
+          events: measure.events.map((event) =>
+            event.kind === 'rest'
+              ? event
+              : { ...event, chordPitches: [], tiedToNext: false, tiedFromPrevious: false },
+          ),
+        })),
+      }))
+      .filter(partHasNotes),
+  };
+}
+
+/** A file with one track of [from, to, key] in ticks of 96 to the quarter. */
+function played(notes: readonly (readonly [number, number, number])[], extra: MidiEvent[] = []): Uint8Array {
+  const events = notes
+    .flatMap(([from, to, key]) => [
+      { tick: from, type: 'noteOn' as const, noteNumber: key, velocity: 80 },
+      { tick: to, type: 'noteOff' as const, noteNumber: key, velocity: 0 },
+    ])
+    .toSorted((a, b) => a.tick - b.tick);
+  let now = 0;
+  const track = events.map(({ tick, ...event }) => {
+    const deltaTime = tick - now;
+    now = tick;
+    return { ...event, deltaTime, channel: 0 } as MidiEvent;
+  });
+  return Uint8Array.from(
+    encode({ header: { format: 0, numTracks: 1, ticksPerBeat: 96 }, tracks: [[...extra, ...track]] }),
+  );
+}
+
+test('a performance is put on the grid: early, short and overlapping notes become what was meant', () => {
+  const read = readMidi(
+    played([
+      [3, 90, 60],
+      [95, 200, 62],
+      [194, 379, 64],
+    ]),
+  );
+  expect(read.ok && heard(leadLine(read.value))).toEqual([
+    [0, 1, 60],
+    [1, 1, 62],
+    [2, 2, 64],
+  ]);
+  expect(read.ok && read.warnings.map(({ code }) => code)).toEqual(['meter', 'key']);
+});
+
+test('notes that sound together become a chord, or a further voice when they end apart', () => {
+  const read = readMidi(
+    played([
+      [0, 96, 60],
+      [0, 96, 64],
+      [96, 384, 62],
+      [192, 384, 72],
+    ]),
+  );
+  if (!read.ok) throw new Error('unreadable');
+  const [measure] = read.value.parts[0]!.measures;
+  expect(measure!.events.map((event) => event.kind === 'note' && 1 + event.chordPitches.length)).toEqual([
+    2, 1,
+  ]);
+  expect(measure!.otherVoices).toHaveLength(1);
+});
+
+test.each([
+  ['a sonnet', new TextEncoder().encode('Shall I compare thee'), 'not-midi'],
+  ['a file cut off', writeMidi(asScore(readBook()[0]!.line)).slice(0, 200), 'damaged'],
+  ['no note at all', played([]), 'no-notes'],
+  ['five beats of a sixteenth', played([[0, 96, 60]], [timeSignature(7, 16)]), 'meter'],
+  [
+    'an hour of music',
+    played([
+      [0, 96, 60],
+      [96 * 60 * 90, 96 * 60 * 90 + 96, 60],
+    ]),
+    'too-long',
+  ],
+])('%s is refused', (_, bytes, code) => {
+  const read = readMidi(bytes);
+  expect(read.ok ? [] : read.issues.map((issue) => issue.code)).toEqual([code]);
+});
+
+function timeSignature(numerator: number, denominator: number): MidiEvent {
+  return { type: 'timeSignature', numerator, denominator, metronome: 24, thirtyseconds: 8, deltaTime: 0 };
+}
+
+// The reader package decodes what was written without any of our code.
+test('what is written is a plain Standard MIDI File with the meter, the key and the tempo', () => {
+  const { line } = readBook()[0]!;
+  const { header, tracks } = parseMidi(writeMidi(asScore(line)));
+  expect(header).toMatchObject({ format: 1, numTracks: 2, ticksPerBeat: 480 });
+  const types = tracks[0]!.map(({ type }) => type);
+  expect(types).toEqual(expect.arrayContaining(['trackName', 'setTempo', 'timeSignature', 'keySignature']));
+});

@@ -1,0 +1,209 @@
+import {
+  type Articulation,
+  type Direction,
+  type HeadSign,
+  headSigns,
+  headsOf,
+  type LineEvent,
+  type Measure,
+  type Note,
+  type WrittenPitch,
+} from '../notation';
+import type { Spelling } from '../pitch';
+import { add, compare, multiply, type NoteBase, type Rational, rational, toNumber, ZERO } from '../time';
+import { escapeXml } from './xml';
+
+/** Of a quarter note: a sixteenth with two dots is the finest value that can be written. */
+export const DIVISIONS = 16;
+
+/** Slurs that are open, by their numbers, while a part is written. */
+interface OpenSpans {
+  slurs: number[];
+}
+
+/** @throws RangeError when it is not a whole number of divisions. */
+export function toDivisions(quarters: Rational): number {
+  const divisions = multiply(quarters, rational(DIVISIONS));
+  if (divisions.denominator !== 1)
+    throw new RangeError(`a length must be a multiple of 1/${DIVISIONS} quarter, got ${toNumber(quarters)}`);
+  return divisions.numerator;
+}
+
+/** Notes, rests and directions of a measure: one voice after the other, going back between them. */
+export function writeVoices(measure: Measure, open: OpenSpans): string {
+  const signs = headSigns(measure);
+  const staffOf = (staff: 'upper' | 'lower') =>
+    measure.lowerClef === undefined ? '' : `<staff>${staff === 'upper' ? 1 : 2}</staff>`;
+  const main = writeEvents(measure.events, measure.directions, {
+    voice: 1,
+    staff: staffOf('upper'),
+    signs,
+    open,
+  });
+  let back = lengthOf(measure.events);
+  const others = measure.otherVoices.map((voice, index) => {
+    const backup = back > 0 ? `<backup><duration>${back}</duration></backup>` : '';
+    back = lengthOf(voice.events);
+    if (voice.events.length === 0) return backup;
+    return `${backup}${writeEvents(voice.events, [], { voice: index + 2, staff: staffOf(voice.staff), signs, open: { slurs: [] } })}`;
+  });
+  return main + others.join('');
+}
+
+function lengthOf(events: readonly LineEvent[]): number {
+  return events.reduce((total, event) => total + toDivisions(event.quarters), 0);
+}
+
+interface VoiceContext {
+  readonly voice: number;
+  readonly staff: string;
+  readonly signs: ReadonlyMap<string, readonly (HeadSign | undefined)[]>;
+  readonly open: OpenSpans;
+}
+
+function writeEvents(
+  events: readonly LineEvent[],
+  directions: readonly Direction[],
+  context: VoiceContext,
+): string {
+  const waiting = directions.toSorted((a, b) => compare(a.offsetQuarters, b.offsetQuarters));
+  const pieces: string[] = [];
+  let at: Rational = ZERO;
+  for (const event of events) {
+    const end = add(at, event.quarters);
+    while (waiting[0] && compare(waiting[0].offsetQuarters, end) < 0) {
+      pieces.push(writeDirection(waiting.shift()!, at));
+    }
+    pieces.push(event.kind === 'rest' ? writeRest(event, context) : writeNote(event, context));
+    at = end;
+  }
+  for (const direction of waiting) pieces.push(writeDirection(direction, at));
+  return pieces.join('');
+}
+
+function writeDirection(direction: Direction, at: Rational): string {
+  const offset = toDivisions(direction.offsetQuarters) - toDivisions(at);
+  const offsetElement = offset === 0 ? '' : `<offset>${offset}</offset>`;
+  const inside =
+    direction.kind === 'words'
+      ? `<words>${escapeXml(direction.text)}</words>`
+      : direction.kind === 'dynamic'
+        ? `<dynamics>${writeDynamic(direction.mark)}</dynamics>`
+        : `<wedge type="${direction.shape}"/>`;
+  const placement = direction.kind === 'words' ? direction.placement : 'below';
+  return `<direction placement="${placement}"><direction-type>${inside}</direction-type>${offsetElement}</direction>`;
+}
+
+/** Marks that MusicXML has elements for. Source: MusicXML 4.0, dynamics. */
+const DYNAMIC_ELEMENTS = /^(p{1,6}|f{1,6}|mp|mf|sf|sfp|sfpp|fp|rf|rfz|sfz|sffz|fz|n|pf|sfzp)$/;
+
+function writeDynamic(mark: string): string {
+  return DYNAMIC_ELEMENTS.test(mark) ? `<${mark}/>` : `<other-dynamics>${escapeXml(mark)}</other-dynamics>`;
+}
+
+const TYPES: Readonly<Record<NoteBase, string>> = {
+  whole: 'whole',
+  half: 'half',
+  quarter: 'quarter',
+  eighth: 'eighth',
+  sixteenth: '16th',
+};
+
+function writeValue(event: LineEvent): string {
+  return `<type>${TYPES[event.value.base]}</type>${'<dot/>'.repeat(event.value.dots)}`;
+}
+
+function writeRest(event: Extract<LineEvent, { kind: 'rest' }>, { voice, staff }: VoiceContext): string {
+  const hidden = event.hidden ? ' print-object="no"' : '';
+  const value = event.fillsMeasure ? '' : writeValue(event);
+  const fermata = event.fermata ? '<notations><fermata/></notations>' : '';
+  return `<note id="${event.id}"${hidden}><rest${event.fillsMeasure ? ' measure="yes"' : ''}/><duration>${toDivisions(event.quarters)}</duration><voice>${voice}</voice>${value}${staff}${fermata}</note>`;
+}
+
+function writeNote(note: Note, context: VoiceContext): string {
+  const signs = context.signs.get(note.id) ?? [];
+  return headsOf(note)
+    .map((head, index) => writeHead(note, head, signs[index], index, context))
+    .join('');
+}
+
+function writeHead(
+  note: Note,
+  head: WrittenPitch,
+  sign: HeadSign | undefined,
+  index: number,
+  { voice, staff, open }: VoiceContext,
+): string {
+  const isFirst = index === 0;
+  const ties = `${note.tiedFromPrevious ? '<tie type="stop"/>' : ''}${note.tiedToNext ? '<tie type="start"/>' : ''}`;
+  const stem = note.stem ? `<stem>${note.stem}</stem>` : '';
+  const notations = `${ties.replaceAll('<tie ', '<tied ')}${isFirst ? writeNotations(note, open) : ''}`;
+  return `<note${isFirst ? ` id="${note.id}"` : ''}>${isFirst ? '' : '<chord/>'}${writePitch(head)}<duration>${toDivisions(note.quarters)}</duration>${ties}<voice>${voice}</voice>${writeValue(note)}${writeSign(sign)}${stem}${staff}${notations ? `<notations>${notations}</notations>` : ''}${isFirst ? writeLyric(note.lyric) : ''}</note>`;
+}
+
+function writePitch(head: WrittenPitch): string {
+  if (head.kind === 'unpitched')
+    return `<unpitched><display-step>${head.display.step}</display-step><display-octave>${head.display.octave}</display-octave></unpitched>`;
+  const { step, alter, octave } = head.spelling;
+  return `<pitch><step>${step}</step>${alter === 0 ? '' : `<alter>${alter}</alter>`}<octave>${octave}</octave></pitch>`;
+}
+
+const ACCIDENTALS: Readonly<Record<`${Spelling['alter']}`, string>> = {
+  '-2': 'flat-flat',
+  '-1': 'flat',
+  '0': 'natural',
+  '1': 'sharp',
+  '2': 'double-sharp',
+};
+
+function writeSign(sign: HeadSign | undefined): string {
+  return sign?.isPrinted ? `<accidental>${ACCIDENTALS[`${sign.alter}`]}</accidental>` : '';
+}
+
+const ARTICULATIONS: Readonly<Record<Articulation, string>> = {
+  accent: 'accent',
+  staccato: 'staccato',
+  tenuto: 'tenuto',
+  marcato: 'strong-accent',
+};
+
+function writeNotations(note: Note, open: OpenSpans): string {
+  const slurs: string[] = [];
+  for (let n = 0; n < note.slurStops; n++) {
+    const number = open.slurs.pop();
+    slurs.push(`<slur type="stop" number="${number ?? 1}"/>`);
+  }
+  for (let n = 0; n < note.slurStarts; n++) {
+    const number = freeNumber(open.slurs);
+    open.slurs.push(number);
+    slurs.push(`<slur type="start" number="${number}"/>`);
+  }
+  const hints = [
+    note.fingering && `<fingering>${escapeXml(note.fingering)}</fingering>`,
+    note.stringHint && `<string>${escapeXml(note.stringHint)}</string>`,
+    note.positionHint && `<other-technical>${escapeXml(note.positionHint)}</other-technical>`,
+  ].filter(Boolean);
+  const marks = [
+    ...note.articulations.map((name) => `<${ARTICULATIONS[name]}/>`),
+    ...(note.breathAfter ? ['<breath-mark/>'] : []),
+  ];
+  return [
+    ...slurs,
+    hints.length > 0 ? `<technical>${hints.join('')}</technical>` : '',
+    marks.length > 0 ? `<articulations>${marks.join('')}</articulations>` : '',
+    note.fermata ? '<fermata/>' : '',
+  ].join('');
+}
+
+/** MusicXML numbers slurs from 1 to 6 (16 in 4.0) while they are open. */
+function freeNumber(taken: readonly number[]): number {
+  for (let number = 1; ; number++) if (!taken.includes(number)) return number;
+}
+
+/** A syllable that goes on ends with a hyphen; MusicXML says so instead. */
+function writeLyric(lyric: string | undefined): string {
+  if (!lyric) return '';
+  const goesOn = lyric.endsWith('-') && lyric.length > 1;
+  const text = goesOn ? lyric.slice(0, -1) : lyric;
+  return `<lyric number="1"><syllabic>${goesOn ? 'begin' : 'single'}</syllabic><text>${escapeXml(text)}</text></lyric>`;
+}

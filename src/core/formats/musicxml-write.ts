@@ -1,0 +1,138 @@
+import type { Measure, Part, Score } from '../notation';
+import { equals, type Rational, rational } from '../time';
+import { writeClef } from './musicxml-clef';
+import { DIVISIONS, writeVoices } from './musicxml-write-notes';
+import { escapeXml } from './xml';
+
+/**
+ * Writes a score as MusicXML, one part-wise document. Ids, names and breaks are kept, so that reading it gives the same score.
+ * Source: MusicXML 4.0, W3C Community Group Final Report, 2021.
+ */
+export function writeMusicXml(score: Score): string {
+  const list = score.parts
+    .map(({ id, name }) => `<score-part id="${id}"><part-name>${escapeXml(name)}</part-name></score-part>`)
+    .join('');
+  const composer = score.composer
+    ? `<identification><creator type="composer">${escapeXml(score.composer)}</creator></identification>`
+    : '';
+  return `<?xml version="1.0" encoding="UTF-8"?>
+<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">
+<score-partwise version="4.0"><work><work-title>${escapeXml(score.title)}</work-title></work>${composer}<part-list>${list}</part-list>
+${score.parts.map(writePart).join('\n')}
+</score-partwise>
+`;
+}
+
+function writePart(part: Part): string {
+  const open = { slurs: [] as number[] };
+  const measures = part.measures.map((measure, index) => {
+    const previous = part.measures[index - 1];
+    const isLast = index === part.measures.length - 1;
+    const implicit = measure.number === 0 ? ' implicit="yes"' : '';
+    const breaks = measure.systemBreak ? '<print new-system="yes"/>' : '';
+    const tempo = index === 0 ? writeTempo(part) : '';
+    return `<measure number="${measure.number}"${implicit}>${breaks}${leftBarline(measure, previous)}${writeAttributes(part, measure, previous)}${tempo}${writeVoices(measure, open)}${rightBarline(measure, part.measures[index + 1], isLast)}</measure>`;
+  });
+  return `<part id="${part.id}">\n${measures.join('\n')}\n</part>`;
+}
+
+function writeAttributes(part: Part, measure: Measure, previous: Measure | undefined): string {
+  const hasTwoStaves = part.measures[0]!.lowerClef !== undefined;
+  const pieces: string[] = [];
+  if (!previous) pieces.push(`<divisions>${DIVISIONS}</divisions>`);
+  if (measure.keyFifths !== previous?.keyFifths)
+    pieces.push(`<key><fifths>${measure.keyFifths}</fifths></key>`);
+  const sameMeter =
+    previous &&
+    measure.meter.beats === previous.meter.beats &&
+    measure.meter.beatType === previous.meter.beatType &&
+    measure.meterSymbol === previous.meterSymbol;
+  if (!sameMeter) {
+    const symbol = measure.meterSymbol ? ` symbol="${measure.meterSymbol}"` : '';
+    pieces.push(
+      `<time${symbol}><beats>${measure.meter.beats}</beats><beat-type>${measure.meter.beatType}</beat-type></time>`,
+    );
+  }
+  if (!previous && hasTwoStaves) pieces.push('<staves>2</staves>');
+  if (measure.clef !== previous?.clef) pieces.push(writeClef(measure.clef, hasTwoStaves ? 1 : undefined));
+  if (measure.lowerClef && measure.lowerClef !== previous?.lowerClef)
+    pieces.push(writeClef(measure.lowerClef, 2));
+  if (!previous) {
+    if (part.staffLines !== 5)
+      pieces.push(`<staff-details><staff-lines>${part.staffLines}</staff-lines></staff-details>`);
+    pieces.push(writeTranspose(part.transpositionSemitones));
+  }
+  const inside = pieces.join('');
+  return inside ? `<attributes>${inside}</attributes>` : '';
+}
+
+/** Letters between written and sounding pitch, by semitones below the octave: −2 is a step down, −9 a sixth. Common practice. */
+const STEPS_OF_SEMITONES: Readonly<Record<number, number>> = {
+  0: 0,
+  1: 0,
+  2: 1,
+  3: 2,
+  4: 2,
+  5: 3,
+  6: 3,
+  7: 4,
+  8: 5,
+  9: 5,
+  10: 6,
+  11: 6,
+};
+
+function writeTranspose(semitones: number): string {
+  if (semitones === 0) return '';
+  const sign = Math.sign(semitones);
+  const octaves = Math.floor(Math.abs(semitones) / 12) * sign;
+  const chromatic = semitones - 12 * octaves;
+  const diatonic = sign * STEPS_OF_SEMITONES[Math.abs(chromatic)]!;
+  const octave = octaves === 0 ? '' : `<octave-change>${octaves}</octave-change>`;
+  return `<transpose><diatonic>${diatonic + 0}</diatonic><chromatic>${chromatic + 0}</chromatic>${octave}</transpose>`;
+}
+
+const BEAT_UNITS: readonly (readonly [quarters: Rational, element: string])[] = [
+  [rational(1, 2), '<beat-unit>eighth</beat-unit>'],
+  [rational(3, 4), '<beat-unit>eighth</beat-unit><beat-unit-dot/>'],
+  [rational(1), '<beat-unit>quarter</beat-unit>'],
+  [rational(3, 2), '<beat-unit>quarter</beat-unit><beat-unit-dot/>'],
+  [rational(2), '<beat-unit>half</beat-unit>'],
+  [rational(3), '<beat-unit>half</beat-unit><beat-unit-dot/>'],
+];
+
+function writeTempo({ tempo }: Part): string {
+  if (!tempo) return '';
+  const words = tempo.words
+    ? `<direction-type><words>${escapeXml(tempo.words)}</words></direction-type>`
+    : '';
+  const unit = BEAT_UNITS.find(([quarters]) => equals(quarters, tempo.beatQuarters));
+  if (!unit) throw new RangeError('a tempo counts eighths, quarters or halves, plain or dotted');
+  return `<direction placement="above">${words}<direction-type><metronome>${unit[1]}<per-minute>${tempo.bpm}</per-minute></metronome></direction-type></direction>`;
+}
+
+function leftBarline(measure: Measure, previous: Measure | undefined): string {
+  const startsEnding = measure.endingPasses.length > 0 && !sameEnding(measure, previous);
+  if (!measure.repeatStart && !startsEnding) return '';
+  const ending = startsEnding ? `<ending number="${measure.endingPasses.join(',')}" type="start"/>` : '';
+  const repeat = measure.repeatStart ? '<repeat direction="forward"/>' : '';
+  return `<barline location="left">${measure.repeatStart ? '<bar-style>heavy-light</bar-style>' : ''}${ending}${repeat}</barline>`;
+}
+
+function rightBarline(measure: Measure, next: Measure | undefined, isLast: boolean): string {
+  const endsEnding = measure.endingPasses.length > 0 && !sameEnding(measure, next);
+  const repeats = measure.repeatPlays > 1;
+  if (!repeats && !endsEnding && !isLast) return '';
+  const style = repeats || isLast ? '<bar-style>light-heavy</bar-style>' : '';
+  const ending = endsEnding
+    ? `<ending number="${measure.endingPasses.join(',')}" type="${repeats ? 'stop' : 'discontinue'}"/>`
+    : '';
+  const times = measure.repeatPlays > 2 ? ` times="${measure.repeatPlays}"` : '';
+  const repeat = repeats ? `<repeat direction="backward"${times}/>` : '';
+  return `<barline location="right">${style}${ending}${repeat}</barline>`;
+}
+
+/** Under one bracket: the same passes, and no repeat sign between them. */
+function sameEnding(measure: Measure, neighbour: Measure | undefined): boolean {
+  return neighbour !== undefined && neighbour.endingPasses.join() === measure.endingPasses.join();
+}

@@ -1,0 +1,29 @@
+import { failure, type Result } from '../base';
+import type { Score } from '../notation';
+import { readAbc } from './abc-read';
+import { readMidi } from './midi-read';
+import { readMusicXml } from './musicxml-read';
+import { isZip } from './mxl';
+
+/**
+ * Reads a MusicXML, MIDI or ABC file; which one is told by its content, not by its name.
+ * @param bytes the whole file.
+ * @returns the score, with everything that was left out as warnings; or why it cannot be read.
+ */
+export function readScore(bytes: Uint8Array): Result<Score> {
+  if (bytes.length === 0)
+    return failure({ code: 'empty', message: 'The file is empty; MusicXML, MIDI or ABC was expected.' });
+  const start = new TextDecoder('latin1').decode(bytes.subarray(0, 400));
+  if (start.startsWith('MThd')) return readMidi(bytes);
+  const text = start
+    .replace(/^ÿþ|^þÿ|^ï»¿/, '')
+    .replaceAll('\0', '')
+    .trimStart();
+  if (isZip(bytes) || text.startsWith('<')) return readMusicXml(bytes);
+  if (/^(%abc|[A-Z]:)/m.test(start)) return readAbc(bytes);
+  return failure({
+    code: 'unknown-format',
+    message:
+      'This is no file that Mevlo reads; MusicXML (.musicxml, .mxl), MIDI (.mid) or ABC (.abc) was expected.',
+  });
+}

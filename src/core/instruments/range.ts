@@ -1,0 +1,18 @@
+import { parsePitchName, spellingToMidi } from '../pitch';
+import type { Instrument, Level } from './instrument';
+
+/** MIDI numbers, inclusive. */
+export type MidiRange = readonly [lowest: number, highest: number];
+
+/** What a beginner of the level plays, as written; undefined for unpitched instruments. */
+export function maybeWrittenRange({ ranges }: Instrument, level: Level): MidiRange | undefined {
+  if (!ranges) return undefined;
+  const [lowest, highest] = ranges[level].map((name) => spellingToMidi(parsePitchName(name)));
+  return [lowest!, highest!];
+}
+
+/** The same at concert pitch. */
+export function maybeSoundingRange(player: Instrument, level: Level): MidiRange | undefined {
+  const written = maybeWrittenRange(player, level);
+  return written && [written[0] + player.transpositionSemitones, written[1] + player.transpositionSemitones];
+}

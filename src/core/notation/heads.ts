@@ -1,0 +1,12 @@
+import type { Spelling } from '../pitch';
+import type { Note, WrittenPitch } from './line';
+
+/** All pitches of a note: its own first, then those struck with it. At least one. */
+export function headsOf(note: Note): readonly [WrittenPitch, ...WrittenPitch[]] {
+  return [note.pitch, ...note.chordPitches];
+}
+
+/** Where a head stands on the staff; of an unpitched one only step and octave mean something. */
+export function spellingOf(pitch: WrittenPitch): Spelling {
+  return pitch.kind === 'pitched' ? pitch.spelling : pitch.display;
+}

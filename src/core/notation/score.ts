@@ -1,0 +1,61 @@
+import { equals } from '../time';
+import type { Line, LineEvent, Measure, Part, Score } from './line';
+
+/** What a player of one of its parts has on the stand. */
+export function lineOfPart(score: Score, part: Part): Line {
+  return { title: score.title, part };
+}
+
+/** The lead part on the stand. */
+export function leadLine(score: Score): Line {
+  return lineOfPart(score, score.parts[0]!);
+}
+
+/** The voices of a measure, the first one at the head. */
+export function voicesOf(measure: Measure): readonly (readonly LineEvent[])[] {
+  return [measure.events, ...measure.otherVoices.map(({ events }) => events)];
+}
+
+/** How many voices a part has where it has most. */
+export function voiceCountOf(part: Part): number {
+  return 1 + Math.max(0, ...part.measures.map(({ otherVoices }) => otherVoices.length));
+}
+
+/** All events of a measure, of every voice. */
+export function eventsOfMeasure(measure: Measure): readonly LineEvent[] {
+  return voicesOf(measure).flat();
+}
+
+export function partHasNotes(part: Part): boolean {
+  return part.measures.some((measure) => eventsOfMeasure(measure).some((event) => event.kind === 'note'));
+}
+
+/** Two parts of one line may differ in notes, clef and key, not in when something sounds. */
+export function sharesRhythm(a: Part, b: Part): boolean {
+  return rhythmDifference(a, b) === undefined;
+}
+
+/** Index of the first measure in which two parts differ in rhythm; undefined when they share it. */
+export function rhythmDifference(a: Part, b: Part): number | undefined {
+  const count = Math.max(a.measures.length, b.measures.length);
+  for (let index = 0; index < count; index++) {
+    const [one, other] = [a.measures[index], b.measures[index]];
+    if (!one || !other || !sameRhythm(one.events, other.events)) return index;
+  }
+  return undefined;
+}
+
+function sameRhythm(a: readonly LineEvent[], b: readonly LineEvent[]): boolean {
+  return (
+    a.length === b.length &&
+    a.every((event, index) => {
+      const other = b[index]!;
+      return (
+        event.kind === other.kind &&
+        equals(event.quarters, other.quarters) &&
+        (event.kind === 'rest' ||
+          (other.kind === 'note' && event.tiedFromPrevious === other.tiedFromPrevious))
+      );
+    })
+  );
+}

@@ -1,0 +1,110 @@
+import { eventsOfMeasure, type Measure, measureOffset, type Note, type Part, type Rest } from '../notation';
+import { keyAlteration } from '../pitch';
+import { add, beatUnit, divide, isInteger } from '../time';
+
+/** What a teacher looks for in a line, each with the words for it. Found in the notes, never typed. */
+export const CONTENTS = {
+  ties: 'ties',
+  'dotted-half': 'dotted half notes',
+  'dotted-quarter': 'dotted quarter notes',
+  'dotted-eighth': 'dotted eighth notes',
+  whole: 'whole notes',
+  half: 'half notes',
+  eighth: 'eighth notes',
+  sixteenth: 'sixteenth notes',
+  'whole-rest': 'whole rests',
+  'half-rest': 'half rests',
+  'quarter-rest': 'quarter rests',
+  'eighth-rest': 'eighth rests',
+  'sixteenth-rest': 'sixteenth rests',
+  'off-beat': 'entries off the beat',
+  pickup: 'a pickup',
+  slurs: 'slurs',
+  staccato: 'staccato',
+  accents: 'accents',
+  tenuto: 'tenuto',
+  dynamics: 'dynamic marks',
+  hairpins: 'hairpins',
+  fermata: 'a fermata',
+  'tempo-change': 'rit. or accel.',
+  breaths: 'breath marks',
+  repeats: 'repeats',
+  endings: 'first and second endings',
+  sharps: 'sharps in the key',
+  flats: 'flats in the key',
+  accidentals: 'accidentals',
+  'meter-2/4': '2/4',
+  'meter-3/4': '3/4',
+  'meter-4/4': '4/4',
+  'meter-2/2': '2/2',
+  'meter-3/8': '3/8',
+  'meter-6/8': '6/8',
+  'meter-9/8': '9/8',
+  'meter-12/8': '12/8',
+  chords: 'chords',
+  voices: 'several voices',
+  unpitched: 'strokes without pitch',
+  lyrics: 'words to sing',
+} as const;
+export type Content = keyof typeof CONTENTS;
+export const CONTENT_IDS = Object.keys(CONTENTS) as readonly Content[];
+
+/** Everything of the list that the part contains, in the order of the list. */
+export function contentsOf(part: Part): readonly Content[] {
+  const found = new Set<string>(part.measures.flatMap((measure) => [...contentsOfMeasure(measure)]));
+  return CONTENT_IDS.filter((content) => found.has(content));
+}
+
+function* contentsOfMeasure(measure: Measure): Generator<string> {
+  const { meter, keyFifths, directions, otherVoices } = measure;
+  yield `meter-${meter.beats}/${meter.beatType}`;
+  if (measure.number === 0) yield 'pickup';
+  if (measure.repeatStart || measure.repeatPlays > 1) yield 'repeats';
+  if (measure.endingPasses.length > 0) yield 'endings';
+  if (keyFifths > 0) yield 'sharps';
+  if (keyFifths < 0) yield 'flats';
+  if (otherVoices.some(({ events }) => events.length > 0)) yield 'voices';
+  for (const direction of directions) {
+    if (direction.kind === 'dynamic') yield 'dynamics';
+    if (direction.kind === 'hairpin') yield 'hairpins';
+    if (direction.kind === 'words' && /\b(rit|rall|accel|slow)/i.test(direction.text)) yield 'tempo-change';
+  }
+  for (const event of eventsOfMeasure(measure)) {
+    if (event.fermata) yield 'fermata';
+    if (event.kind === 'note') yield* contentsOfNote(event, keyFifths);
+    else if (!event.hidden) yield restName(event);
+  }
+  if (hasOffBeatEntry(measure)) yield 'off-beat';
+}
+
+function* contentsOfNote(note: Note, keyFifths: number): Generator<string> {
+  yield note.value.dots > 0 ? `dotted-${note.value.base}` : note.value.base;
+  if (note.tiedToNext) yield 'ties';
+  if (note.slurStarts > 0) yield 'slurs';
+  if (note.breathAfter) yield 'breaths';
+  if (note.lyric) yield 'lyrics';
+  if (note.chordPitches.length > 0) yield 'chords';
+  if (note.articulations.includes('staccato')) yield 'staccato';
+  if (note.articulations.includes('tenuto')) yield 'tenuto';
+  if (note.articulations.some((name) => name === 'accent' || name === 'marcato')) yield 'accents';
+  if (note.pitch.kind === 'unpitched') yield 'unpitched';
+  else if (note.pitch.spelling.alter !== keyAlteration(note.pitch.spelling.step, keyFifths))
+    yield 'accidentals';
+}
+
+function restName(rest: Rest): string {
+  return `${rest.fillsMeasure ? 'whole' : rest.value.base}-rest`;
+}
+
+/** A note that comes in after a rest, between two beats. */
+function hasOffBeatEntry(measure: Measure): boolean {
+  const unit = beatUnit(measure.meter).quarters;
+  let at = measureOffset(measure);
+  let afterRest = false;
+  for (const event of measure.events) {
+    if (event.kind === 'note' && afterRest && !isInteger(divide(at, unit))) return true;
+    afterRest = event.kind === 'rest';
+    at = add(at, event.quarters);
+  }
+  return false;
+}

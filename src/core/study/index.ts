@@ -1,0 +1,1 @@
+export { CONTENT_IDS, CONTENTS, type Content, contentsOf } from './contents';

@@ -1,0 +1,92 @@
+import { beatUnit, type Meter } from './meter';
+import {
+  maybeValueOfLength,
+  maybeValuesOfLength,
+  NOTE_BASES,
+  type NoteValue,
+  valueLength,
+} from './note-value';
+import {
+  add,
+  compare,
+  divide,
+  isInteger,
+  minimum,
+  multiply,
+  type Rational,
+  rational,
+  subtract,
+} from './rational';
+
+/**
+ * Rests that together last `length`, split so that every beat stays visible: a rest never begins off the beat and
+ * runs over the next one, and a long one begins where a note of its value would.
+ * @param from quarter notes from the start of the full measure.
+ * @returns in time order; undefined when sixteenths cannot fill it.
+ */
+export function maybeRestValues(
+  meter: Meter,
+  from: Rational,
+  length: Rational,
+): readonly NoteValue[] | undefined {
+  return split(from, length, (at, left) => {
+    const toBeat = quartersToNextBeat(meter, at);
+    if (toBeat.numerator > 0) return shortestFirst(minimum(toBeat, left));
+    const unit = beatUnit(meter).quarters;
+    if (compare(left, unit) < 0) return maybeValuesOfLength(left);
+    const long = NOTE_BASES.map((base): NoteValue => ({ base, dots: 0 })).find((value) => {
+      const quarters = valueLength(value);
+      return compare(quarters, left) <= 0 && compare(quarters, unit) >= 0 && isInteger(divide(at, quarters));
+    });
+    const beat = maybeValueOfLength(unit);
+    return unit.numerator === 3 ? beat && [beat] : long && [long];
+  });
+}
+
+/**
+ * Values to be tied together for a note that lasts `length`: one where there is one, else split at the beat.
+ * @param from quarter notes from the start of the full measure.
+ * @returns in time order; undefined when sixteenths cannot fill it.
+ */
+export function maybeTiedValues(
+  meter: Meter,
+  from: Rational,
+  length: Rational,
+): readonly NoteValue[] | undefined {
+  return split(from, length, (at, left) => {
+    const whole = maybeValueOfLength(left);
+    if (whole && whole.dots < 2) return [whole];
+    const toBeat = quartersToNextBeat(meter, at);
+    if (toBeat.numerator > 0 && compare(toBeat, left) < 0) return shortestFirst(toBeat);
+    return maybeValuesOfLength(left)?.slice(0, 1);
+  });
+}
+
+function split(
+  from: Rational,
+  length: Rational,
+  next: (at: Rational, left: Rational) => readonly NoteValue[] | undefined,
+): readonly NoteValue[] | undefined {
+  const values: NoteValue[] = [];
+  let left = length;
+  while (left.numerator > 0) {
+    const at = subtract(length, left);
+    const found = next(add(from, at), left);
+    if (!found || found.length === 0) return undefined;
+    values.push(...found);
+    for (const value of found) left = subtract(left, valueLength(value));
+  }
+  return values;
+}
+
+function shortestFirst(length: Rational): readonly NoteValue[] | undefined {
+  return maybeValuesOfLength(length)?.toReversed();
+}
+
+/** 0 on a beat. */
+function quartersToNextBeat(meter: Meter, at: Rational): Rational {
+  const unit = beatUnit(meter).quarters;
+  const beats = divide(at, unit);
+  const next = Math.ceil(beats.numerator / beats.denominator);
+  return subtract(multiply(rational(next), unit), at);
+}

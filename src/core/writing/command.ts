@@ -1,0 +1,286 @@
+import type { Articulation, Clef, MeasureFault, Part, TempoMark, Voice } from '../notation';
+import type { Spelling, Step } from '../pitch';
+import type { Meter, NoteBase } from '../time';
+import { type Desk, type Position, partOf } from './desk';
+import {
+  addDirection,
+  addHairpin,
+  chooseValue,
+  clearDirections,
+  type Hint,
+  setHint,
+  setLyrics,
+  toggleArticulation,
+  toggleBreath,
+  toggleDot,
+  toggleFermata,
+  toggleSlur,
+  toggleTie,
+} from './marks';
+import {
+  addVoice,
+  caretAtEndOf,
+  deleteMeasure,
+  insertMeasure,
+  nextMeasure,
+  removeVoice,
+  repeatMeasure,
+  setBarlines,
+  setClef,
+  setKey,
+  setMeter,
+  setPickup,
+} from './measures';
+import { applyMend, type Mend } from './mend';
+import {
+  copy,
+  makeNatural,
+  moveCaret,
+  moveCaretToMeasure,
+  moveNotesByHalfStep,
+  moveNotesByOctave,
+  moveNotesBySteps,
+  paste,
+  removeAfter,
+  removeBefore,
+  selectAll,
+  selectEvent,
+  selectMeasure,
+} from './range';
+import { settle } from './settle';
+import { writeChordLetter, writeLetter, writePitch, writeRest, writeStroke } from './write';
+
+type Direction = 1 | -1;
+
+/** Everything a writer can do to a line. */
+export type Command =
+  | { readonly kind: 'value'; readonly base: NoteBase }
+  | { readonly kind: 'dot' | 'rest' | 'stroke' | 'tie' | 'slur' | 'fermata' | 'breath' | 'natural' }
+  | { readonly kind: 'letter' | 'chord-letter'; readonly step: Step }
+  | {
+      readonly kind: 'pitch-at';
+      readonly at: Position;
+      readonly voiceIndex: number;
+      readonly spelling: Spelling;
+    }
+  | { readonly kind: 'articulation'; readonly articulation: Articulation }
+  | { readonly kind: 'hint'; readonly hint: Hint; readonly text: string }
+  | { readonly kind: 'lyrics'; readonly syllables: readonly string[] }
+  | { readonly kind: 'dynamic'; readonly mark: string }
+  | { readonly kind: 'words'; readonly text: string }
+  | { readonly kind: 'hairpin'; readonly shape: 'crescendo' | 'diminuendo' }
+  | { readonly kind: 'clear-signs' }
+  | { readonly kind: 'step' | 'half-step' | 'octave'; readonly direction: Direction }
+  | { readonly kind: 'caret' | 'caret-measure'; readonly direction: Direction; readonly extend: boolean }
+  | { readonly kind: 'caret-to'; readonly at: Position; readonly voiceIndex: number }
+  | {
+      readonly kind: 'select';
+      readonly eventId: string;
+      readonly voiceIndex: number;
+      readonly extend: boolean;
+    }
+  | { readonly kind: 'select-all' | 'select-measure' | 'select-nothing' }
+  | { readonly kind: 'copy' | 'cut' | 'paste' | 'remove-before' | 'remove-after' }
+  | { readonly kind: 'next-measure' | 'repeat-measure' | 'insert-measure' | 'delete-measure' }
+  | { readonly kind: 'repeat-start' | 'repeat-end' | 'system-break' | 'pickup' }
+  | { readonly kind: 'ending'; readonly passes: readonly number[] }
+  | { readonly kind: 'meter'; readonly meter: Meter; readonly symbol: 'common' | 'cut' | undefined }
+  | { readonly kind: 'key'; readonly fifths: number }
+  | { readonly kind: 'clef'; readonly clef: Clef }
+  | { readonly kind: 'tempo'; readonly tempo: TempoMark | undefined }
+  | { readonly kind: 'next-voice' | 'remove-voice' }
+  | { readonly kind: 'add-voice'; readonly staff: Voice['staff'] }
+  | { readonly kind: 'open-part'; readonly partIndex: number }
+  | { readonly kind: 'add-part'; readonly part: Part }
+  | { readonly kind: 'remove-part'; readonly partIndex: number }
+  | { readonly kind: 'title'; readonly title: string }
+  | { readonly kind: 'composer'; readonly composer: string | undefined }
+  | { readonly kind: 'mend'; readonly fault: MeasureFault; readonly mend: Mend };
+
+/** What the desk looks like after a command. Impossible ones change nothing and leave a remark. */
+export function apply(desk: Desk, command: Command): Desk {
+  const before: Desk = desk.remark === undefined ? desk : { ...desk, remark: undefined };
+  const after = change(before, command);
+  if (after.score === before.score) return after;
+  // Only the parts that were changed can have ties and slurs to settle.
+  const parts = after.score.parts.map((part, index) =>
+    part === before.score.parts[index] ? part : settle(part),
+  );
+  return { ...after, score: { ...after.score, parts } };
+}
+
+function change(desk: Desk, command: Command): Desk {
+  switch (command.kind) {
+    case 'value':
+      return chooseValue(desk, command.base);
+    case 'dot':
+      return toggleDot(desk);
+    case 'rest':
+      return writeRest(desk);
+    case 'stroke':
+      return writeStroke(desk);
+    case 'tie':
+      return toggleTie(desk);
+    case 'slur':
+      return toggleSlur(desk);
+    case 'fermata':
+      return toggleFermata(desk);
+    case 'breath':
+      return toggleBreath(desk);
+    case 'natural':
+      return makeNatural(desk);
+    case 'letter':
+      return writeLetter(desk, command.step);
+    case 'chord-letter':
+      return writeChordLetter(desk, command.step);
+    case 'pitch-at':
+      return writePitch({ ...desk, voiceIndex: command.voiceIndex, caret: command.at }, command.spelling);
+    case 'articulation':
+      return toggleArticulation(desk, command.articulation);
+    case 'hint':
+      return setHint(desk, command.hint, command.text);
+    case 'lyrics':
+      return setLyrics(desk, command.syllables);
+    case 'dynamic':
+      return addDirection(desk, { kind: 'dynamic', mark: command.mark });
+    case 'words':
+      return addDirection(desk, { kind: 'words', text: command.text, placement: 'above' });
+    case 'hairpin':
+      return addHairpin(desk, command.shape);
+    case 'clear-signs':
+      return clearDirections(desk);
+    case 'step':
+      return moveNotesBySteps(desk, command.direction);
+    case 'half-step':
+      return moveNotesByHalfStep(desk, command.direction);
+    case 'octave':
+      return moveNotesByOctave(desk, command.direction);
+    case 'caret':
+      return moveCaret(desk, command.direction, command.extend);
+    case 'caret-measure':
+      return moveCaretToMeasure(desk, command.direction, command.extend);
+    case 'caret-to':
+      return { ...desk, voiceIndex: command.voiceIndex, caret: command.at, anchor: undefined };
+    case 'select':
+      return selectEvent(
+        command.voiceIndex === desk.voiceIndex
+          ? desk
+          : { ...desk, voiceIndex: command.voiceIndex, anchor: undefined },
+        command.eventId,
+        command.extend && command.voiceIndex === desk.voiceIndex,
+      );
+    case 'select-all':
+      return selectAll(desk);
+    case 'select-measure':
+      return selectMeasure(desk);
+    case 'select-nothing':
+      return { ...desk, anchor: undefined };
+    case 'copy':
+      return copy(desk);
+    case 'cut': {
+      const copied = copy(desk);
+      return copied.remark === undefined ? removeBefore(copied) : copied;
+    }
+    case 'paste':
+      return paste(desk);
+    case 'remove-before':
+      return removeBefore(desk);
+    case 'remove-after':
+      return removeAfter(desk);
+    case 'next-measure':
+      return nextMeasure(desk);
+    case 'repeat-measure':
+      return repeatMeasure(desk);
+    case 'insert-measure':
+      return insertMeasure(desk);
+    case 'delete-measure':
+      return deleteMeasure(desk);
+    case 'repeat-start':
+      return setBarlines(desk, { repeatStart: !here(desk).repeatStart });
+    case 'repeat-end':
+      return setBarlines(desk, { repeatPlays: here(desk).repeatPlays > 1 ? 1 : 2 });
+    case 'system-break':
+      return setBarlines(desk, { systemBreak: !here(desk).systemBreak });
+    case 'pickup':
+      return setPickup(desk, partOf(desk).measures[0]!.number !== 0);
+    case 'ending':
+      return setBarlines(desk, { endingPasses: command.passes });
+    case 'meter':
+      return setMeter(desk, command.meter, command.symbol);
+    case 'key':
+      return setKey(desk, command.fifths);
+    case 'clef':
+      return setClef(desk, command.clef);
+    case 'tempo':
+      return withEveryTempo(desk, command.tempo);
+    case 'next-voice':
+      return nextVoice(desk);
+    case 'remove-voice':
+      return removeVoice(desk);
+    case 'add-voice':
+      return addVoice(desk, command.staff);
+    case 'open-part':
+      return openPart(desk, command.partIndex);
+    case 'add-part':
+      return addPart(desk, command.part);
+    case 'remove-part':
+      return removePart(desk, command.partIndex);
+    case 'title':
+      return { ...desk, score: { ...desk.score, title: command.title } };
+    case 'composer':
+      return { ...desk, score: { ...desk.score, composer: command.composer } };
+    case 'mend':
+      return applyMend(desk, command.fault, command.mend);
+  }
+}
+
+function here(desk: Desk) {
+  return partOf(desk).measures[desk.caret.measureIndex]!;
+}
+
+/** A tempo is printed over every part. */
+function withEveryTempo(desk: Desk, tempo: TempoMark | undefined): Desk {
+  return { ...desk, score: { ...desk.score, parts: desk.score.parts.map((part) => ({ ...part, tempo })) } };
+}
+
+function nextVoice(desk: Desk): Desk {
+  const count = 1 + here(desk).otherVoices.length;
+  if (count === 1) return { ...desk, remark: 'This part has one voice; more can be added beside the staff.' };
+  const voiceIndex = (desk.voiceIndex + 1) % count;
+  const changed = { ...desk, voiceIndex };
+  return { ...changed, ...caretAtEndOf(changed, desk.caret.measureIndex) };
+}
+
+function openPart(desk: Desk, partIndex: number): Desk {
+  if (!desk.score.parts[partIndex]) return desk;
+  const opened: Desk = { ...desk, partIndex, voiceIndex: 0 };
+  const measureIndex = Math.min(desk.caret.measureIndex, partOf(opened).measures.length - 1);
+  return { ...opened, ...caretAtEndOf(opened, measureIndex) };
+}
+
+function addPart(desk: Desk, part: Part): Desk {
+  const parts = [...desk.score.parts, part];
+  return openPart({ ...desk, score: { ...desk.score, parts } }, parts.length - 1);
+}
+
+function removePart(desk: Desk, partIndex: number): Desk {
+  if (desk.score.parts.length === 1) return { ...desk, remark: 'A line has at least one part.' };
+  const parts = desk.score.parts.toSpliced(partIndex, 1);
+  return openPart({ ...desk, score: { ...desk.score, parts } }, 0);
+}
+
+/** The score without the empty measures at its end. */
+export function withoutEmptyEnd(desk: Desk): Desk {
+  const last = Math.max(
+    0,
+    ...desk.score.parts.map((part) =>
+      part.measures.findLastIndex(
+        (measure) => measure.events.length > 0 || measure.otherVoices.some((v) => v.events.length > 0),
+      ),
+    ),
+  );
+  const parts = desk.score.parts.map((part) => ({ ...part, measures: part.measures.slice(0, last + 1) }));
+  const trimmed: Desk = { ...desk, score: { ...desk.score, parts } };
+  const { measureIndex } = desk.caret;
+  return measureIndex <= last ? trimmed : { ...trimmed, ...caretAtEndOf(trimmed, last) };
+}

@@ -1,0 +1,16 @@
+export { apply, type Command, withoutEmptyEnd } from './command';
+export {
+  blankScore,
+  type Desk,
+  eventsAt,
+  maybeSelection,
+  openDesk,
+  type Position,
+  partOf,
+  targets,
+} from './desk';
+export { type History, perform, redo, startHistory, undo } from './history';
+export { KEY_GROUPS, KEY_MAP, type KeyEntry, maybeKeyEntry } from './key-map';
+export { type Mend, maybeMeasureInWork, mendsOf, openFaults } from './mend';
+export { spellingOnStaff } from './pitch-entry';
+export { METERS, SAYABLE, understand } from './say';

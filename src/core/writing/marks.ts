@@ -1,0 +1,227 @@
+import type { Articulation, Direction, LineEvent, Note } from '../notation';
+import {
+  add,
+  compare,
+  equals,
+  type NoteBase,
+  type NoteValue,
+  type Rational,
+  sum,
+  valueLength,
+} from '../time';
+import { type Desk, eventsAt, mapEvents, maybeSelection, partOf, targets, withMeasure } from './desk';
+import { positionOf } from './write';
+
+const NOTHING = 'There is no note here yet for this sign.';
+
+function idsOf(events: readonly LineEvent[]): ReadonlySet<string> {
+  return new Set(events.map(({ id }) => id));
+}
+
+function targetNotes(desk: Desk): readonly Note[] {
+  return targets(desk).filter((event): event is Note => event.kind === 'note');
+}
+
+/** Changes the notes that the next sign goes to. */
+function onNotes(desk: Desk, change: (note: Note, notes: readonly Note[]) => Partial<Note>): Desk {
+  const notes = targetNotes(desk);
+  if (notes.length === 0) return { ...desk, remark: NOTHING };
+  return mapEvents(desk, idsOf(notes), (event) =>
+    event.kind === 'note' ? { ...event, ...change(event, notes) } : event,
+  );
+}
+
+/** The value of the notes to come, or of the selected ones. */
+export function chooseValue(desk: Desk, base: NoteBase): Desk {
+  const value = { base, dots: 0 } as const;
+  const chosen: Desk = { ...desk, value, valueIsFresh: true };
+  if (!maybeSelection(desk)) return chosen;
+  return mapEvents(chosen, idsOf(targets(desk)), (event) => ({
+    ...event,
+    value,
+    quarters: valueLength(value),
+    ...(event.kind === 'rest' && { fillsMeasure: false }),
+  }));
+}
+
+/** A dot on these would need notes shorter than a sixteenth to complete the beat. */
+const MOST_DOTS: Readonly<Record<NoteBase, 0 | 1 | 2>> = {
+  whole: 2,
+  half: 2,
+  quarter: 2,
+  eighth: 1,
+  sixteenth: 0,
+};
+
+/** A dot for the value just chosen, else for what was written last: none, one, two and none again. */
+export function toggleDot(desk: Desk): Desk {
+  const isForNext = desk.valueIsFresh && !maybeSelection(desk);
+  const events = isForNext ? [] : targets(desk);
+  if (!isForNext && events.length === 0) return { ...desk, remark: NOTHING };
+  const values = isForNext ? [desk.value] : events.map(({ value }) => value);
+  if (values.every(({ base }) => MOST_DOTS[base] === 0))
+    return { ...desk, remark: 'Sixteenths are the shortest notes here, so they have no dot.' };
+  const dotted = ({ base, dots }: NoteValue): NoteValue => ({
+    base,
+    dots: (dots >= MOST_DOTS[base] ? 0 : dots + 1) as NoteValue['dots'],
+  });
+  if (isForNext) return { ...desk, value: dotted(desk.value) };
+  return mapEvents(desk, idsOf(events), (event) => {
+    const value = dotted(event.value);
+    return {
+      ...event,
+      value,
+      quarters: valueLength(value),
+      ...(event.kind === 'rest' && { fillsMeasure: false }),
+    };
+  });
+}
+
+/** A tie to the next note; it holds once that note is the same. */
+export function toggleTie(desk: Desk): Desk {
+  return onNotes(desk, (_, notes) => ({ tiedToNext: !notes.every(({ tiedToNext }) => tiedToNext) }));
+}
+
+/** Over the selected notes; without a selection a slur begins at the last note, or ends there if one is open. */
+export function toggleSlur(desk: Desk): Desk {
+  const notes = targetNotes(desk);
+  const [first] = notes;
+  const last = notes.at(-1);
+  if (!first || !last) return { ...desk, remark: NOTHING };
+  if (first !== last) {
+    const isThere = first.slurStarts > 0 && last.slurStops > 0;
+    const by = isThere ? -1 : 1;
+    return mapEvents(desk, idsOf([first, last]), (event) => {
+      if (event.kind === 'rest') return event;
+      return event.id === first.id
+        ? { ...event, slurStarts: event.slurStarts + by }
+        : { ...event, slurStops: event.slurStops + by };
+    });
+  }
+  return openSlursBefore(desk, first) > 0
+    ? onNotes(desk, (note) => ({ slurStops: note.slurStops > 0 ? 0 : 1 }))
+    : onNotes(desk, (note) => ({ slurStarts: note.slurStarts > 0 ? 0 : 1 }));
+}
+
+function openSlursBefore(desk: Desk, until: Note): number {
+  let open = 0;
+  for (const [index] of partOf(desk).measures.entries()) {
+    for (const event of eventsAt(desk, index)) {
+      if (event.id === until.id) return open;
+      if (event.kind === 'note') open += event.slurStarts - event.slurStops;
+    }
+  }
+  return open;
+}
+
+export function toggleArticulation(desk: Desk, articulation: Articulation): Desk {
+  return onNotes(desk, (note, notes) => {
+    const others = note.articulations.filter((name) => name !== articulation);
+    const isOnAll = notes.every(({ articulations }) => articulations.includes(articulation));
+    return { articulations: isOnAll ? others : [...others, articulation] };
+  });
+}
+
+/** A fermata also stands over rests. */
+export function toggleFermata(desk: Desk): Desk {
+  const events = targets(desk);
+  if (events.length === 0) return { ...desk, remark: NOTHING };
+  const isOnAll = events.every(({ fermata }) => fermata);
+  return mapEvents(desk, idsOf(events), (event) => ({ ...event, fermata: !isOnAll }));
+}
+
+export function toggleBreath(desk: Desk): Desk {
+  return onNotes(desk, (_, notes) => ({ breathAfter: !notes.every(({ breathAfter }) => breathAfter) }));
+}
+
+export type Hint = 'fingering' | 'stringHint' | 'positionHint';
+
+/** The same hint a second time takes it away. */
+export function setHint(desk: Desk, hint: Hint, text: string): Desk {
+  return onNotes(desk, (_, notes) => ({
+    [hint]: notes.every((note) => note[hint] === text) ? undefined : text,
+  }));
+}
+
+/** Syllables under the notes from the target on; a dash at the end of one joins it to the next, `_` leaves a note out. */
+export function setLyrics(desk: Desk, syllables: readonly string[]): Desk {
+  const [first] = targetNotes(desk);
+  if (!first) return { ...desk, remark: NOTHING };
+  const all = partOf(desk).measures.flatMap((_, index) => eventsAt(desk, index));
+  const from = all.findIndex(({ id }) => id === first.id);
+  const sung = all
+    .slice(from)
+    .filter((event): event is Note => event.kind === 'note' && !event.tiedFromPrevious)
+    .slice(0, syllables.length);
+  const words = new Map(sung.map((note, index) => [note.id, syllables[index]!]));
+  return mapEvents(desk, idsOf(sung), (event) =>
+    event.kind === 'note' ? { ...event, lyric: cleanSyllable(words.get(event.id)!) } : event,
+  );
+}
+
+function cleanSyllable(text: string): string | undefined {
+  return text === '_' || text === '' ? undefined : text;
+}
+
+type NewDirection = Direction extends infer Kind
+  ? Kind extends Direction
+    ? Omit<Kind, 'offsetQuarters'>
+    : never
+  : never;
+
+/** A sign above or below the staff at the target, or at the caret when nothing is written before it. */
+export function addDirection(desk: Desk, direction: NewDirection): Desk {
+  const [first] = targets(desk);
+  const place = first ? positionOf(desk, first.id) : desk.caret;
+  return putDirection(desk, place.measureIndex, offsetOf(desk, place), direction);
+}
+
+/** A hairpin from the first selected note to the end of the last; without a selection from the target on. */
+export function addHairpin(desk: Desk, shape: 'crescendo' | 'diminuendo'): Desk {
+  const events = targets(desk);
+  const last = events.at(-1);
+  const opened = addDirection(desk, { kind: 'hairpin', shape });
+  if (!last || events.length === 1) return opened;
+  const place = positionOf(desk, last.id);
+  return putDirection(opened, place.measureIndex, add(offsetOf(desk, place), last.quarters), {
+    kind: 'hairpin',
+    shape: 'stop',
+  });
+}
+
+/** A sign of the same kind at the same place is replaced; exactly the same one is taken away. */
+function putDirection(
+  desk: Desk,
+  measureIndex: number,
+  offsetQuarters: Rational,
+  direction: NewDirection,
+): Desk {
+  return withMeasure(desk, measureIndex, (measure) => {
+    const isRival = (other: Direction) =>
+      other.kind === direction.kind && equals(other.offsetQuarters, offsetQuarters);
+    const rival = measure.directions.find(isRival);
+    const added = { ...direction, offsetQuarters } as Direction;
+    const isSame =
+      rival !== undefined &&
+      Object.entries(direction).every(([name, value]) => rival[name as keyof Direction] === value);
+    const others = measure.directions.filter((other) => other !== rival);
+    const directions = isSame ? others : [...others, added];
+    return { ...measure, directions: directions.sort((a, b) => compare(a.offsetQuarters, b.offsetQuarters)) };
+  });
+}
+
+function offsetOf(desk: Desk, { measureIndex, eventIndex }: Desk['caret']): Rational {
+  const before = eventsAt(desk, measureIndex).slice(0, eventIndex);
+  return sum(before.map(({ quarters }) => quarters));
+}
+
+/** Takes all signs above and below the staff off the selected stretch, or off the caret's measure. */
+export function clearDirections(desk: Desk): Desk {
+  const selected = targets(desk);
+  const places = selected.map(({ id }) => positionOf(desk, id).measureIndex);
+  const measures = new Set(maybeSelection(desk) ? places : [desk.caret.measureIndex]);
+  return [...measures].reduce(
+    (changed, index) => withMeasure(changed, index, (measure) => ({ ...measure, directions: [] })),
+    desk,
+  );
+}

@@ -1,0 +1,177 @@
+import {
+  headsOf,
+  type LineEvent,
+  type Note,
+  newNote,
+  newRest,
+  spellingOf,
+  type WrittenPitch,
+} from '../notation';
+import { type Spelling, type Step, staffPlace } from '../pitch';
+import { compare, equals, measureLength, sum, valueLength } from '../time';
+import {
+  type Desk,
+  eventsAt,
+  mapEvents,
+  maybeEventBefore,
+  maybeSelection,
+  type Position,
+  partOf,
+  takeId,
+  targets,
+  withEventsAt,
+} from './desk';
+import { appendMeasure } from './measures';
+import { alterationInForce, nearestOctave } from './pitch-entry';
+
+/** Writes a letter at the caret, or gives it to the selected notes. */
+export function writeLetter(desk: Desk, step: Step): Desk {
+  if (maybeSelection(desk)) return changeLetter(desk, step);
+  const ready = readyToWrite(desk);
+  const pitch = pitchForLetter(ready, step);
+  return insert(ready, (id) => newNote(id, desk.value, pitch));
+}
+
+/** Writes a note of a certain pitch, e.g. where the staff was touched. */
+export function writePitch(desk: Desk, spelling: Spelling): Desk {
+  const ready = readyToWrite({ ...desk, anchor: undefined });
+  const isPercussion = partOf(ready).measures[ready.caret.measureIndex]!.clef === 'percussion';
+  const pitch: WrittenPitch = isPercussion
+    ? { kind: 'unpitched', display: { ...spelling, alter: 0 } }
+    : { kind: 'pitched', spelling };
+  return insert(ready, (id) => newNote(id, desk.value, pitch));
+}
+
+export function writeStroke(desk: Desk): Desk {
+  const before = lastPitchBefore(desk);
+  const display: Spelling =
+    before?.kind === 'unpitched' ? before.display : { step: 'B', alter: 0, octave: 4 };
+  return insert(readyToWrite(desk), (id) => newNote(id, desk.value, { kind: 'unpitched', display }));
+}
+
+/** Writes a rest at the caret, or turns the selected notes into rests. */
+export function writeRest(desk: Desk): Desk {
+  if (!maybeSelection(desk)) {
+    const ready = readyToWrite(desk);
+    const { measureIndex } = ready.caret;
+    const { meter } = partOf(ready).measures[measureIndex]!;
+    const isEmpty = eventsAt(ready, measureIndex).length === 0;
+    const fills = isEmpty && equals(valueLength(desk.value), measureLength(meter));
+    return insert(ready, (id) => newRest(id, desk.value, fills ? meter : undefined));
+  }
+  const ids = new Set(targets(desk).map(({ id }) => id));
+  return mapEvents(desk, ids, (event) => (event.kind === 'rest' ? event : newRest(event.id, event.value)));
+}
+
+/** Writes an event as it stands, e.g. one that was copied. */
+export function writeEvent(desk: Desk, event: LineEvent): Desk {
+  return insert(readyToWrite({ ...desk, anchor: undefined }), (id) => ({ ...event, id }));
+}
+
+/** Adds a note above the one before the caret (or to the selected ones): they are struck together. */
+export function writeChordLetter(desk: Desk, step: Step): Desk {
+  const ids = new Set(targets(desk).map(({ id }) => id));
+  return mapEvents(desk, ids, (event) => {
+    if (event.kind === 'rest') return event;
+    const top = spellingOf(headsOf(event).at(-1)!);
+    const lowest = nearestOctave(step, top, 'treble');
+    const measure = partOf(desk).measures[desk.caret.measureIndex]!;
+    const above = (octave: number): Spelling => ({
+      step,
+      octave,
+      alter: alterationInForce([event], step, octave, measure.keyFifths),
+    });
+    const isAbove = staffPlace({ step, octave: lowest }) > staffPlace(top);
+    const spelling = above(isAbove ? lowest : lowest + 1);
+    const pitch: WrittenPitch =
+      event.pitch.kind === 'pitched'
+        ? { kind: 'pitched', spelling }
+        : { kind: 'unpitched', display: spelling };
+    return { ...event, chordPitches: [...event.chordPitches, pitch] };
+  });
+}
+
+function changeLetter(desk: Desk, step: Step): Desk {
+  const selected = targets(desk).filter((event): event is Note => event.kind === 'note');
+  const ids = new Set(selected.map(({ id }) => id));
+  const { keyFifths } = partOf(desk).measures[desk.caret.measureIndex]!;
+  return mapEvents(desk, ids, (event) => {
+    if (event.kind === 'rest' || event.pitch.kind === 'unpitched') return event;
+    const octave = nearestOctave(step, event.pitch.spelling, 'treble');
+    return {
+      ...event,
+      pitch: {
+        kind: 'pitched',
+        spelling: { step, octave, alter: alterationInForce([], step, octave, keyFifths) },
+      },
+    };
+  });
+}
+
+function pitchForLetter(desk: Desk, step: Step): WrittenPitch {
+  const measure = partOf(desk).measures[desk.caret.measureIndex]!;
+  const before = lastPitchBefore(desk);
+  const octave = nearestOctave(step, before && spellingOf(before), clefOfVoice(desk));
+  if (measure.clef === 'percussion') return { kind: 'unpitched', display: { step, octave, alter: 0 } };
+  const written = eventsAt(desk, desk.caret.measureIndex).slice(0, desk.caret.eventIndex);
+  return {
+    kind: 'pitched',
+    spelling: { step, octave, alter: alterationInForce(written, step, octave, measure.keyFifths) },
+  };
+}
+
+function clefOfVoice(desk: Desk) {
+  const measure = partOf(desk).measures[desk.caret.measureIndex]!;
+  const staff = desk.voiceIndex === 0 ? 'upper' : measure.otherVoices[desk.voiceIndex - 1]?.staff;
+  return staff === 'lower' ? (measure.lowerClef ?? 'bass') : measure.clef;
+}
+
+function lastPitchBefore(desk: Desk): WrittenPitch | undefined {
+  let position: Position = desk.caret;
+  for (;;) {
+    const event = maybeEventBefore(desk, position);
+    if (!event) return undefined;
+    if (event.kind === 'note') return event.pitch;
+    position = positionOf(desk, event.id);
+  }
+}
+
+export function positionOf(desk: Desk, id: string): Position {
+  const measureIndex = partOf(desk).measures.findIndex((_, index) =>
+    eventsAt(desk, index).some((event) => event.id === id),
+  );
+  return { measureIndex, eventIndex: eventsAt(desk, measureIndex).findIndex((event) => event.id === id) };
+}
+
+/** The desk with the caret where the next event goes: after a full measure that is the next one. */
+function readyToWrite(desk: Desk): Desk {
+  const { measureIndex, eventIndex } = desk.caret;
+  const events = eventsAt(desk, measureIndex);
+  const [only] = events;
+  // A rest for the whole measure makes room for what is written instead.
+  if (eventIndex === 0 && events.length === 1 && only?.kind === 'rest' && only.fillsMeasure)
+    return { ...withEventsAt(desk, measureIndex, []), caret: { measureIndex, eventIndex: 0 } };
+  if (eventIndex < events.length || !isFull(desk, measureIndex)) return desk;
+  const isLast = measureIndex === partOf(desk).measures.length - 1;
+  const ready = isLast ? appendMeasure(desk) : desk;
+  const next: Desk = { ...ready, caret: { measureIndex: measureIndex + 1, eventIndex: 0 } };
+  return isLast ? next : readyToWrite(next);
+}
+
+function isFull(desk: Desk, measureIndex: number): boolean {
+  const written = sum(eventsAt(desk, measureIndex).map(({ quarters }) => quarters));
+  return compare(written, measureLength(partOf(desk).measures[measureIndex]!.meter)) >= 0;
+}
+
+function insert(desk: Desk, make: (id: string) => LineEvent): Desk {
+  const [numbered, id] = takeId(desk);
+  const { measureIndex, eventIndex } = desk.caret;
+  const events = eventsAt(desk, measureIndex);
+  const written = withEventsAt(numbered, measureIndex, events.toSpliced(eventIndex, 0, make(id)));
+  return {
+    ...written,
+    caret: { measureIndex, eventIndex: eventIndex + 1 },
+    anchor: undefined,
+    valueIsFresh: false,
+  };
+}

@@ -1,0 +1,146 @@
+import { createHash } from 'node:crypto';
+import { type LineDocument, partsOf } from '@/core/arranging';
+import { type Line, lineOfPart } from '@/core/notation';
+import { contentsOf } from '@/core/study';
+import { ENGRAVING_VERSION, type Engraving, type Layout } from '@/engraving/engraving';
+import { database } from '../connection';
+
+/** Key of a line's music and its engravings: equal music has equal drawings. */
+export function hashLine(line: Line): string {
+  return createHash('sha256').update(canonical(line)).digest('hex');
+}
+
+/** JSON that does not depend on the order in which a value was put together. */
+function canonical(value: unknown): string {
+  return JSON.stringify(value, (_, inner: unknown) =>
+    inner !== null && typeof inner === 'object' && !Array.isArray(inner)
+      ? Object.fromEntries(Object.entries(inner).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : inner,
+  );
+}
+
+/**
+ * Puts all parts of a line on the stand, all or nothing: from now on this is what is assigned and played.
+ * @returns the parts' content hashes, the lead's first.
+ */
+export async function putOnStand(lineId: string, document: LineDocument): Promise<readonly string[]> {
+  const hashed = partsOf(document).map(({ part, instrument }, place) => {
+    const line = lineOfPart(document.score, part);
+    return { name: part.name, instrument: instrument?.id, line, place, contentHash: hashLine(line) };
+  });
+  const features = contentsOf(document.score.parts[0]!);
+  await database()
+    .transaction()
+    .execute(async (db) => {
+      await db
+        .insertInto('music')
+        .values(
+          hashed.map(({ contentHash, line }) => ({ content_hash: contentHash, line: JSON.stringify(line) })),
+        )
+        .onConflict((conflict) => conflict.doNothing())
+        .execute();
+      await db.deleteFrom('line_part').where('line_id', '=', lineId).execute();
+      await db
+        .insertInto('line_part')
+        .values(
+          hashed.map(({ place, name, instrument, contentHash }) => ({
+            line_id: lineId,
+            place,
+            name,
+            instrument: instrument ?? null,
+            content_hash: contentHash,
+          })),
+        )
+        .execute();
+      const instruments = [...new Set(hashed.flatMap(({ instrument }) => instrument ?? []))];
+      await db
+        .updateTable('line')
+        .set({ content_hash: hashed[0]!.contentHash, features: [...features], instruments })
+        .where('id', '=', lineId)
+        .execute();
+    });
+  return hashed.map(({ contentHash }) => contentHash);
+}
+
+/** The parts of a line as they are on the stand, the lead first. */
+export function listParts(lineId: string) {
+  return database()
+    .selectFrom('line_part')
+    .select(['place', 'name', 'instrument', 'content_hash as contentHash'])
+    .where('line_id', '=', lineId)
+    .orderBy('place')
+    .execute();
+}
+
+/** The part that a student of a class reads: the one for the instrument played, else the lead. */
+export function maybePartForStudent(lineId: string, studentId: string, classId: string) {
+  return database()
+    .selectFrom('line_part')
+    .innerJoin('music', 'music.content_hash', 'line_part.content_hash')
+    .leftJoin('class_student', (join) =>
+      join
+        .on('class_student.student_id', '=', studentId)
+        .on('class_student.class_id', '=', classId)
+        .onRef('class_student.instrument', '=', 'line_part.instrument'),
+    )
+    .select(['music.line', 'line_part.content_hash as contentHash'])
+    .where('line_part.line_id', '=', lineId)
+    .orderBy('class_student.student_id', (order) => order.nullsLast())
+    .orderBy('line_part.place')
+    .limit(1)
+    .executeTakeFirst();
+}
+
+export async function maybeMusic(contentHash: string): Promise<Line | undefined> {
+  const row = await database()
+    .selectFrom('music')
+    .select('line')
+    .where('content_hash', '=', contentHash)
+    .executeTakeFirst();
+  return row?.line;
+}
+
+/** Whether music stands in one of a teacher's books. */
+export async function isMusicOfTeacher(contentHash: string, teacherId: string): Promise<boolean> {
+  const row = await database()
+    .selectFrom('line_part')
+    .innerJoin('line', 'line.id', 'line_part.line_id')
+    .innerJoin('book', 'book.id', 'line.book_id')
+    .select('line.id')
+    .where('line_part.content_hash', '=', contentHash)
+    .where('book.teacher_id', '=', teacherId)
+    .limit(1)
+    .executeTakeFirst();
+  return row !== undefined;
+}
+
+export async function maybeEngraving(
+  contentHash: string,
+  layout: Layout['name'],
+): Promise<Engraving | undefined> {
+  const row = await database()
+    .selectFrom('engraving')
+    .select('engraving')
+    .where('content_hash', '=', contentHash)
+    .where('layout', '=', layout)
+    .where('version', '=', ENGRAVING_VERSION)
+    .executeTakeFirst();
+  return row?.engraving;
+}
+
+export async function storeEngraving(
+  contentHash: string,
+  layout: Layout['name'],
+  engraving: Engraving,
+): Promise<void> {
+  await database()
+    .insertInto('engraving')
+    .values({
+      content_hash: contentHash,
+      layout,
+      version: engraving.version,
+      engraving: JSON.stringify(engraving),
+    })
+    .onConflict((conflict) => conflict.doNothing())
+    .execute();
+}

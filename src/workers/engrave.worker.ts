@@ -1,0 +1,20 @@
+/// <reference lib="webworker" />
+import type { Line } from '@/core/notation';
+import { type Engraving, engrave, type Layout } from '@/engraving';
+
+export interface EngraveRequest {
+  readonly line: Line;
+  readonly layout: Layout;
+}
+
+export type EngraveReply = { readonly engraving: Engraving } | { readonly problem: string };
+
+self.onmessage = async ({ data }: MessageEvent<EngraveRequest>) => {
+  let reply: EngraveReply;
+  try {
+    reply = { engraving: await engrave(data.line, data.layout) };
+  } catch (error) {
+    reply = { problem: error instanceof Error ? error.message : String(error) };
+  }
+  self.postMessage(reply);
+};
