@@ -61,6 +61,23 @@ describe('a clean take is clean', () => {
   });
 });
 
+describe('what a busy device dropped is not heard as mistakes', () => {
+  // A sound system loses whole blocks, usually of 10 ms.
+  const withHoles = (audio: ReturnType<typeof take>, everySeconds: number) => {
+    const samples = audio.samples.slice();
+    const block = Math.round(0.01 * audio.sampleRate);
+    for (let at = 0; at < samples.length; at += Math.round(everySeconds * audio.sampleRate)) {
+      samples.fill(0, at, at + block);
+    }
+    return { ...audio, samples };
+  };
+
+  test.each([4, 6, 7, 9])('line %i, a block every 0.61 s', (number) => {
+    const line = bookLine(number);
+    expect(weak(verdictOn(line, withHoles(take(line, [], 5), 0.61)))).toEqual([]);
+  });
+});
+
 describe('every flaw is found in its own measure', () => {
   const kinds: readonly FlawKind[] = [
     'wrong',

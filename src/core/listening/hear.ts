@@ -1,5 +1,13 @@
 import { requireRange } from '../base';
-import { type Audio, amplitudeToDb, decimate, durationSeconds, highPass, peakAmplitude } from '../signal';
+import {
+  type Audio,
+  amplitudeToDb,
+  bridgeDropouts,
+  decimate,
+  durationSeconds,
+  highPass,
+  peakAmplitude,
+} from '../signal';
 import { measureFrames } from './frames';
 import { type Heard, LEVEL_STEP_SECONDS, LISTENING_VERSION } from './heard';
 import { findStrikes } from './strikes';
@@ -19,7 +27,7 @@ const CLIPPED_AMPLITUDE = 0.985;
 export function hear(audio: Audio): Heard {
   requireRange('sample rate', audio.sampleRate, 8000, 192000, 'Hz');
   const factor = Math.max(1, Math.floor(audio.sampleRate / LISTENING_RATE_HERTZ));
-  const clean = highPass(decimate(audio, factor), RUMBLE_HERTZ);
+  const clean = highPass(decimate(bridgeDropouts(audio), factor), RUMBLE_HERTZ);
   const frames = measureFrames(clean);
   return {
     version: LISTENING_VERSION,

@@ -2,9 +2,11 @@ import { createRandom } from '../base';
 import {
   type Audio,
   amplitudeToDb,
+  bridgeDropouts,
   dbToAmplitude,
   decimate,
   Fourier,
+  findDropouts,
   hannWindow,
   highPass,
   readWav,
@@ -167,5 +169,47 @@ describe('filters', () => {
   test('decibels and amplitudes are inverse down to silence', () => {
     for (const db of [0, -6, -40, -119]) expect(amplitudeToDb(dbToAmplitude(db))).toBeCloseTo(db);
     expect(amplitudeToDb(0)).toBe(-120);
+  });
+});
+
+describe('dropouts', () => {
+  const rate = 44100;
+  const tone = (amplitude: (seconds: number) => number): Audio => ({
+    sampleRate: rate,
+    samples: Float32Array.from(
+      { length: rate },
+      (_, n) =>
+        amplitude(n / rate) *
+        (Math.sin((2 * Math.PI * 523.25 * n) / rate) + 0.4 * Math.sin((4 * Math.PI * 523.25 * n) / rate)),
+    ),
+  });
+  const holed = (audio: Audio, from: number, length: number): Audio => {
+    const samples = audio.samples.slice();
+    samples.fill(0, from, from + length);
+    return { ...audio, samples };
+  };
+  const steady = tone(() => 0.2);
+
+  // Blocks of 10 ms are common practice of sound systems.
+  test.each([441, 882, 1764])('%i lost samples are found and bridged with the tone', (length) => {
+    const lost = holed(steady, 20_000, length);
+    expect(findDropouts(lost)).toEqual([{ start: 20_000, end: 20_000 + length }]);
+    const { samples } = bridgeDropouts(lost);
+    for (let n = 19_900; n < 20_100 + length; n++) {
+      expect(Math.abs(samples[n]! - steady.samples[n]!)).toBeLessThan(0.03);
+    }
+  });
+
+  test.each([
+    ['sound without a hole', steady],
+    ['a rest between two notes', holed(steady, 20_000, 4410)],
+    [
+      'a note that fades into a short silence',
+      tone((s) => (s > 0.4 && s < 0.43 ? 0 : s <= 0.4 ? 0.2 * Math.min(1, (0.4 - s) / 0.01) : 0.2)),
+    ],
+    ['silence', tone(() => 0)],
+    ['a hole at the very start', holed(steady, 0, 441)],
+  ])('%s is left as it is', (_, audio) => {
+    expect(bridgeDropouts(audio)).toBe(audio);
   });
 });
