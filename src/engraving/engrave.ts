@@ -1,9 +1,17 @@
 import { enableLog, LOG_OFF, VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
-import { countPart, NUMBERS_AND } from '@/core/counting';
+import { type CountingStyle, countPart } from '@/core/counting';
 import { measureElementId, type UnderText, writeMei } from '@/core/formats';
 import { eventsOfMeasure, type Line } from '@/core/notation';
-import { type Box, ENGRAVING_VERSION, type EngravedSystem, type Engraving, type Layout } from './engraving';
+import {
+  type Box,
+  type DrawingWish,
+  drawingKey,
+  ENGRAVING_VERSION,
+  type EngravedSystem,
+  type Engraving,
+  LAYOUTS,
+} from './engraving';
 
 /** Space in the engraver's units around a system: room for the first clef and the last barline. */
 const MARGIN_UNITS = 20;
@@ -19,10 +27,11 @@ function loadToolkit(): Promise<VerovioToolkit> {
   return toolkit;
 }
 
-/** Engraves a line with its counting, a system at a time. Runs in Node and in a browser worker. */
-export async function engrave(line: Line, layout: Layout): Promise<Engraving> {
+/** Engraves a line as it is wanted, a system at a time. Runs in Node and in a browser worker. */
+export async function engrave(line: Line, wish: DrawingWish): Promise<Engraving> {
   const engraver = await loadToolkit();
-  const under = layout.isCounted ? countsOf(line) : new Map<string, UnderText>();
+  const layout = LAYOUTS[wish.layout];
+  const under = wish.counting ? countsOf(line, wish.counting) : new Map<string, UnderText>();
   const source = writeMei(line, { measuresPerSystem: layout.measuresPerSystem, under });
   engraver.setOptions({
     scale: layout.scale,
@@ -42,7 +51,7 @@ export async function engrave(line: Line, layout: Layout): Promise<Engraving> {
     minLastJustification: 0.3,
     lyricSize: 4.5,
     // Equal lines give equal drawings, and drawings of different lines on one page share no id.
-    xmlIdSeed: seedFrom(`${layout.name} ${source}`),
+    xmlIdSeed: seedFrom(`${drawingKey(wish)} ${source}`),
   });
   if (!engraver.loadData(source)) {
     throw new RangeError(`the engraver refused the line "${line.title}"`);
@@ -53,8 +62,8 @@ export async function engrave(line: Line, layout: Layout): Promise<Engraving> {
   return { version: ENGRAVING_VERSION, systems };
 }
 
-function countsOf(line: Line): ReadonlyMap<string, UnderText> {
-  const counts = countPart(line.part, NUMBERS_AND);
+function countsOf(line: Line, style: CountingStyle): ReadonlyMap<string, UnderText> {
+  const counts = countPart(line.part, style);
   return new Map([...counts].map(([id, { text, quiet }]) => [id, { text, italic: quiet }]));
 }
 

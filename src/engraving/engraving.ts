@@ -1,5 +1,7 @@
+import { type CountingStyle, schoolOf, USUAL_STYLE, writeWord } from '@/core/counting';
+
 /** Changes whenever the same line would be engraved differently; part of the cache key. */
-export const ENGRAVING_VERSION = 2;
+export const ENGRAVING_VERSION = 3;
 
 /** A rectangle in the pixels of its system's drawing. */
 export interface Box {
@@ -32,22 +34,40 @@ export interface Engraving {
 
 /** How a line is laid out for a kind of screen. */
 export interface Layout {
-  readonly name: 'wide' | 'narrow' | 'plain';
+  readonly name: LayoutName;
   readonly measuresPerSystem: number;
   /** Width of a system in pixels at its natural size. */
   readonly widthPixels: number;
   /** Size of the staff, per cent. */
   readonly scale: number;
-  /** Whether the counts are written under the notes. */
-  readonly isCounted: boolean;
 }
 
-/** What every line is drawn in; the others are drawn when they are asked for. */
-export const SCREEN_LAYOUTS = ['wide', 'narrow'] as const;
+export const LAYOUT_NAMES = ['wide', 'narrow'] as const;
+export type LayoutName = (typeof LAYOUT_NAMES)[number];
 
-export const LAYOUTS: Readonly<Record<Layout['name'], Layout>> = {
-  wide: { name: 'wide', measuresPerSystem: 4, widthPixels: 1180, scale: 72, isCounted: true },
-  narrow: { name: 'narrow', measuresPerSystem: 2, widthPixels: 380, scale: 45, isCounted: true },
-  // For paper, where a class may want to write the counts itself.
-  plain: { name: 'plain', measuresPerSystem: 4, widthPixels: 1180, scale: 72, isCounted: false },
+export const LAYOUTS: Readonly<Record<LayoutName, Layout>> = {
+  wide: { name: 'wide', measuresPerSystem: 4, widthPixels: 1180, scale: 72 },
+  narrow: { name: 'narrow', measuresPerSystem: 2, widthPixels: 380, scale: 45 },
 };
+
+/** A drawing that somebody wants. */
+export interface DrawingWish {
+  readonly layout: LayoutName;
+  /** How the counts are written under the notes; undefined leaves them out. */
+  readonly counting: CountingStyle | undefined;
+}
+
+/** What every line is drawn in from the start; other drawings are made when they are asked for. */
+export const USUAL_DRAWINGS: readonly DrawingWish[] = LAYOUT_NAMES.map((layout) => ({
+  layout,
+  counting: USUAL_STYLE,
+}));
+
+/** One text for equal drawings: what of the style does not show in them is left out. */
+export function drawingKey({ layout, counting }: DrawingWish): string {
+  if (!counting) return `${layout} uncounted`;
+  const { school, compound, density, words } = counting;
+  const inThrees = schoolOf(school).countsEighths ? [compound] : [];
+  const said = school === 'words' ? [...words.inBeat, ...words.long].map(writeWord) : [];
+  return [layout, school, ...inThrees, density, ...said].join(' ');
+}

@@ -1,10 +1,14 @@
 export { engrave } from './engrave';
 export {
   type Box,
+  type DrawingWish,
+  drawingKey,
   ENGRAVING_VERSION,
   type EngravedSystem,
   type Engraving,
+  LAYOUT_NAMES,
   LAYOUTS,
   type Layout,
-  SCREEN_LAYOUTS,
+  type LayoutName,
+  USUAL_DRAWINGS,
 } from './engraving';

@@ -1,10 +1,10 @@
 /// <reference lib="webworker" />
 import type { Line } from '@/core/notation';
-import { type Engraving, engrave, type Layout } from '@/engraving';
+import { type DrawingWish, type Engraving, engrave } from '@/engraving';
 
 export interface EngraveRequest {
   readonly line: Line;
-  readonly layout: Layout;
+  readonly wish: DrawingWish;
 }
 
 export type EngraveReply = { readonly engraving: Engraving } | { readonly problem: string };
@@ -12,7 +12,7 @@ export type EngraveReply = { readonly engraving: Engraving } | { readonly proble
 self.onmessage = async ({ data }: MessageEvent<EngraveRequest>) => {
   let reply: EngraveReply;
   try {
-    reply = { engraving: await engrave(data.line, data.layout) };
+    reply = { engraving: await engrave(data.line, data.wish) };
   } catch (error) {
     reply = { problem: error instanceof Error ? error.message : String(error) };
   }

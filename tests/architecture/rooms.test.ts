@@ -16,7 +16,7 @@ const CORE: Readonly<Record<string, readonly string[]>> = {
   arranging: ['time', 'pitch', 'notation', 'instruments'],
   writing: ['time', 'pitch', 'notation'],
   counting: ['time', 'notation'],
-  study: ['time', 'pitch', 'notation', 'instruments'],
+  study: ['time', 'pitch', 'notation', 'instruments', 'counting', 'tempo'],
   tempo: ['time'],
   playing: ['time', 'pitch', 'notation', 'instruments', 'signal'],
   listening: ['pitch', 'signal'],
@@ -33,6 +33,7 @@ const PACKAGES: Readonly<Record<string, string>> = {
   fflate: 'formats',
   'midi-file': 'formats',
   abcjs: 'formats',
+  zod: 'counting',
 };
 
 /** Layers outside of the core: what each may import of the others. */

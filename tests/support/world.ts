@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { ENGRAVING_VERSION } from '@/engraving/engraving';
+import { type DrawingWish, ENGRAVING_VERSION, USUAL_DRAWINGS } from '@/engraving/engraving';
 import type { Viewer } from '@/server/access/viewer';
 import { createStudent, createTeacher } from '@/server/auth/accounts';
 import { insertAssignment } from '@/server/db/queries/assignments';
@@ -64,7 +64,10 @@ export async function makeWorld(lineNumber = 5): Promise<World> {
 }
 
 /** No worker draws here; an empty drawing keeps the pages from waiting for one. */
-export async function pretendDrawn(contentHash: string): Promise<void> {
-  for (const layout of ['wide', 'narrow', 'plain'] as const)
-    await storeEngraving(contentHash, layout, { version: ENGRAVING_VERSION, systems: [] });
+export async function pretendDrawn(
+  contentHash: string,
+  wishes: readonly DrawingWish[] = [...USUAL_DRAWINGS, { layout: 'wide', counting: undefined }],
+): Promise<void> {
+  for (const wish of wishes)
+    await storeEngraving(contentHash, wish, { version: ENGRAVING_VERSION, systems: [] });
 }

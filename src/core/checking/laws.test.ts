@@ -1,6 +1,6 @@
 // Laws that hold for any line, tried on seeded random ones.
 import { randomLine } from '../../../tests/support/random-lines';
-import { countIn, countPart, NUMBERS_AND } from '../counting';
+import { countIn, countPart, USUAL_STYLE } from '../counting';
 import { follow } from '../following';
 import { writeMei } from '../formats';
 import { judge, USUAL_POLICY } from '../judging';
@@ -64,7 +64,7 @@ test.each(lines)(
   'line %i: every event has a count, and the count-in ends on the first written beat',
   (_, line) => {
     const events = line.part.measures.flatMap((measure) => measure.events);
-    const labels = countPart(line.part, NUMBERS_AND);
+    const labels = countPart(line.part, USUAL_STYLE);
     expect([...labels.keys()]).toEqual(events.map((event) => event.id));
     const { clicks, lengthQuarters } = countIn(line);
     const unit = toNumber(beatUnit(line.part.measures[0]!.meter).quarters);

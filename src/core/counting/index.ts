@@ -1,3 +1,17 @@
 export { type CountIn, type CountInClick, countIn } from './count-in';
-export { NUMBERS_AND } from './numbers-and';
-export { type CountingSchool, type CountLabel, countPart } from './school';
+export { type CountLabel, countPart } from './count-part';
+export {
+  COMPOUND_COUNTINGS,
+  type CompoundCounting,
+  type CountedBeat,
+  type CountedEvent,
+  countedBeat,
+  countedEvents,
+  isInThrees,
+  type Segment,
+} from './counted-beat';
+export { type Entry, type EntryKind, easilyMissedEntries } from './entries';
+export { type CountingSchool, SCHOOL_IDS, type SchoolId } from './school';
+export { STORED_STYLE } from './stored-style';
+export { type CountingStyle, DENSITIES, type Density, SCHOOLS, schoolOf, USUAL_STYLE } from './style';
+export { readWord, USUAL_WORDS, type Word, type WordList, writeWord } from './word-list';

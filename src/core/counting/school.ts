@@ -1,29 +1,25 @@
-import type { Measure, Part } from '../notation';
+import type { CountedBeat, CountedEvent } from './counted-beat';
+import type { WordList } from './word-list';
 
-/** What is said, or only thought, on one note or rest. */
-export interface CountLabel {
-  /** E.g. `1`, `&`, `1 (2)`: held beats stand in brackets. */
-  readonly text: string;
-  /** Counted silently: on a rest. */
-  readonly quiet: boolean;
+/** What is said on one event: where it starts, and for each further beat that it is held through. */
+export interface Spoken {
+  /** Empty where the school has no word: finer than its smallest part. */
+  readonly start: string;
+  readonly held: readonly string[];
 }
 
 /** A way of counting rhythm aloud. */
 export interface CountingSchool {
-  readonly id: string;
+  readonly id: SchoolId;
   readonly name: string;
-  /** One label per event of the measure, in order. */
-  countMeasure(measure: Measure): readonly CountLabel[];
+  /** How it sounds, for somebody who has to choose: `1 & 2 &`. */
+  readonly example: string;
+  /** Held numbers stand in brackets; a held vowel is said on, behind a hyphen. */
+  readonly heldAs: 'brackets' | 'vowels';
+  /** Whether meters in threes can also be counted by their eighths. */
+  readonly countsEighths: boolean;
+  say(event: CountedEvent, beat: CountedBeat, words: WordList): Spoken;
 }
 
-/** Counts of a whole part, by event id. */
-export function countPart(part: Part, school: CountingSchool): ReadonlyMap<string, CountLabel> {
-  const labels = new Map<string, CountLabel>();
-  for (const measure of part.measures) {
-    const counted = school.countMeasure(measure);
-    measure.events.forEach((event, index) => {
-      labels.set(event.id, counted[index]!);
-    });
-  }
-  return labels;
-}
+export const SCHOOL_IDS = ['numbers-and', 'numbers-te', 'ta-titi', 'du-de', 'words'] as const;
+export type SchoolId = (typeof SCHOOL_IDS)[number];

@@ -1,4 +1,8 @@
 export { INSTRUMENTS, instrument, maybeInstrumentOfPart } from './catalogue';
+export { type BrassPlace, brassPlaces } from './fingerings/brass-partials';
+export { fingeringsOf, maybeFingeringChart, OPEN_NOTES } from './fingerings/charts';
+export type { Fingering, FingeringChart, Hole } from './fingerings/fingering';
+export { describeFingering, fingeringSign } from './fingerings/fingering-text';
 export {
   type Family,
   INSTRUMENT_IDS,

@@ -7,6 +7,7 @@ export {
   staffPlace,
   transposeSpelling,
 } from './interval';
+export { intervalName, stepsName } from './interval-name';
 export { keyAlteration } from './key';
 export {
   midiToSpelling,
@@ -17,3 +18,4 @@ export {
   type Step,
   spellingToMidi,
 } from './spelling';
+export { solfaSyllable, type Tonality, tonalityEndingOn, tonalityName, tonicOf } from './tonality';

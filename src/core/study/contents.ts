@@ -1,6 +1,6 @@
 import { eventsOfMeasure, type Measure, measureOffset, type Note, type Part, type Rest } from '../notation';
 import { keyAlteration } from '../pitch';
-import { add, beatUnit, divide, isInteger } from '../time';
+import { add, beatUnit, divide, isInteger, NOTE_BASES, type Vocabulary, valueName } from '../time';
 
 /** What a teacher looks for in a line, each with the words for it. Found in the notes, never typed. */
 export const CONTENTS = {
@@ -48,6 +48,16 @@ export const CONTENTS = {
 } as const;
 export type Content = keyof typeof CONTENTS;
 export const CONTENT_IDS = Object.keys(CONTENTS) as readonly Content[];
+
+/** The words for a content in a class's vocabulary: `dotted quarter notes`, `dotted crotchets`. */
+export function contentName(content: Content, vocabulary: Vocabulary): string {
+  const name: string = CONTENTS[content];
+  if (vocabulary === 'us') return name;
+  return NOTE_BASES.reduce((text, base) => {
+    const other = valueName({ base, dots: 0 }, vocabulary);
+    return text.replace(`${base} notes`, `${other}s`).replace(`${base} rests`, `${other} rests`);
+  }, name);
+}
 
 /** Everything of the list that the part contains, in the order of the list. */
 export function contentsOf(part: Part): readonly Content[] {

@@ -1,5 +1,6 @@
 import 'server-only';
 import { z } from 'zod';
+import { USUAL_STYLE } from '@/core/counting';
 import { FASTEST_MARK, layLadder, SLOWEST_MARK } from '@/core/tempo';
 import * as queries from '@/server/db/queries/assignments';
 import { maybePartForStudent } from '@/server/db/queries/music';
@@ -77,7 +78,7 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string) 
     ...climb(assignment, takes),
     takes,
     line: part.line,
-    engravings: await engravingsOf(part.contentHash),
+    engravings: await engravingsOf(part.contentHash, assignment.counting ?? USUAL_STYLE),
   };
 }
 

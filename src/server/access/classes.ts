@@ -1,8 +1,9 @@
 import 'server-only';
 import { randomInt } from 'node:crypto';
 import { z } from 'zod';
+import { type CountingStyle, STORED_STYLE, USUAL_STYLE } from '@/core/counting';
 import { INSTRUMENT_IDS } from '@/core/instruments';
-import { VOCABULARIES } from '@/core/time';
+import { VOCABULARIES, type Vocabulary } from '@/core/time';
 import { createStudent } from '@/server/auth/accounts';
 import * as queries from '@/server/db/queries/classes';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
@@ -24,6 +25,7 @@ export async function getClass(viewer: Viewer, classId: string) {
     name: found.name,
     code: found.code,
     vocabulary: found.vocabulary,
+    counting: found.counting ?? USUAL_STYLE,
     students: await queries.listStudents(found.id),
   };
 }
@@ -112,4 +114,51 @@ export async function changeVocabulary(
   if (!read.success) return 'Choose one of the two ways to name note values.';
   await queries.setVocabulary(owned.id, read.data);
   return undefined;
+}
+
+/** How the class counts. @returns what is wrong, if anything. @throws NotFound */
+export async function changeCounting(
+  viewer: Viewer,
+  classId: string,
+  style: unknown,
+): Promise<string | undefined> {
+  const owned = await requireOwnClass(viewer, classId);
+  const read = STORED_STYLE.safeParse(style);
+  if (!read.success) return read.error.issues[0]!.message;
+  await queries.setCounting(owned.id, read.data);
+  return undefined;
+}
+
+/** How a class talks about rhythm. */
+export interface Ways {
+  readonly vocabulary: Vocabulary;
+  readonly counting: CountingStyle;
+}
+
+/** The ways of every class of the viewer's, in the order of their names. */
+export async function listWays(viewer: Viewer) {
+  assertTeacher(viewer);
+  const classes = await queries.listWays(viewer.userId);
+  return classes.map(({ counting, ...rest }) => ({ ...rest, counting: counting ?? USUAL_STYLE }));
+}
+
+/** What most of the viewer's classes do, the first by name among equals; the usual ways without a class. */
+export async function usualWays(viewer: Viewer): Promise<Ways> {
+  const ways = await listWays(viewer);
+  return {
+    vocabulary: mostCommon(ways.map(({ vocabulary }) => vocabulary)) ?? 'us',
+    counting: mostCommon(ways.map(({ counting }) => counting)) ?? USUAL_STYLE,
+  };
+}
+
+function mostCommon<Value>(values: readonly Value[]): Value | undefined {
+  const counts = new Map<string, { readonly value: Value; readonly count: number }>();
+  for (const value of values) {
+    const key = JSON.stringify(value);
+    counts.set(key, { value, count: (counts.get(key)?.count ?? 0) + 1 });
+  }
+  return [...counts.values()].reduce<{ value: Value; count: number } | undefined>(
+    (best, one) => (best && best.count >= one.count ? best : one),
+    undefined,
+  )?.value;
 }

@@ -6,7 +6,8 @@ import { beatUnit } from '@/core/time';
 import * as books from '@/server/db/queries/books';
 import * as lines from '@/server/db/queries/lines';
 import { listParts, maybeMusic } from '@/server/db/queries/music';
-import { drawnLayouts, engravingsOf } from './engravings';
+import { usualWays } from './classes';
+import { drawingsOf, engravingsOf } from './engravings';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
 
 const SHELF_LINES = 60;
@@ -90,10 +91,11 @@ export async function getLine(viewer: Viewer, lineId: string, place = 0) {
   const part = parts.find((candidate) => candidate.place === place) ?? parts[0];
   const music = part && (await maybeMusic(part.contentHash));
   if (!part || !music) return { ...facts, parts, shown: undefined };
+  const { counting } = await usualWays(viewer);
   return {
     ...facts,
     parts,
-    shown: { ...part, line: music, engravings: await engravingsOf(part.contentHash) },
+    shown: { ...part, line: music, engravings: await engravingsOf(part.contentHash, counting) },
   };
 }
 
@@ -192,6 +194,7 @@ const MOST_ON_A_SHEET = 24;
  * @throws NotFound
  */
 export async function getSheet(viewer: Viewer, wanted: readonly string[], isCounted: boolean) {
+  const { counting } = await usualWays(viewer);
   const found = await Promise.all(
     wanted.slice(0, MOST_ON_A_SHEET).map(async (key) => {
       const [lineId = '', place = '0'] = key.split(':');
@@ -199,7 +202,9 @@ export async function getSheet(viewer: Viewer, wanted: readonly string[], isCoun
       const parts = await listParts(lineId);
       const part = parts.find((candidate) => candidate.place === Number(place)) ?? parts[0];
       if (!part) return undefined;
-      const drawn = await drawnLayouts(part.contentHash, [isCounted ? 'wide' : 'plain']);
+      const drawn = await drawingsOf(part.contentHash, [
+        { layout: 'wide', counting: isCounted ? counting : undefined },
+      ]);
       const { tempo, measures } = line.document.score.parts[0]!;
       return {
         key,

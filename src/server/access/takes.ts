@@ -1,5 +1,6 @@
 import 'server-only';
 import { z } from 'zod';
+import { USUAL_STYLE } from '@/core/counting';
 import { countAttempt } from '@/server/db/queries/accounts';
 import { maybePartForStudent } from '@/server/db/queries/music';
 import * as queries from '@/server/db/queries/takes';
@@ -88,7 +89,7 @@ export async function getTake(viewer: Viewer, takeId: string) {
     ...rest,
     levelsDb: heard?.levelsDb ?? [],
     durationSeconds: heard?.durationSeconds,
-    engravings: await engravingsOf(take.contentHash),
+    engravings: await engravingsOf(take.contentHash, take.counting ?? USUAL_STYLE),
   };
 }
 

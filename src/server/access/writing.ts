@@ -6,10 +6,10 @@ import { MAXIMUM_FILE_BYTES, readScore, writeMidi, writeMusicXml } from '@/core/
 import { INSTRUMENT_IDS, instrument } from '@/core/instruments';
 import { blankScore } from '@/core/writing';
 import * as books from '@/server/db/queries/books';
-import { maybeUsualVocabulary } from '@/server/db/queries/classes';
 import * as lines from '@/server/db/queries/lines';
 import { putOnStand as storeOnStand } from '@/server/db/queries/music';
 import { requestEngraving } from '@/server/jobs/queue';
+import { usualWays } from './classes';
 import { readDocument } from './line-document';
 import { requireOwnDocument, requireOwnLine } from './shelf';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
@@ -46,11 +46,8 @@ export async function startLine(
 
 /** A line as its teacher writes it, and how the teacher's classes say note values. @throws NotFound */
 export async function openLine(viewer: Viewer, lineId: string) {
-  const [line, vocabulary] = await Promise.all([
-    requireOwnDocument(viewer, lineId),
-    maybeUsualVocabulary(viewer.userId),
-  ]);
-  return { ...line, vocabulary: vocabulary ?? ('us' as const) };
+  const [line, { vocabulary }] = await Promise.all([requireOwnDocument(viewer, lineId), usualWays(viewer)]);
+  return { ...line, vocabulary };
 }
 
 export type Save =

@@ -2,11 +2,13 @@ import { type Migration, Migrator } from 'kysely';
 import { database } from './connection';
 import * as first from './migrations/2026-11-25-first';
 import * as shelf from './migrations/2026-11-25-shelf';
+import * as counting from './migrations/2026-11-26-counting';
 
 /** In order of their names; a migration that has landed is never changed. */
 const MIGRATIONS: Record<string, Migration> = {
   '2026-11-25-first': first,
   '2026-11-25-shelf': shelf,
+  '2026-11-26-counting': counting,
 };
 
 /** Brings the database up to date. @throws the first error; a failed migration leaves nothing behind. */

@@ -1,11 +1,12 @@
 import type { ColumnType, Generated } from 'kysely';
 import type { LineDocument } from '@/core/arranging';
+import type { CountingStyle } from '@/core/counting';
 import type { Following } from '@/core/following';
 import type { Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import type { Line } from '@/core/notation';
 import type { Vocabulary } from '@/core/time';
-import type { Engraving, Layout } from '@/engraving';
+import type { Engraving } from '@/engraving';
 
 /** JSON columns are read as values and written as text. */
 type Json<Value> = ColumnType<Value, string, string>;
@@ -38,6 +39,8 @@ interface ClassTable {
   code: string;
   /** Names of the note values. */
   vocabulary: ColumnType<Vocabulary, Vocabulary | undefined, Vocabulary>;
+  /** How the class counts; null for the usual way. */
+  counting: ColumnType<CountingStyle | null, string | undefined, string>;
   created_at: Generated<Date>;
 }
 
@@ -105,7 +108,8 @@ interface MusicTable {
 
 interface EngravingTable {
   content_hash: string;
-  layout: Layout['name'];
+  /** Key of how it is drawn. */
+  drawing: string;
   version: number;
   engraving: Json<Engraving>;
 }

@@ -1,15 +1,15 @@
-import { engrave, LAYOUTS, type Layout, SCREEN_LAYOUTS } from '@/engraving';
+import { type DrawingWish, engrave, USUAL_DRAWINGS } from '@/engraving';
 import { maybeEngraving, maybeMusic, storeEngraving } from '@/server/db/queries/music';
 
-/** Draws those layouts of a line that are not stored yet. */
+/** Makes those drawings of a line that are not stored yet. */
 export async function engraveLine(
   contentHash: string,
-  layouts: readonly Layout['name'][] = SCREEN_LAYOUTS,
+  wishes: readonly DrawingWish[] = USUAL_DRAWINGS,
 ): Promise<void> {
   const line = await maybeMusic(contentHash);
   if (!line) return;
-  for (const name of layouts) {
-    if (await maybeEngraving(contentHash, name)) continue;
-    await storeEngraving(contentHash, name, await engrave(line, LAYOUTS[name]));
+  for (const wish of wishes) {
+    if (await maybeEngraving(contentHash, wish)) continue;
+    await storeEngraving(contentHash, wish, await engrave(line, wish));
   }
 }

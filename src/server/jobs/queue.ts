@@ -1,5 +1,5 @@
 import PgBoss from 'pg-boss';
-import { type Layout, SCREEN_LAYOUTS } from '@/engraving/engraving';
+import { type DrawingWish, USUAL_DRAWINGS } from '@/engraving/engraving';
 
 export const CHECK_QUEUE = 'check-take';
 export const ENGRAVE_QUEUE = 'engrave-line';
@@ -40,7 +40,7 @@ export async function requestCheck(takeId: string): Promise<void> {
 }
 
 interface EngravingWish {
-  readonly layouts?: readonly Layout['name'][];
+  readonly wishes?: readonly DrawingWish[];
   /** Somebody looks at a page that needs it: it is drawn before what can wait. */
   readonly isAwaited?: boolean;
 }
@@ -48,11 +48,11 @@ interface EngravingWish {
 /** Asks for drawings of a line that are not stored yet. */
 export async function requestEngraving(
   contentHash: string,
-  { layouts = SCREEN_LAYOUTS, isAwaited = false }: EngravingWish = {},
+  { wishes = USUAL_DRAWINGS, isAwaited = false }: EngravingWish = {},
 ): Promise<void> {
   await (await queue()).send(
     ENGRAVE_QUEUE,
-    { contentHash, layouts },
+    { contentHash, wishes },
     { expireInSeconds: EXPIRE_SECONDS, retryLimit: RETRIES, priority: isAwaited ? 1 : 0 },
   );
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { SCREEN_LAYOUTS } from '@/engraving/engraving';
+import { STORED_STYLE } from '@/core/counting';
+import { LAYOUT_NAMES, USUAL_DRAWINGS } from '@/engraving/engraving';
 import { checkTake } from './check-take';
 import { engraveLine } from './engrave-line';
 import { CHECK_QUEUE, ENGRAVE_QUEUE, queue } from './queue';
@@ -11,15 +12,20 @@ const checkJob = z.object({ takeId: z.uuid() });
 const engraveJob = z.object({
   contentHash: z.string().regex(/^[0-9a-f]{64}$/),
   // A job of an earlier version does not say.
-  layouts: z.array(z.enum(['wide', 'narrow', 'plain'])).default([...SCREEN_LAYOUTS]),
+  wishes: z
+    .array(z.object({ layout: z.enum(LAYOUT_NAMES), counting: STORED_STYLE.optional() }))
+    .default([...USUAL_DRAWINGS]),
 });
 
 const boss = await queue({ maintenance: true });
 const options = { pollingIntervalSeconds: POLLING_SECONDS, batchSize: 1 };
 await boss.work(CHECK_QUEUE, options, async ([job]) => checkTake(checkJob.parse(job!.data).takeId));
 await boss.work(ENGRAVE_QUEUE, options, async ([job]) => {
-  const { contentHash, layouts } = engraveJob.parse(job!.data);
-  await engraveLine(contentHash, layouts);
+  const { contentHash, wishes } = engraveJob.parse(job!.data);
+  await engraveLine(
+    contentHash,
+    wishes.map(({ layout, counting }) => ({ layout, counting })),
+  );
 });
 
 async function stop(): Promise<void> {

@@ -23,6 +23,8 @@ function assignments() {
       'class.id as classId',
       'class.name as className',
       'class.teacher_id as teacherId',
+      'class.counting',
+      'class.vocabulary',
       'line.id as lineId',
       'line.number as lineNumber',
       'line.title as lineTitle',

@@ -1,3 +1,4 @@
+import type { CountingStyle } from '@/core/counting';
 import type { Vocabulary } from '@/core/time';
 import { database } from '../connection';
 
@@ -56,16 +57,20 @@ export async function setVocabulary(classId: string, vocabulary: Vocabulary): Pr
   await database().updateTable('class').set({ vocabulary }).where('id', '=', classId).execute();
 }
 
-/** What most of a teacher's classes say; undefined without a class. */
-export async function maybeUsualVocabulary(teacherId: string): Promise<Vocabulary | undefined> {
-  const row = await database()
+export async function setCounting(classId: string, counting: CountingStyle): Promise<void> {
+  await database()
+    .updateTable('class')
+    .set({ counting: JSON.stringify(counting) })
+    .where('id', '=', classId)
+    .execute();
+}
+
+/** How the teacher's classes talk, in the order of their names. */
+export function listWays(teacherId: string) {
+  return database()
     .selectFrom('class')
-    .select('vocabulary')
+    .select(['id', 'name', 'vocabulary', 'counting'])
     .where('teacher_id', '=', teacherId)
-    .groupBy('vocabulary')
-    .orderBy((e) => e.fn.countAll(), 'desc')
-    .orderBy('vocabulary')
-    .limit(1)
-    .executeTakeFirst();
-  return row?.vocabulary;
+    .orderBy('name')
+    .execute();
 }

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { type LineDocument, partsOf } from '@/core/arranging';
 import { type Line, lineOfPart } from '@/core/notation';
 import { contentsOf } from '@/core/study';
-import { ENGRAVING_VERSION, type Engraving, type Layout } from '@/engraving/engraving';
+import { type DrawingWish, drawingKey, ENGRAVING_VERSION, type Engraving } from '@/engraving/engraving';
 import { database } from '../connection';
 
 /** Key of a line's music and its engravings: equal music has equal drawings. */
@@ -114,15 +114,12 @@ export async function isMusicOfTeacher(contentHash: string, teacherId: string): 
   return row !== undefined;
 }
 
-export async function maybeEngraving(
-  contentHash: string,
-  layout: Layout['name'],
-): Promise<Engraving | undefined> {
+export async function maybeEngraving(contentHash: string, wish: DrawingWish): Promise<Engraving | undefined> {
   const row = await database()
     .selectFrom('engraving')
     .select('engraving')
     .where('content_hash', '=', contentHash)
-    .where('layout', '=', layout)
+    .where('drawing', '=', drawingKey(wish))
     .where('version', '=', ENGRAVING_VERSION)
     .executeTakeFirst();
   return row?.engraving;
@@ -130,14 +127,14 @@ export async function maybeEngraving(
 
 export async function storeEngraving(
   contentHash: string,
-  layout: Layout['name'],
+  wish: DrawingWish,
   engraving: Engraving,
 ): Promise<void> {
   await database()
     .insertInto('engraving')
     .values({
       content_hash: contentHash,
-      layout,
+      drawing: drawingKey(wish),
       version: engraving.version,
       engraving: JSON.stringify(engraving),
     })

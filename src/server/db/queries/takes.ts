@@ -61,6 +61,7 @@ export function maybeTake(takeId: string) {
       'take.content_hash as contentHash',
       'music.line',
       'class.name as className',
+      'class.counting',
       'take_check.heard',
       'take_check.verdict',
       'take_answer.answer',

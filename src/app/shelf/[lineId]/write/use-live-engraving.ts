@@ -2,7 +2,7 @@
 import { useLayoutEffect, useRef, useState } from 'react';
 import { LiveEngraver } from '@/browser/live-engraver';
 import type { Line } from '@/core/notation';
-import { type Engraving, LAYOUTS } from '@/engraving/engraving';
+import type { Engraving } from '@/engraving/engraving';
 import { isNarrowScreen } from '@/ui/music/engraved-line';
 
 export interface LiveEngraving {
@@ -29,7 +29,7 @@ export function useLiveEngraving(line: Line): LiveEngraving {
   useLayoutEffect(() => {
     engraver.current?.draw({
       line: { title, part },
-      layout: isNarrowScreen() ? { ...LAYOUTS.narrow, isCounted: false } : LAYOUTS.plain,
+      wish: { layout: isNarrowScreen() ? 'narrow' : 'wide', counting: undefined },
     });
   }, [title, part]);
   return drawn;

@@ -1,0 +1,2 @@
+/** What is breathed on a rest in the schools that have no numbers. Common practice. */
+export const SILENCE = 'sh';

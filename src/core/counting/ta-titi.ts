@@ -1,0 +1,37 @@
+// Common practice: syllables by the length of the note. ta, ti ti, ti ka ti ka; ta-a, ta-a-a, ta-a-a-a for long ones.
+// From memory: "ta-i" for one and a half, "tim ka" for a dotted eighth and a sixteenth.
+import { isInteger, multiply, rational, toNumber } from '../time';
+import type { CountedBeat, CountedEvent } from './counted-beat';
+import type { CountingSchool, Spoken } from './school';
+import { SILENCE } from './silence';
+
+export const TA_TITI: CountingSchool = {
+  id: 'ta-titi',
+  name: 'ta / ti-ti',
+  example: 'ta, ti ti, ti ka ti ka',
+  heldAs: 'vowels',
+  countsEighths: false,
+  say(counted, beat) {
+    const quarters = toNumber(counted.event.quarters);
+    if (counted.event.kind === 'rest') {
+      return {
+        start: SILENCE,
+        held: Array.from({ length: Math.max(0, Math.ceil(quarters) - 1) }, () => SILENCE),
+      };
+    }
+    return sayNote(quarters, counted, beat);
+  },
+};
+
+function sayNote(quarters: number, { segments: [first] }: CountedEvent, beat: CountedBeat): Spoken {
+  if (quarters >= 1) {
+    const held = Array.from({ length: Math.floor(quarters) - 1 }, () => 'a');
+    return { start: 'ta', held: quarters % 1 === 0 ? held : [...held, 'i'] };
+  }
+  if (quarters === 0.75) return { start: 'tim', held: [] };
+  if (quarters === 0.5) return { start: 'ti', held: [] };
+  if (quarters !== 0.25) return { start: '', held: [] };
+  // Of two sixteenths the one on the eighth is "ti".
+  const eighths = multiply(multiply(first.from, beat.quarters), rational(2));
+  return { start: isInteger(eighths) ? 'ti' : 'ka', held: [] };
+}

@@ -1,0 +1,52 @@
+// Source: the harmonic series of an open tube; each valve or slide position lowers it by whole semitones
+// (second valve 1, first 2, third 3). Which partials are in use: common practice.
+import type { Fingering, FingeringChart } from './fingering';
+
+/** Valves for 0–6 semitones below the open tube; common practice: 1 and 2 together rather than 3 alone. */
+const VALVES: readonly (readonly number[])[] = [[], [2], [1], [1, 2], [2, 3], [1, 3], [1, 2, 3]];
+const LOWEST_BY_SEMITONES = 6;
+
+/** A note of a brass instrument: the partial it lies under and how far. */
+export interface BrassPlace {
+  /** Place among the usable partials, from 0. */
+  readonly partialIndex: number;
+  readonly semitonesBelow: number;
+}
+
+/** All places of a note, the one with the shortest tube first. @param openNotes usable partials as written MIDI numbers. */
+export function brassPlaces(writtenMidi: number, openNotes: readonly number[]): readonly BrassPlace[] {
+  return openNotes
+    .map((open, partialIndex) => ({ partialIndex, semitonesBelow: open - writtenMidi }))
+    .filter(({ semitonesBelow }) => semitonesBelow >= 0 && semitonesBelow <= LOWEST_BY_SEMITONES)
+    .sort((a, b) => a.semitonesBelow - b.semitonesBelow);
+}
+
+export function valveChart(openNotes: readonly number[]): FingeringChart {
+  return {
+    source: 'Harmonic series of the open tube, valves lowering it by 2, 1 and 3 half steps.',
+    holes: [],
+    at(writtenMidi) {
+      const usual = brassPlaces(writtenMidi, openNotes).map(
+        ({ semitonesBelow }): Fingering => ({ kind: 'valves', pressed: VALVES[semitonesBelow]! }),
+      );
+      const third: readonly Fingering[] = usual.some(
+        (one) => one.kind === 'valves' && one.pressed.join() === '1,2',
+      )
+        ? [{ kind: 'valves', pressed: [3] }]
+        : [];
+      return [...usual, ...third];
+    },
+  };
+}
+
+export function slideChart(openNotes: readonly number[]): FingeringChart {
+  return {
+    source: 'Harmonic series of the closed slide, each position a half step lower.',
+    holes: [],
+    at: (writtenMidi) =>
+      brassPlaces(writtenMidi, openNotes).map(({ semitonesBelow }) => ({
+        kind: 'slide',
+        position: semitonesBelow + 1,
+      })),
+  };
+}

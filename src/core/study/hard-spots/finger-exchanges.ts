@@ -1,0 +1,119 @@
+import { type Fingering, fingeringsOf, type Instrument } from '../../instruments';
+import { pitchName } from '../../pitch';
+import { sentence } from '../measure-words';
+import { connectedPairs, type MelodyNote } from '../melody';
+import { type HardSpot, type Looking, spotAt } from './hard-spot';
+
+/** One exchange between two notes: how hard and why. */
+interface Exchange {
+  readonly weight: number;
+  readonly reason: string;
+}
+
+/** So many fingers in opposite directions are hard to move at one moment. */
+const FEWEST_OPPOSITE_FINGERS = 1;
+const WEIGHT_PER_OPPOSITE_FINGER = 0.5;
+/** So many fingers at once mean that the instrument changes its register. */
+const REGISTER_FINGERS = 5;
+const WEIGHT_OF_REGISTER = 2;
+/** Slide positions that the arm crosses between two notes. */
+const FEWEST_POSITIONS = 3;
+const WEIGHT_PER_POSITION = 0.4;
+const WEIGHT_OF_SKIPPED_STRING = 1.5;
+
+/** Changes between two notes in which something unwanted sounds easily, told once for each pair of notes. */
+export function fingerExchanges({ melody, instrument, words }: Looking): HardSpot[] {
+  if (!instrument) return [];
+  const told = new Set<string>();
+  return connectedPairs(melody).flatMap(([from, to]) => {
+    const exchange = maybeExchange(instrument, from, to);
+    const pair = [from.midi, to.midi].sort((a, b) => a - b).join();
+    if (!exchange || told.has(pair)) return [];
+    told.add(pair);
+    const text = `${sentence(words.one(to.measureIndex))}: ${pitchName(from.spelling)} to ${pitchName(to.spelling)}: ${exchange.reason}`;
+    return [spotAt('finger-exchange', [from, to], exchange.weight, text)];
+  });
+}
+
+/** Of all ways to play both notes, the easiest change counts: that is the one a teacher shows. */
+function maybeExchange(instrument: Instrument, from: MelodyNote, to: MelodyNote): Exchange | undefined {
+  if (from.midi === to.midi) return undefined;
+  const changes = fingeringsOf(instrument.id, from.spelling).flatMap((a) =>
+    fingeringsOf(instrument.id, to.spelling).map((b) => exchangeBetween(a, b)),
+  );
+  const hard = changes.filter((change) => change !== undefined);
+  if (hard.length < changes.length) return undefined;
+  return hard.toSorted((a, b) => a.weight - b.weight)[0];
+}
+
+function exchangeBetween(a: Fingering, b: Fingering): Exchange | undefined {
+  if (a.kind === 'slide' && b.kind === 'slide') return slideExchange(Math.abs(a.position - b.position));
+  if (a.kind === 'valves' && b.kind === 'valves') {
+    return fingersExchange(new Set(a.pressed.map(String)), new Set(b.pressed.map(String)), 'fingers');
+  }
+  if (a.kind === 'holes' && b.kind === 'holes') return fingersExchange(fingersOf(a), fingersOf(b), 'fingers');
+  return undefined;
+}
+
+function slideExchange(positions: number): Exchange | undefined {
+  if (positions < FEWEST_POSITIONS) return undefined;
+  return {
+    weight: WEIGHT_PER_POSITION * positions,
+    reason: `the slide travels ${positions} positions. Tongue when it has arrived, or the way is heard.`,
+  };
+}
+
+function fingersExchange(
+  before: ReadonlySet<string>,
+  after: ReadonlySet<string>,
+  noun: string,
+): Exchange | undefined {
+  const lifted = [...before].filter((finger) => !after.has(finger)).length;
+  const pressed = [...after].filter((finger) => !before.has(finger)).length;
+  if (lifted + pressed >= REGISTER_FINGERS && Math.max(lifted, pressed) >= REGISTER_FINGERS) {
+    return {
+      weight: WEIGHT_OF_REGISTER,
+      reason: `the register changes and ${lifted + pressed} ${noun} move at once. Move them together, slowly at first.`,
+    };
+  }
+  const opposite = Math.min(lifted, pressed);
+  if (opposite < FEWEST_OPPOSITE_FINGERS) return undefined;
+  return {
+    weight: WEIGHT_PER_OPPOSITE_FINGER * (lifted + pressed),
+    reason: `${lifted} ${lifted === 1 ? 'finger goes' : 'fingers go'} up while ${pressed} ${pressed === 1 ? 'goes' : 'go'} down. Both at one moment, or a wrong note sounds between.`,
+  };
+}
+
+/** The little finger's E♭ key is left out: whether it moves a moment early or late is hardly heard. */
+const UNHEARD_KEY = 'E♭';
+
+function fingersOf({ covered, keys }: Extract<Fingering, { kind: 'holes' }>): ReadonlySet<string> {
+  return new Set([...covered.map(({ number }) => `${number}`), ...keys.filter((key) => key !== UNHEARD_KEY)]);
+}
+
+/** A string that lies between two others is crossed without sounding. */
+export function stringCrossings({ melody, instrument, words }: Looking): HardSpot[] {
+  if (!instrument) return [];
+  return connectedPairs(melody).flatMap(([from, to]) => {
+    const [a, b] = [from, to].map((note) => stringNumberOf(instrument, note));
+    if (a === undefined || b === undefined || Math.abs(a - b) < 2) return [];
+    const text = `${sentence(words.one(to.measureIndex))}: from the ${pitchName(from.spelling)} to the ${pitchName(to.spelling)} ${Math.abs(a - b) - 1 === 1 ? 'a string is' : `${Math.abs(a - b) - 1} strings are`} crossed. Let nothing between them sound.`;
+    return [spotAt('finger-exchange', [from, to], WEIGHT_OF_SKIPPED_STRING, text)];
+  });
+}
+
+/** Open strings from high to low. */
+const STRING_ORDER: Readonly<Record<string, string>> = {
+  violin: 'EADG',
+  viola: 'ADGC',
+  cello: 'ADGC',
+  'double-bass': 'GDAE',
+};
+
+function stringNumberOf({ id }: Instrument, { spelling }: MelodyNote): number | undefined {
+  const usual = fingeringsOf(id, spelling)[0];
+  if (usual?.kind === 'fret') return usual.stringNumber;
+  if (usual?.kind !== 'string') return undefined;
+  const place = STRING_ORDER[id]?.indexOf(usual.string) ?? -1;
+  return place < 0 ? undefined : place + 1;
+}

@@ -1,0 +1,64 @@
+import type { Instrument, Level } from '../../instruments';
+import type { Part } from '../../notation';
+import type { Vocabulary } from '../../time';
+import type { Finding } from '../finding';
+import type { MeasureWords } from '../measure-words';
+import type { MelodyNote } from '../melody';
+
+export const HARD_SPOT_KINDS = [
+  'leap',
+  'finger-exchange',
+  'fast-run',
+  'off-beat-entry',
+  'rhythm-change',
+  'key-note',
+  'accidental',
+  'long-note',
+  'breath',
+  'repeated-notes',
+  'first-time',
+] as const;
+export type HardSpotKind = (typeof HARD_SPOT_KINDS)[number];
+
+/** A place where something is likely to go wrong. */
+export interface HardSpot extends Finding<HardSpotKind> {
+  /** How much it adds to the difficulty of its measures, from 0; 1 is a thing to mention, 3 a thing to drill. */
+  readonly weight: number;
+}
+
+/** What a student has met so far: in the lines of the book before this one. */
+export interface Acquaintance {
+  /** Written MIDI numbers. */
+  readonly pitches: ReadonlySet<number>;
+  /** Ids of contents. */
+  readonly contents: ReadonlySet<string>;
+}
+
+/** What is known about the line and its player when hard spots are looked for. */
+export interface Looking {
+  readonly part: Part;
+  readonly melody: readonly MelodyNote[];
+  readonly instrument: Instrument | undefined;
+  /** In beat units of the first meter. */
+  readonly goalBpm: number;
+  readonly level: Level;
+  readonly known: Acquaintance | undefined;
+  readonly vocabulary: Vocabulary;
+  readonly words: MeasureWords;
+}
+
+/** A spot about some notes. */
+export function spotAt(
+  kind: HardSpotKind,
+  notes: readonly MelodyNote[],
+  weight: number,
+  sentence: string,
+): HardSpot {
+  return {
+    kind,
+    measureIndexes: [...new Set(notes.map(({ measureIndex }) => measureIndex))].sort((a, b) => a - b),
+    eventIds: notes.map(({ note }) => note.id),
+    weight,
+    sentence,
+  };
+}
