@@ -9,12 +9,12 @@ import {
   changeFacts,
   changePage,
   getLine,
-  getSheet,
   listShelf,
   moveLine,
   removeLine,
   renameBook,
 } from '@/server/access/shelf';
+import { getSheet } from '@/server/access/study';
 import { NotFound } from '@/server/access/viewer';
 import {
   exportLine,

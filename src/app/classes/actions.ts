@@ -2,7 +2,14 @@
 import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
 import { orNotFound } from '@/app/_components/not-found-guard';
-import { addStudent, changeInstrument, changeVocabulary, createClass } from '@/server/access/classes';
+import { readWord } from '@/core/counting';
+import {
+  addStudent,
+  changeCounting,
+  changeInstrument,
+  changeVocabulary,
+  createClass,
+} from '@/server/access/classes';
 import { requireTeacher } from '@/server/access/viewer';
 
 export interface FormState {
@@ -40,4 +47,22 @@ export async function changeWords(classId: string, vocabulary: string): Promise<
   const problem = await orNotFound(changeVocabulary(await requireTeacher(), classId, vocabulary));
   if (!problem) revalidatePath(`/classes/${classId}`);
   return problem;
+}
+
+/** How a class counts. */
+export async function changeCount(classId: string, _: FormState, form: FormData): Promise<FormState> {
+  const text = (name: string) => `${form.get(name) ?? ''}`;
+  const words = (name: string, counts: readonly number[]) =>
+    counts.map((count) => readWord(text(`${name}${count}`)));
+  const problem = await orNotFound(
+    changeCounting(await requireTeacher(), classId, {
+      school: text('school'),
+      compound: text('compound'),
+      density: text('density'),
+      words: { inBeat: words('inBeat', [1, 2, 3, 4]), long: words('long', [2, 3, 4]) },
+    }),
+  );
+  if (problem) return { problem };
+  revalidatePath(`/classes/${classId}`);
+  return { done: 'The class counts like this from now on.' };
 }

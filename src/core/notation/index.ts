@@ -1,6 +1,6 @@
 export { type HeadSign, headSigns } from './accidentals';
 export { checkArithmetic, type MeasureFault, measureFaults, pickupGap, writtenLength } from './arithmetic';
-export { headsOf, spellingOf } from './heads';
+export { headsOf, isPitchedNote, spellingOf } from './heads';
 export {
   ARTICULATIONS,
   type Articulation,

@@ -16,4 +16,5 @@ export {
   worthOfEvent,
   worthOfMeasure,
   worthOfMeter,
+  worthsToKnow,
 } from './worth';

@@ -172,6 +172,18 @@ function worthOfTie(part: Part, chain: readonly Located[], vocabulary: Vocabular
   };
 }
 
+/** Every kind of value of a part that takes arithmetic: dotted and tied ones, each once, in the order of the part. */
+export function worthsToKnow(part: Part, vocabulary: Vocabulary): readonly Worth[] {
+  const byTitle = new Map<string, Worth>();
+  for (const event of part.measures.flatMap(({ events }) => events)) {
+    const isPlain = event.kind === 'rest' || (event.value.dots === 0 && !event.tiedToNext);
+    if (isPlain) continue;
+    const worth = worthOfEvent(part, event.id, vocabulary);
+    if (!byTitle.has(worth.title)) byTitle.set(worth.title, worth);
+  }
+  return [...byTitle.values()];
+}
+
 /** What the two numbers of a time signature say. */
 export function worthOfMeter(measure: Measure, vocabulary: Vocabulary): Worth {
   const { meter, meterSymbol } = measure;

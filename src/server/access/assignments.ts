@@ -62,14 +62,20 @@ export async function listAssignmentsOfStudent(viewer: Viewer) {
   });
 }
 
-/** An assignment with everything that is needed to play it. @throws NotFound */
-export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string) {
+/** An assignment the viewer may play, and the part to play from. @throws NotFound */
+export async function requirePlayable(viewer: Viewer, assignmentId: string) {
   const assignment = z.uuid().safeParse(assignmentId).success
     ? await queries.maybeAssignment(assignmentId)
     : undefined;
   if (!assignment || !(await mayPlay(viewer, assignment))) throw new NotFound();
   const part = await maybePartForStudent(assignment.lineId, viewer.userId, assignment.classId);
   if (!part) throw new NotFound();
+  return { assignment, part };
+}
+
+/** An assignment with everything that is needed to play it. @throws NotFound */
+export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string) {
+  const { assignment, part } = await requirePlayable(viewer, assignmentId);
   const takes = (await listTakesOfStudent(viewer.userId)).filter(
     (take) => take.assignmentId === assignment.id,
   );

@@ -2,12 +2,11 @@ import 'server-only';
 import { z } from 'zod';
 import { INSTRUMENT_IDS } from '@/core/instruments';
 import { CONTENT_IDS } from '@/core/study';
-import { beatUnit } from '@/core/time';
 import * as books from '@/server/db/queries/books';
 import * as lines from '@/server/db/queries/lines';
 import { listParts, maybeMusic } from '@/server/db/queries/music';
 import { usualWays } from './classes';
-import { drawingsOf, engravingsOf } from './engravings';
+import { engravingsOf } from './engravings';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
 
 const SHELF_LINES = 60;
@@ -52,7 +51,7 @@ export function listBooks(viewer: Viewer) {
 
 /** That a line is on the viewer's shelf, and how it stands. @throws NotFound */
 export function requireOwnLine(viewer: Viewer, lineId: unknown) {
-  return requireOwn(viewer, lineId, lines.maybeLineOwner);
+  return requireOwn(viewer, lineId, lines.maybeLineFacts);
 }
 
 /** A line of the viewer's shelf with its document. @throws NotFound */
@@ -184,38 +183,4 @@ export async function removeLine(viewer: Viewer, lineId: string): Promise<string
     return `This line is given out (${given} ${given === 1 ? 'time' : 'times'}) and stays on the shelf with its takes.`;
   await lines.deleteLine(lineId);
   return undefined;
-}
-
-const MOST_ON_A_SHEET = 24;
-
-/**
- * Parts to be printed, in the order asked for, each in one layout.
- * @param wanted a line's id for its lead part; with `:2` behind it for the part of place 2.
- * @throws NotFound
- */
-export async function getSheet(viewer: Viewer, wanted: readonly string[], isCounted: boolean) {
-  const { counting } = await usualWays(viewer);
-  const found = await Promise.all(
-    wanted.slice(0, MOST_ON_A_SHEET).map(async (key) => {
-      const [lineId = '', place = '0'] = key.split(':');
-      const line = await requireOwnDocument(viewer, lineId);
-      const parts = await listParts(lineId);
-      const part = parts.find((candidate) => candidate.place === Number(place)) ?? parts[0];
-      if (!part) return undefined;
-      const drawn = await drawingsOf(part.contentHash, [
-        { layout: 'wide', counting: isCounted ? counting : undefined },
-      ]);
-      const { tempo, measures } = line.document.score.parts[0]!;
-      return {
-        key,
-        number: line.number,
-        title: line.title,
-        bookTitle: line.bookTitle,
-        partName: parts.length > 1 ? part.name : undefined,
-        tempo: tempo && { bpm: tempo.bpm, unit: beatUnit(measures[0]!.meter).name },
-        engraving: drawn?.[0],
-      };
-    }),
-  );
-  return found.filter((line) => line !== undefined);
 }

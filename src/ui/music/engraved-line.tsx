@@ -36,13 +36,15 @@ interface EngravedLineProps {
   readonly engraving: Engraving;
   /** Drawn over a system, in its pixels. */
   readonly over?: (system: EngravedSystem, index: number) => ReactNode;
+  /** Set over a system and what is drawn on it, to be touched. */
+  readonly touch?: (system: EngravedSystem, index: number) => ReactNode;
   /** Set under a system. */
   readonly under?: (system: EngravedSystem, index: number) => ReactNode;
   readonly playhead?: RefObject<PlayheadHandle | null>;
 }
 
 /** The written line: its systems one under the other, with what is pencilled over and under each. */
-export function EngravedLine({ engraving, over, under, playhead }: EngravedLineProps) {
+export function EngravedLine({ engraving, over, touch, under, playhead }: EngravedLineProps) {
   const lines = useRef<(SVGLineElement | null)[]>([]);
   useImperativeHandle(playhead, () => ({
     show(place) {
@@ -85,6 +87,7 @@ export function EngravedLine({ engraving, over, under, playhead }: EngravedLineP
                 />
               )}
             </svg>
+            {touch?.(system, index)}
           </div>
           {under?.(system, index)}
         </div>

@@ -5,6 +5,7 @@ import { getClass } from '@/server/access/classes';
 import { requireTeacher } from '@/server/access/viewer';
 import { Sheet } from '@/ui/page-frame';
 import { InstrumentChoice, NewStudentForm, VocabularyChoice } from '../class-forms';
+import { CountingForm } from '../counting-form';
 
 export const metadata: Metadata = { title: 'Class' };
 
@@ -14,7 +15,9 @@ export default async function ClassPage({
   readonly params: Promise<{ readonly classId: string }>;
 }) {
   const viewer = await requireTeacher();
-  const { id, name, code, vocabulary, students } = await orNotFound(getClass(viewer, (await params).classId));
+  const { id, name, code, vocabulary, counting, students } = await orNotFound(
+    getClass(viewer, (await params).classId),
+  );
   return (
     <SignedInFrame viewer={viewer}>
       <div className="grid items-start gap-5 md:grid-cols-[1fr_320px]">
@@ -46,13 +49,19 @@ export default async function ClassPage({
           </table>
           {students.length === 0 && <p className="mt-3">Nobody is in this class yet.</p>}
         </Sheet>
-        <Sheet>
-          <h2 className="mb-3 text-xl font-bold">A new student</h2>
-          <NewStudentForm classId={id} />
-          <div className="mt-5 border-t-2 border-rule pt-4">
+        <div className="space-y-5">
+          <Sheet>
+            <h2 className="mb-3 text-xl font-bold">A new student</h2>
+            <NewStudentForm classId={id} />
+          </Sheet>
+          <Sheet>
+            <h2 className="mb-3 text-xl font-bold">How the class talks</h2>
             <VocabularyChoice classId={id} vocabulary={vocabulary} />
-          </div>
-        </Sheet>
+            <div className="mt-4">
+              <CountingForm classId={id} counting={counting} />
+            </div>
+          </Sheet>
+        </div>
       </div>
     </SignedInFrame>
   );

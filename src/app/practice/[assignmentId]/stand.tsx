@@ -6,7 +6,7 @@ import { handInTake } from '@/browser/hand-in';
 import type { TakeMoment } from '@/browser/take-session';
 import type { Line } from '@/core/notation';
 import { beatUnit, clicksPerMeasure, quarterSeconds } from '@/core/time';
-import { Button } from '@/ui/button';
+import { Button, ButtonLink } from '@/ui/button';
 import { MetronomeMark } from '@/ui/metronome-mark';
 import {
   EngravedLine,
@@ -154,7 +154,10 @@ export function Stand(props: StandProps) {
                     Click while I play
                   </label>
                 )}
-                <div className="ml-auto">
+                <div className="ml-auto flex flex-wrap items-center gap-2">
+                  {!isRecording && (
+                    <ButtonLink href={`/practice/${assignmentId}/study`}>Look it over</ButtonLink>
+                  )}
                   {level ? (
                     <LevelMeter level={level} />
                   ) : (

@@ -63,7 +63,10 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
             <Notice kind="news">The line is still being drawn. Reload the page in a moment.</Notice>
           )}
           <div className="mt-3 flex flex-wrap gap-x-2 border-t-2 border-rule pt-3">
-            <ButtonLink href={`/shelf/${line.id}/write`}>Change it</ButtonLink>
+            <ButtonLink href={`/shelf/${line.id}/study?part=${line.shown.place}`}>Look it over</ButtonLink>
+            <ButtonLink href={`/shelf/${line.id}/write`} weight="quiet">
+              Change it
+            </ButtonLink>
             <ButtonLink
               href={`/shelf/print?line=${line.id}${line.shown.place > 0 ? `:${line.shown.place}` : ''}`}
               weight="quiet"

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { orNotFound } from '@/app/_components/not-found-guard';
-import { getSheet, listShelf } from '@/server/access/shelf';
+import { listShelf } from '@/server/access/shelf';
+import { getSheet } from '@/server/access/study';
 import { requireTeacher } from '@/server/access/viewer';
 import { PrintSheet } from './print-sheet';
 
@@ -14,10 +15,11 @@ export default async function PrintPage({
     readonly line?: string | string[];
     readonly counting?: string;
     readonly paper?: string;
+    readonly pencil?: string;
   }>;
 }) {
   const viewer = await requireTeacher();
-  const { line, counting, paper } = await searchParams;
+  const { line, counting, paper, pencil } = await searchParams;
   const wanted = [line ?? []].flat();
   const isCounted = counting !== 'no';
   const [sheet, shelf] = await Promise.all([
@@ -27,15 +29,13 @@ export default async function PrintPage({
   const others = shelf.lines.filter(({ id, contentHash }) => contentHash && !wanted.includes(id));
   return (
     <PrintSheet
-      lines={sheet.map(({ engraving, ...line }) => ({
-        ...line,
-        systems: engraving?.systems.map(({ svg }) => svg) ?? [],
-      }))}
+      lines={sheet}
       others={others.map(({ id, number, title, bookTitle }) => ({
         id,
         label: `${bookTitle}: ${number} ${title}`,
       }))}
       isCounted={isCounted}
+      isPencilled={pencil === 'yes'}
       paper={paper === 'letter' ? 'letter' : 'a4'}
     />
   );

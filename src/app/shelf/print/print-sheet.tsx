@@ -1,9 +1,12 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import type { BeatUnitName } from '@/core/time';
+import type { EngravedSystem } from '@/engraving/engraving';
 import { Button, ButtonLink } from '@/ui/button';
 import { Choice } from '@/ui/field';
 import { MetronomeMark } from '@/ui/metronome-mark';
+import { PencilMarks } from '@/ui/study/pencil-marks';
+import { type Pencil, PencilNotes, RINGED } from './pencil-notes';
 
 interface PrintSheetProps {
   readonly lines: readonly {
@@ -14,12 +17,21 @@ interface PrintSheetProps {
     readonly bookTitle: string;
     readonly partName: string | undefined;
     readonly tempo: { readonly bpm: number; readonly unit: BeatUnitName } | undefined;
-    /** Drawings of its systems. */
-    readonly systems: readonly string[];
+    readonly systems: readonly EngravedSystem[];
+    readonly pencil: Pencil;
   }[];
   /** Lines that could be added. */
   readonly others: readonly { readonly id: string; readonly label: string }[];
   readonly isCounted: boolean;
+  /** Whether what a teacher would pencil in is printed as well. */
+  readonly isPencilled: boolean;
+  readonly paper: 'a4' | 'letter';
+}
+
+interface Choices {
+  readonly ids: readonly string[];
+  readonly counting: boolean;
+  readonly pencil: boolean;
   readonly paper: 'a4' | 'letter';
 }
 
@@ -27,12 +39,13 @@ interface PrintSheetProps {
 const PAPER = { a4: 'A4', letter: 'Letter' } as const;
 
 /** A clean page of lines; what chooses them is not printed. */
-export function PrintSheet({ lines, others, isCounted, paper }: PrintSheetProps) {
+export function PrintSheet({ lines, others, isCounted, isPencilled, paper }: PrintSheetProps) {
   const router = useRouter();
-  const open = (change: Partial<{ ids: readonly string[]; counting: boolean; paper: 'a4' | 'letter' }>) => {
+  const open = (change: Partial<Choices>) => {
     const query = new URLSearchParams();
     for (const id of change.ids ?? lines.map((line) => line.key)) query.append('line', id);
     if (!(change.counting ?? isCounted)) query.set('counting', 'no');
+    if (change.pencil ?? isPencilled) query.set('pencil', 'yes');
     if ((change.paper ?? paper) === 'letter') query.set('paper', 'letter');
     router.replace(`/shelf/print?${query}`);
   };
@@ -59,6 +72,14 @@ export function PrintSheet({ lines, others, isCounted, paper }: PrintSheetProps)
         >
           <option value="yes">written under the notes</option>
           <option value="no">left to the students</option>
+        </Choice>
+        <Choice
+          label="Pencil marks"
+          value={isPencilled ? 'yes' : 'no'}
+          onChange={(event) => open({ pencil: event.target.value === 'yes' })}
+        >
+          <option value="no">none: a clean page</option>
+          <option value="yes">brackets, rings and hints</option>
         </Choice>
         <Choice label="Add a line" value="" onChange={(event) => open({ ids: [...ids, event.target.value] })}>
           <option value="">choose …</option>
@@ -88,7 +109,7 @@ export function PrintSheet({ lines, others, isCounted, paper }: PrintSheetProps)
           <p>Name ______________________</p>
         </div>
         {lines.length === 0 && <p className="print:hidden">Choose the lines for this sheet above.</p>}
-        {lines.map(({ key, number, title, partName, tempo, systems }) => (
+        {lines.map(({ key, number, title, partName, tempo, systems, pencil }) => (
           <section key={key} className="mb-8">
             <div className="flex items-baseline justify-between gap-4 break-after-avoid">
               <h2 className="mb-1 font-serif text-2xl font-bold">
@@ -106,16 +127,32 @@ export function PrintSheet({ lines, others, isCounted, paper }: PrintSheetProps)
                 Leave out <span className="sr-only">{title}</span>
               </button>
             </div>
-            {systems.map((svg, index) => (
-              <div
-                key={index}
-                role="img"
-                aria-label={`Written music of ${title}, system ${index + 1} of ${systems.length}`}
-                className="break-inside-avoid [&>svg]:block [&>svg]:h-auto [&>svg]:w-full"
-                // biome-ignore lint/security/noDangerouslySetInnerHtml: drawn by Mevlo's own engraver; all text from files is escaped in the engraving source.
-                dangerouslySetInnerHTML={{ __html: svg }}
-              />
+            {systems.map((system, index) => (
+              <div key={index} className="relative break-inside-avoid">
+                <div
+                  role="img"
+                  aria-label={`Written music of ${title}, system ${index + 1} of ${systems.length}`}
+                  className="[&>svg]:block [&>svg]:h-auto [&>svg]:w-full"
+                  // biome-ignore lint/security/noDangerouslySetInnerHtml: drawn by Mevlo's own engraver; all text from files is escaped in the engraving source.
+                  dangerouslySetInnerHTML={{ __html: system.svg }}
+                />
+                {isPencilled && (
+                  <svg
+                    aria-hidden="true"
+                    viewBox={`0 0 ${system.width} ${system.height}`}
+                    className="absolute inset-0 h-full w-full overflow-visible"
+                  >
+                    <PencilMarks
+                      system={system}
+                      same={pencil.look.patterns.filter(({ kind }) => kind === 'same')}
+                      ringed={pencil.look.hardSpots.slice(0, RINGED)}
+                      lit={undefined}
+                    />
+                  </svg>
+                )}
+              </div>
             ))}
+            {isPencilled && <PencilNotes pencil={pencil} />}
           </section>
         ))}
       </main>

@@ -28,6 +28,7 @@ function assignments() {
       'line.id as lineId',
       'line.number as lineNumber',
       'line.title as lineTitle',
+      'line.level as lineLevel',
     ]);
 }
 

@@ -74,8 +74,7 @@ function matches(e: ExpressionBuilder<Database, 'line' | 'book'>, search: string
   ]);
 }
 
-/** A line with its document. */
-export function maybeLine(lineId: string) {
+function lineWithFacts() {
   return database()
     .selectFrom('line')
     .innerJoin('book', 'book.id', 'line.book_id')
@@ -86,31 +85,22 @@ export function maybeLine(lineId: string) {
       'line.page',
       'line.level',
       'line.token',
-      'line.document',
       'line.revision',
       'line.content_hash as contentHash',
       'book.id as bookId',
       'book.title as bookTitle',
       'book.teacher_id as teacherId',
-    ])
-    .where('line.id', '=', lineId)
-    .executeTakeFirst();
+    ]);
 }
 
-/** Whose a line is and how it stands: little, for what is asked often. */
-export function maybeLineOwner(lineId: string) {
-  return database()
-    .selectFrom('line')
-    .innerJoin('book', 'book.id', 'line.book_id')
-    .select([
-      'line.id',
-      'line.revision',
-      'line.content_hash as contentHash',
-      'book.id as bookId',
-      'book.teacher_id as teacherId',
-    ])
-    .where('line.id', '=', lineId)
-    .executeTakeFirst();
+/** A line with its document. */
+export function maybeLine(lineId: string) {
+  return lineWithFacts().select('line.document').where('line.id', '=', lineId).executeTakeFirst();
+}
+
+/** Whose a line is and how it stands, without its music: little, for what is asked often. */
+export function maybeLineFacts(lineId: string) {
+  return lineWithFacts().where('line.id', '=', lineId).executeTakeFirst();
 }
 
 export interface LineFacts {
