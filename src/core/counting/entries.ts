@@ -39,7 +39,7 @@ export function easilyMissedEntries(part: Part): readonly Entry[] {
 function kindOf(entry: Placed, previous: Placed): EntryKind | undefined {
   if (previous.event.kind === 'rest' && !entry.startsOnBeat) return 'off-beat-after-rest';
   if (previous.event.kind === 'note' && previous.event.tiedFromPrevious) return 'after-tie';
-  const isUpbeat = entry.segments[0].beat === entry.lastBeat && entry.lastBeat > 0 && entry.measureIndex > 0;
+  const isUpbeat = entry.segments[0].beat === entry.lastBeat && entry.lastBeat > 0;
   if (isUpbeat && endsSomething(previous.event)) return 'pickup-inside';
   return undefined;
 }

@@ -12,7 +12,8 @@ export function rhythmKey(measure: Measure): string {
 function rhythmOf(event: LineEvent): string {
   const { numerator, denominator } = event.quarters;
   const length = `${numerator}/${denominator}`;
-  return event.kind === 'rest' ? `r${length}` : `${event.tiedFromPrevious ? 't' : 'n'}${length}`;
+  if (event.kind === 'rest') return `r${length}`;
+  return `${event.tiedFromPrevious ? 't' : 'n'}${length}${event.tiedToNext ? '~' : ''}`;
 }
 
 /** Equal for measures with equal rhythm and equal notes. Signs such as slurs and dynamics may differ. */

@@ -2,9 +2,11 @@ import 'server-only';
 import { z } from 'zod';
 import { USUAL_STYLE } from '@/core/counting';
 import { FASTEST_MARK, layLadder, SLOWEST_MARK } from '@/core/tempo';
+import { LAYOUT_NAMES } from '@/engraving/engraving';
 import * as queries from '@/server/db/queries/assignments';
-import { maybePartForStudent } from '@/server/db/queries/music';
+import { listParts, maybePartForStudent } from '@/server/db/queries/music';
 import { listTakesOfStudent, type TakeRow } from '@/server/db/queries/takes';
+import { requestEngraving } from '@/server/jobs/queue';
 import { getClass } from './classes';
 import { engravingsOf } from './engravings';
 import { requireOwnLine } from './shelf';
@@ -31,11 +33,14 @@ export async function assign(viewer: Viewer, form: unknown): Promise<{ id: strin
   const read = assignmentForm.safeParse(form);
   if (!read.success) return { problem: read.error.issues[0]!.message };
   const { lineId, classId, startBpm, goalBpm, dueOn } = read.data;
-  const [line] = await Promise.all([requireOwnLine(viewer, lineId), getClass(viewer, classId)]);
+  const [line, { counting }] = await Promise.all([requireOwnLine(viewer, lineId), getClass(viewer, classId)]);
   if (!line.contentHash)
     return {
       problem: 'This line is still a draft. Finish it on the writing desk and put it on the stand first.',
     };
+  // The class may count in its own way: nobody should wait for the drawing later.
+  const wishes = LAYOUT_NAMES.map((layout) => ({ layout, counting }));
+  for (const { contentHash } of await listParts(lineId)) await requestEngraving(contentHash, { wishes });
   return queries.insertAssignment({
     line_id: lineId,
     class_id: classId,

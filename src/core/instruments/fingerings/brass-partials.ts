@@ -26,15 +26,12 @@ export function valveChart(openNotes: readonly number[]): FingeringChart {
     source: 'Harmonic series of the open tube, valves lowering it by 2, 1 and 3 half steps.',
     holes: [],
     at(writtenMidi) {
-      const usual = brassPlaces(writtenMidi, openNotes).map(
-        ({ semitonesBelow }): Fingering => ({ kind: 'valves', pressed: VALVES[semitonesBelow]! }),
-      );
-      const third: readonly Fingering[] = usual.some(
-        (one) => one.kind === 'valves' && one.pressed.join() === '1,2',
-      )
-        ? [{ kind: 'valves', pressed: [3] }]
-        : [];
-      return [...usual, ...third];
+      const place = brassPlaces(writtenMidi, openNotes)[0];
+      if (!place) return [];
+      const pressed = VALVES[place.semitonesBelow]!;
+      // The third valve alone lowers as far as the first and second together.
+      const alternatives = pressed.join() === '1,2' ? [[3]] : [];
+      return [pressed, ...alternatives].map((valves): Fingering => ({ kind: 'valves', pressed: valves }));
     },
   };
 }

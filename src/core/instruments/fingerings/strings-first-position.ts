@@ -19,6 +19,8 @@ export function letterFingers(strings: readonly OpenString[]): FingeringChart {
         if (semitones < 0 || semitones > 8) return [];
         const letters = (LETTERS.indexOf(step) - LETTERS.indexOf(open.name) + 7) % 7;
         if (semitones === 0) return [stringFinger(open.name, 0, 'usual')];
+        // An open string cannot be raised: the first finger stands just above it.
+        if (letters === 0 && semitones === 1) return [stringFinger(open.name, 1, 'low')];
         if (letters < 1 || letters > 4) return [];
         const usual = [0, 2, 4, 5, 7][letters]!;
         // The second finger lies low or high as the key wants; both are usual.

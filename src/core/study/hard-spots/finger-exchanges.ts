@@ -35,15 +35,10 @@ export function fingerExchanges({ melody, instrument, words }: Looking): HardSpo
   });
 }
 
-/** Of all ways to play both notes, the easiest change counts: that is the one a teacher shows. */
-function maybeExchange(instrument: Instrument, from: MelodyNote, to: MelodyNote): Exchange | undefined {
-  if (from.midi === to.midi) return undefined;
-  const changes = fingeringsOf(instrument.id, from.spelling).flatMap((a) =>
-    fingeringsOf(instrument.id, to.spelling).map((b) => exchangeBetween(a, b)),
-  );
-  const hard = changes.filter((change) => change !== undefined);
-  if (hard.length < changes.length) return undefined;
-  return hard.toSorted((a, b) => a.weight - b.weight)[0];
+/** Between the usual fingerings: those are what a beginner has learned. */
+function maybeExchange({ id }: Instrument, from: MelodyNote, to: MelodyNote): Exchange | undefined {
+  const [a, b] = [from, to].map(({ spelling }) => fingeringsOf(id, spelling)[0]);
+  return a && b && exchangeBetween(a, b);
 }
 
 function exchangeBetween(a: Fingering, b: Fingering): Exchange | undefined {

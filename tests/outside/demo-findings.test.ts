@@ -1,0 +1,35 @@
+// What Mevlo finds in every line of the demo book, for people to read: docs/demo-book-looked-over.md.
+// UPDATE_DOCS=1 writes it anew; it was then read beside the engraved lines.
+import { readFileSync, writeFileSync } from 'node:fs';
+import { maybeInstrumentOfPart } from '@/core/instruments';
+import { glossaryOf, lookOver } from '@/core/study';
+import { readBook } from '../support/lines';
+
+const PATH = 'docs/demo-book-looked-over.md';
+const HEAD = `# The demo book, looked over
+
+What the study finds in each line, at level 1 and at the tempo that is printed, for a student who has met everything
+before. Weights are how much a spot adds to the difficulty of its measures. Made by
+\`UPDATE_DOCS=1 npx jest demo-findings\`; a check compares it with what the code finds.
+`;
+
+function section({ file, line }: ReturnType<typeof readBook>[number]): string {
+  const instrument = maybeInstrumentOfPart(line.part.name);
+  const goalBpm = line.part.tempo!.bpm;
+  const look = lookOver(line.part, { instrument, level: 1, goalBpm, known: undefined }, 'us');
+  const glossary = glossaryOf(line.part, 'us').map(({ term }) => term);
+  return [
+    `## ${Number.parseInt(file, 10)} ${line.title} (${line.part.name}, ${goalBpm})`,
+    ...look.patterns.map(({ sentence }) => `- ${sentence}`),
+    ...look.hardSpots.map(({ weight, sentence }) => `- **${weight.toFixed(1)}** ${sentence}`),
+    `- Difficulty by measure: ${look.difficulties.map((one) => one.toFixed(1)).join(' · ')}`,
+    `- ${look.startingTempo.sentence}`,
+    ...(glossary.length > 0 ? [`- Words and signs: ${glossary.join('; ')}`] : []),
+  ].join('\n');
+}
+
+test('the page in docs is what the code finds', () => {
+  const page = `${HEAD}\n${readBook().map(section).join('\n\n')}\n`;
+  if (process.env.UPDATE_DOCS) writeFileSync(PATH, page);
+  expect(readFileSync(PATH, 'utf8')).toBe(page);
+});
