@@ -1,4 +1,4 @@
-// How fast things are, measured and printed: npm run bench [-- check|files|app]
+// How fast things are, measured and printed: npm run bench [-- check|files|study|app]
 import { freePort, startApp } from './lib/app.mjs';
 import { freshDatabase, startPostgres } from './lib/postgres.mjs';
 import { runTypeScript } from './lib/process.mjs';
@@ -8,6 +8,7 @@ import { setUp } from './lib/setup.mjs';
 const BENCHES = {
   check: () => runTypeScript('src/cli/bench.ts'),
   files: () => runTypeScript('tests/bench/files.ts'),
+  study: () => runTypeScript('tests/bench/study.ts'),
   app: benchApp,
 };
 

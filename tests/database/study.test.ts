@@ -6,13 +6,17 @@ import { changeCounting, changeVocabulary, getClass } from '@/server/access/clas
 import { getLine } from '@/server/access/shelf';
 import { getSheet, getStudy, getStudyOfAssignment } from '@/server/access/study';
 import { NotFound } from '@/server/access/viewer';
-import { database } from '@/server/db/connection';
+import { closeDatabase, database } from '@/server/db/connection';
 import { insertLine } from '@/server/db/queries/lines';
 import { maybeEngraving, putOnStand, storeEngraving } from '@/server/db/queries/music';
+import { queue } from '@/server/jobs/queue';
 import { bookLine } from '../support/lines';
 import { makeWorld, pretendDrawn, type World } from '../support/world';
 
-afterAll(async () => database().destroy());
+afterAll(async () => {
+  await (await queue()).stop({ graceful: false });
+  await closeDatabase();
+});
 
 const counted = (school: typeof USUAL_STYLE.school): DrawingWish[] =>
   LAYOUT_NAMES.map((layout) => ({ layout, counting: { ...USUAL_STYLE, school } }));

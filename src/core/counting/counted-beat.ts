@@ -69,18 +69,21 @@ export function countedEvents(measure: Measure, beat: CountedBeat): readonly Cou
   const first = divide(measureOffset(measure), beat.quarters);
   // A pickup that enters inside a beat leaves the beginning of that beat to silence.
   const silentBeat = isInteger(first) ? undefined : Math.floor(toNumber(first));
-  const everything = cut.flatMap(({ pieces }) => pieces);
-  const placeOf = (piece: Piece): Segment => {
-    const inBeat = everything.filter((other) => other.beat === piece.beat);
-    const before = silentBeat === piece.beat ? 1 : 0;
-    return { ...piece, place: before + inBeat.indexOf(piece), placesInBeat: before + inBeat.length };
-  };
-  return cut.map(({ event, from, lengthBeats, pieces: [head, ...rest] }) => ({
-    event,
-    lengthBeats,
-    startsOnBeat: isInteger(from),
-    segments: [placeOf(head), ...rest.map(placeOf)],
+  const places = new Map<number, number>(silentBeat === undefined ? [] : [[silentBeat, 1]]);
+  const placed = cut.map(({ pieces, ...rest }) => ({
+    ...rest,
+    pieces: pieces.map((piece) => {
+      const place = places.get(piece.beat) ?? 0;
+      places.set(piece.beat, place + 1);
+      return { ...piece, place };
+    }),
   }));
+  return placed.map(({ event, from, lengthBeats, pieces }) => {
+    const [head, ...rest] = pieces.map(
+      (piece): Segment => ({ ...piece, placesInBeat: places.get(piece.beat)! }),
+    );
+    return { event, lengthBeats, startsOnBeat: isInteger(from), segments: [head!, ...rest] };
+  });
 }
 
 type Piece = Pick<Segment, 'beat' | 'from'>;

@@ -175,9 +175,14 @@ function worthOfTie(part: Part, chain: readonly Located[], vocabulary: Vocabular
 /** Every kind of value of a part that takes arithmetic: dotted and tied ones, each once, in the order of the part. */
 export function worthsToKnow(part: Part, vocabulary: Vocabulary): readonly Worth[] {
   const byTitle = new Map<string, Worth>();
+  const dotted = new Set<string>();
   for (const event of part.measures.flatMap(({ events }) => events)) {
-    const isPlain = event.kind === 'rest' || (event.value.dots === 0 && !event.tiedToNext);
-    if (isPlain) continue;
+    if (event.kind === 'rest' || event.tiedFromPrevious) continue;
+    const isDotted = event.value.dots > 0 && !event.tiedToNext;
+    const key = `${event.value.base} ${event.value.dots}`;
+    // A tie must be looked at whole; a dotted value is always the same.
+    if (isDotted ? dotted.has(key) : !event.tiedToNext) continue;
+    if (isDotted) dotted.add(key);
     const worth = worthOfEvent(part, event.id, vocabulary);
     if (!byTitle.has(worth.title)) byTitle.set(worth.title, worth);
   }
