@@ -11,6 +11,7 @@ import {
   type EngravedSystem,
   type Engraving,
   LAYOUTS,
+  type Layout,
 } from './engraving';
 
 /** Space in the engraver's units around a system: room for the first clef and the last barline. */
@@ -32,7 +33,7 @@ export async function engrave(line: Line, wish: DrawingWish): Promise<Engraving>
   const engraver = await loadToolkit();
   const layout = LAYOUTS[wish.layout];
   const under = wish.counting ? countsOf(line, wish.counting) : new Map<string, UnderText>();
-  const source = writeMei(line, { measuresPerSystem: layout.measuresPerSystem, under });
+  const source = writeMei(line, { measuresPerSystem: measuresThatFit(line, layout, under), under });
   engraver.setOptions({
     scale: layout.scale,
     pageWidth: Math.round((layout.widthPixels * 100) / layout.scale),
@@ -60,6 +61,33 @@ export async function engrave(line: Line, wish: DrawingWish): Promise<Engraving>
     readSystem(withOwnIds(engraver.renderToSVG(page + 1), page), line),
   );
   return { version: ENGRAVING_VERSION, systems };
+}
+
+/** Share of a letter's height that it is wide, and the room between two words, in letters: for the face used here. */
+const LETTER_PIXELS_AT_FULL_SCALE = 13;
+const GAP_LETTERS = 1;
+/** Words stand under their notes, and short notes stand close: so much more room than their letters they need. */
+const ROOM_FOR_WORDS = 1.4;
+/** Clef, key and time signature, at full scale. */
+const SIGNATURE_PIXELS = 130;
+
+/** Fewer measures than usual where the words under them would run into each other. */
+function measuresThatFit(line: Line, layout: Layout, under: ReadonlyMap<string, UnderText>): number {
+  const scale = layout.scale / 100;
+  const widths = line.part.measures.map(({ events }) => {
+    const letters = events.reduce((sum, { id }) => sum + (under.get(id)?.text.length ?? 0) + GAP_LETTERS, 0);
+    return letters * LETTER_PIXELS_AT_FULL_SCALE * scale * ROOM_FOR_WORDS;
+  });
+  const room = layout.widthPixels - SIGNATURE_PIXELS * scale;
+  for (let count = layout.measuresPerSystem; count > 1; count--) {
+    const widest = Math.max(...widths.map((_, from) => sumOf(widths.slice(from, from + count))));
+    if (widest <= room) return count;
+  }
+  return 1;
+}
+
+function sumOf(values: readonly number[]): number {
+  return values.reduce((sum, value) => sum + value, 0);
 }
 
 function countsOf(line: Line, style: CountingStyle): ReadonlyMap<string, UnderText> {

@@ -117,8 +117,9 @@ describe.each<[SchoolId, Partial<CountingStyle>, [string, string[], string][]]>(
       ['6/8', ['C4e C4e C4e C4q C4e'], 'bar | na | cle | lan | tern'],
       ['4/4', ['C4h C4h', 'C4h. C4q', 'C4w'], 'har-bour | har-bour | o-ver-board | boat | row-ing-home-ward'],
       ['4/4', ['Rq Re C4e C4h'], '[sh] | [lan] | tern | har-bour'],
-      ['4/4', ['C4q. C4e C4h'], 'boat-lan | tern | har-bour'],
+      ['4/4', ['C4q. C4e C4h'], 'boat (lan) | tern | har-bour'],
       ['4/4', ['C4e', 'C4w'], 'tern | row-ing-home-ward'],
+      ['6/8', ['C4q.~ C4q Re'], 'boat | (lan) | [tern]'],
     ],
   ],
 ])('%s %o', (school, style, table) => {

@@ -3,17 +3,17 @@ import { toNumber } from '../time';
 import type { CountedEvent, Segment } from './counted-beat';
 import type { CountingSchool } from './school';
 import { SILENCE } from './silence';
-import { type WordList, wordFor } from './word-list';
+import { type WordList, wordFor, writeWord } from './word-list';
 
 export const WORDS: CountingSchool = {
   id: 'words',
   name: 'Words by syllables',
   example: 'boat, lan-tern, light-house-kee-per',
-  heldAs: 'vowels',
+  heldAs: 'brackets',
   countsEighths: false,
   say(counted, _, words) {
     const long = longWord(counted, words);
-    if (long) return { start: long[0]!, held: long.slice(1) };
+    if (long) return { start: writeWord(long), held: [] };
     const [first, ...held] = counted.segments;
     if (counted.event.kind === 'rest' && first.placesInBeat === 1)
       return { start: SILENCE, held: held.map(() => SILENCE) };
