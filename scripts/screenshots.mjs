@@ -80,6 +80,17 @@ async function follow(page, path, text) {
   await page.waitForURL(/[0-9a-f-]{36}/);
 }
 
+async function lookOver(page, path, text) {
+  await follow(page, path, text);
+  await page.getByRole('link', { name: 'Look it over' }).click();
+  await page.getByRole('heading', { name: 'Watch out' }).waitFor();
+  await page
+    .getByRole('button', { name: /half: what is it worth/ })
+    .first()
+    .click();
+  await page.evaluate(() => scrollTo(0, 0));
+}
+
 async function followTake(page, text) {
   await page.locator('a[href^="/takes/"]').filter({ hasText: text }).first().click();
   await page.getByTestId('next-step').waitFor();
@@ -123,10 +134,9 @@ async function lookAtPart(page) {
 }
 
 async function printSheet(page) {
-  await follow(page, '/shelf?search=Slow', 'Slow Ferry');
-  await page.getByRole('link', { name: 'Print' }).click();
-  await page.getByLabel('Add a line').selectOption({ label: 'Lantern Lane, book 1: 14 Hands Like Oars' });
-  await page.getByRole('heading', { name: '14 Hands Like Oars' }).waitFor();
+  await lookOver(page, '/shelf?search=Skipping', 'Skipping Stones');
+  await page.getByRole('link', { name: 'Print as a practice sheet' }).click();
+  await page.getByRole('heading', { name: 'Take care' }).waitFor();
 }
 
 const TUNE = `X:1

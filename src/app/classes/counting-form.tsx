@@ -23,7 +23,7 @@ export function CountingForm({ classId, counting }: CountingFormProps) {
     <form action={submit} className="space-y-4">
       <fieldset>
         <legend className="mb-1 font-bold">This class counts with</legend>
-        <div className="space-y-1">
+        <div className="grid gap-1 sm:grid-cols-2">
           {SCHOOLS.map(({ id, name, example }) => (
             <label
               key={id}
@@ -45,7 +45,7 @@ export function CountingForm({ classId, counting }: CountingFormProps) {
           ))}
         </div>
       </fieldset>
-      <fieldset hidden={school !== 'words'} className="space-y-3">
+      <fieldset hidden={school !== 'words'} className="grid gap-3 sm:grid-cols-2">
         <legend className="mb-1 font-bold">Words, with hyphens between the syllables</legend>
         {inBeat.map((word, index) => (
           <Field
@@ -82,7 +82,7 @@ export function CountingForm({ classId, counting }: CountingFormProps) {
       </Choice>
       {state.problem && <Notice kind="problem">{state.problem}</Notice>}
       {state.done && <Notice kind="news">{state.done}</Notice>}
-      <Button type="submit" disabled={isPending} className="w-full">
+      <Button type="submit" disabled={isPending}>
         Count like this
       </Button>
     </form>

@@ -5,8 +5,8 @@ const BEAT_WIDTH = 72;
 const HEIGHT = 56;
 const LABEL_HEIGHT = 24;
 
-/** A measure as a row of beats: what was asked about is filled, everything else only outlined. */
-export function BeatPicture({ picture }: { readonly picture: Picture }) {
+/** A measure as a row of beats: what was asked about is filled, everything else only outlined. @param zoom largest size, 1 is 72 pixels a beat. */
+export function BeatPicture({ picture, zoom = 1.4 }: { readonly picture: Picture; readonly zoom?: number }) {
   const hatch = useId();
   const width = picture.beats * BEAT_WIDTH;
   return (
@@ -15,7 +15,7 @@ export function BeatPicture({ picture }: { readonly picture: Picture }) {
       role="img"
       aria-label={describePicture(picture)}
       className="h-auto w-full"
-      style={{ maxWidth: `${width * 1.4}px` }}
+      style={{ maxWidth: `${width * zoom}px` }}
     >
       <defs>
         <pattern id={hatch} width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -96,8 +96,7 @@ function PieceText({ piece }: { readonly piece: BeatPiece }) {
         width={width}
         height="24"
         rx="5"
-        fill={isOnFill ? 'var(--color-cool)' : 'var(--color-paper)'}
-        fillOpacity={piece.kind === 'dot' || isOnFill ? 1 : 0}
+        fill={(piece.isAsked && FILLS[piece.kind]) || 'var(--color-paper)'}
       />
       <text
         x={middle}

@@ -32,7 +32,7 @@ export function WorthCard({ worth, children }: { readonly worth: Worth; readonly
               ))}
             </ul>
             {worth.pictures.map((picture) => (
-              <BeatPicture key={picture.measureNumber} picture={picture} />
+              <BeatPicture key={picture.measureNumber} picture={picture} zoom={2.6} />
             ))}
             <Dialog.Close asChild>
               <Button className="self-start text-2xl">Back to the line</Button>

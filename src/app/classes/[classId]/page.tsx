@@ -21,38 +21,34 @@ export default async function ClassPage({
   return (
     <SignedInFrame viewer={viewer}>
       <div className="grid items-start gap-5 md:grid-cols-[1fr_320px]">
-        <Sheet>
-          <h1 className="text-2xl font-bold">{name}</h1>
-          <p className="mb-4 text-lg">
-            Students sign in with the class code{' '}
-            <strong className="rounded-sm bg-cool-wash px-2">{code}</strong>, their user name and their PIN.
-          </p>
-          <table className="w-full text-left">
-            <thead>
-              <tr className="border-b-2 border-ink">
-                <th className="py-2">Name</th>
-                <th>User name</th>
-                <th>Plays</th>
-              </tr>
-            </thead>
-            <tbody className="divide-y divide-rule">
-              {students.map((student) => (
-                <tr key={student.id}>
-                  <td className="py-2">{student.name}</td>
-                  <td>{student.userName}</td>
-                  <td className="py-1">
-                    <InstrumentChoice classId={id} student={student} />
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          {students.length === 0 && <p className="mt-3">Nobody is in this class yet.</p>}
-        </Sheet>
         <div className="space-y-5">
           <Sheet>
-            <h2 className="mb-3 text-xl font-bold">A new student</h2>
-            <NewStudentForm classId={id} />
+            <h1 className="text-2xl font-bold">{name}</h1>
+            <p className="mb-4 text-lg">
+              Students sign in with the class code{' '}
+              <strong className="rounded-sm bg-cool-wash px-2">{code}</strong>, their user name and their PIN.
+            </p>
+            <table className="w-full text-left">
+              <thead>
+                <tr className="border-b-2 border-ink">
+                  <th className="py-2">Name</th>
+                  <th>User name</th>
+                  <th>Plays</th>
+                </tr>
+              </thead>
+              <tbody className="divide-y divide-rule">
+                {students.map((student) => (
+                  <tr key={student.id}>
+                    <td className="py-2">{student.name}</td>
+                    <td>{student.userName}</td>
+                    <td className="py-1">
+                      <InstrumentChoice classId={id} student={student} />
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            {students.length === 0 && <p className="mt-3">Nobody is in this class yet.</p>}
           </Sheet>
           <Sheet>
             <h2 className="mb-3 text-xl font-bold">How the class talks</h2>
@@ -62,6 +58,10 @@ export default async function ClassPage({
             </div>
           </Sheet>
         </div>
+        <Sheet>
+          <h2 className="mb-3 text-xl font-bold">A new student</h2>
+          <NewStudentForm classId={id} />
+        </Sheet>
       </div>
     </SignedInFrame>
   );
