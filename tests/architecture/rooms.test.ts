@@ -22,6 +22,7 @@ const CORE: Readonly<Record<string, readonly string[]>> = {
   listening: ['pitch', 'signal'],
   following: ['time', 'pitch', 'notation', 'listening'],
   judging: ['time', 'pitch', 'notation', 'following'],
+  practice: ['time', 'notation', 'counting', 'tempo', 'study', 'judging'],
   // The whole way from sound to verdict, and its published form.
   checking: ['signal', 'notation', 'listening', 'following', 'judging'],
 };

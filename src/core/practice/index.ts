@@ -1,0 +1,26 @@
+export { CHUNKINGS, type Chunk, type Chunking, chunkName, proposeChunks, USUAL_DRILL_TIMES } from './chunk';
+export { backToBack, lineOfChunk } from './chunk-line';
+export {
+  type Attempt,
+  type Climb,
+  type ClimbRules,
+  climbLadder,
+  isClimbed,
+  type Outcome,
+  USUAL_RULES,
+} from './climb';
+export { minutesOf } from './minutes';
+export { outcomeOf } from './outcome';
+export { type Day, type Pace, type PaceGoal, paceOf } from './pace';
+export {
+  type Bounds,
+  type LadderSteps,
+  layRungs,
+  type Plan,
+  READY_PLANS,
+  type Stage,
+  stagesOf,
+} from './plan';
+export { climbOf, type Deed, type Progress, progressOf } from './progress';
+export { STEP_IDS, STEPS, type Step, type StepId } from './step';
+export { lineOfStep } from './step-line';

@@ -1,0 +1,150 @@
+import type { Part } from '../notation';
+import type { HardSpot } from '../study';
+import { layLadder } from '../tempo';
+import { type Chunk, type Chunking, proposeChunks } from './chunk';
+import { type ClimbRules, USUAL_RULES } from './climb';
+import { STEPS, type StepId } from './step';
+
+/** How the rungs of a ladder are laid. */
+export type LadderSteps =
+  | { readonly by: 'marks'; readonly marks: number }
+  | { readonly by: 'bpm'; readonly bpm: number }
+  | { readonly by: 'percent'; readonly percent: number };
+
+/** How a line is to be learned. */
+export interface Plan {
+  readonly name: string;
+  readonly chunking: Chunking;
+  /** In order. */
+  readonly steps: readonly StepId[];
+  /** Each chunk with all its steps, or each step with all its chunks. */
+  readonly order: 'chunk-by-chunk' | 'step-by-step';
+  readonly ladderSteps: LadderSteps;
+  readonly rules: ClimbRules;
+  /** Adds a last rung without the click. */
+  readonly endsWithoutClick: boolean;
+}
+
+const USUAL = {
+  order: 'chunk-by-chunk',
+  ladderSteps: { by: 'marks', marks: 2 },
+  rules: USUAL_RULES,
+  endsWithoutClick: true,
+} as const;
+
+/** The schools of order that are in use, ready to be given out. Common practice. */
+export const READY_PLANS: readonly Plan[] = [
+  {
+    ...USUAL,
+    name: 'Rhythm first',
+    chunking: 'twos',
+    steps: ['clap', 'one-note', 'name-and-finger', 'plain', 'slurs', 'marks', 'expression'],
+  },
+  {
+    ...USUAL,
+    name: 'Count, name, sing, play',
+    chunking: 'phrases',
+    steps: ['count', 'name-and-finger', 'sing', 'plain', 'expression'],
+  },
+  {
+    ...USUAL,
+    name: 'Read first',
+    chunking: 'twos',
+    order: 'step-by-step',
+    steps: ['read', 'plain', 'expression'],
+  },
+  { ...USUAL, name: 'The whole line', chunking: 'line', steps: ['expression'], endsWithoutClick: false },
+];
+
+/** One thing to do: a step on a chunk, on a ladder of tempos. */
+export interface Stage {
+  /** Equal for equal chunks and steps, so that what was done counts on when a plan is changed. */
+  readonly id: string;
+  readonly chunk: Chunk;
+  readonly step: StepId;
+  /** Rising tempos in beat units of the line's first meter, at least one. */
+  readonly ladder: readonly number[];
+}
+
+export interface Bounds {
+  readonly startBpm: number;
+  readonly goalBpm: number;
+}
+
+/** The rungs from a start to a goal tempo, both included. */
+export function layRungs({ startBpm, goalBpm }: Bounds, steps: LadderSteps): readonly number[] {
+  if (steps.by === 'marks') return layLadder(startBpm, goalBpm, steps.marks);
+  const rungs: number[] = [];
+  for (let bpm = startBpm; bpm < goalBpm; ) {
+    rungs.push(bpm);
+    const next = steps.by === 'bpm' ? bpm + steps.bpm : bpm * (1 + steps.percent / 100);
+    bpm = Math.max(bpm + 1, Math.round(next));
+  }
+  return [...rungs, goalBpm];
+}
+
+/** What a part leaves to do of a step: adding slurs to a line without slurs is nothing to do. */
+function hasSomething(part: Part, id: StepId): boolean {
+  const notes = part.measures.flatMap(({ events }) =>
+    events.flatMap((event) => (event.kind === 'note' ? [event] : [])),
+  );
+  const isPitched = notes.some(({ pitch }) => pitch.kind === 'pitched');
+  switch (id) {
+    case 'slurs':
+      return notes.some(({ slurStarts }) => slurStarts > 0);
+    case 'marks':
+      return notes.some(({ articulations }) => articulations.length > 0);
+    case 'one-note':
+    case 'name-and-finger':
+    case 'sing':
+    case 'air-play':
+      return isPitched;
+    default:
+      return true;
+  }
+}
+
+/**
+ * All stages of a plan for a part, in order. Chunks are learned at the start tempo; the whole line climbs the ladder,
+ * at last without the click.
+ */
+export function stagesOf(
+  part: Part,
+  plan: Plan,
+  bounds: Bounds,
+  hardSpots: readonly HardSpot[] = [],
+): readonly Stage[] {
+  const chunks = proposeChunks(part, plan.chunking, hardSpots);
+  const steps = plan.steps.filter((id) => hasSomething(part, id));
+  const pairs =
+    plan.order === 'chunk-by-chunk'
+      ? chunks.flatMap((chunk) => steps.map((step) => ({ chunk, step })))
+      : steps.flatMap((step) => chunks.map((chunk) => ({ chunk, step })));
+  const last = steps.at(-1);
+  const stages = pairs
+    .filter(({ chunk, step }) => isUseful(chunk, step, last))
+    .map(
+      ({ chunk, step }): Stage => ({
+        id: `${chunk.id}/${step}`,
+        chunk,
+        step,
+        ladder:
+          chunk.kind === 'line' && step === last ? layRungs(bounds, plan.ladderSteps) : [bounds.startBpm],
+      }),
+    );
+  const line = chunks.at(-1)!;
+  return plan.endsWithoutClick
+    ? [
+        ...stages,
+        { id: `${line.id}/without-click`, chunk: line, step: 'without-click', ladder: [bounds.goalBpm] },
+      ]
+    : stages;
+}
+
+/** Joins and drills are played, not clapped or named; the whole line is only played in the end. */
+function isUseful(chunk: Chunk, step: StepId, last: StepId | undefined): boolean {
+  if (step === 'read') return chunk.kind === 'line';
+  if (chunk.kind === 'join' || chunk.kind === 'drill') return step === 'plain';
+  if (chunk.kind === 'line') return step === last;
+  return STEPS[step].checkedBy !== 'own-word' || chunk.kind === 'measures';
+}

@@ -1,0 +1,150 @@
+/** What is done in a step, and how it is checked. */
+export interface Step {
+  readonly id: StepId;
+  readonly name: string;
+  /** What the student does, in one sentence. */
+  readonly doThis: string;
+  /** Said honestly: what Mevlo listens for. */
+  readonly checkedBy: 'notes-and-rhythm' | 'rhythm' | 'own-word';
+  /** What is left of the written line. */
+  readonly keeps: {
+    readonly pitches: 'all' | 'one' | 'none';
+    readonly slurs: boolean;
+    readonly articulations: boolean;
+    readonly expression: boolean;
+  };
+  /** What stands under the staff to help. */
+  readonly under: 'counts' | 'letters' | 'fingers';
+  readonly click: boolean;
+}
+
+export const STEP_IDS = [
+  'read',
+  'count',
+  'clap',
+  'one-note',
+  'name-and-finger',
+  'air-play',
+  'sing',
+  'plain',
+  'slurs',
+  'marks',
+  'expression',
+  'without-click',
+] as const;
+export type StepId = (typeof STEP_IDS)[number];
+
+const BARE = { pitches: 'all', slurs: false, articulations: false, expression: false } as const;
+const FULL = { pitches: 'all', slurs: true, articulations: true, expression: true } as const;
+
+// Common practice: one difficulty at a time.
+export const STEPS: Readonly<Record<StepId, Step>> = {
+  read: {
+    id: 'read',
+    name: 'Read it at sight',
+    doThis: 'Play it once without stopping, whatever happens.',
+    checkedBy: 'notes-and-rhythm',
+    keeps: FULL,
+    under: 'counts',
+    click: true,
+  },
+  count: {
+    id: 'count',
+    name: 'Count aloud',
+    doThis: 'Say the counts with the click and tap your foot.',
+    checkedBy: 'own-word',
+    keeps: BARE,
+    under: 'counts',
+    click: true,
+  },
+  clap: {
+    id: 'clap',
+    name: 'Clap the rhythm',
+    doThis: 'Clap every note with the click, and keep the rests silent.',
+    checkedBy: 'rhythm',
+    keeps: { ...BARE, pitches: 'none' },
+    under: 'counts',
+    click: true,
+  },
+  'one-note': {
+    id: 'one-note',
+    name: 'On one easy note',
+    doThis: 'Play the rhythm on one note that is easy for you.',
+    checkedBy: 'notes-and-rhythm',
+    keeps: { ...BARE, pitches: 'one' },
+    under: 'counts',
+    click: true,
+  },
+  'name-and-finger': {
+    id: 'name-and-finger',
+    name: 'Name and finger',
+    doThis: 'Say the names of the notes in rhythm while you finger them.',
+    checkedBy: 'own-word',
+    keeps: BARE,
+    under: 'letters',
+    click: true,
+  },
+  'air-play': {
+    id: 'air-play',
+    name: 'Air-play',
+    doThis: 'Blow and finger without a sound, in rhythm.',
+    checkedBy: 'own-word',
+    keeps: BARE,
+    under: 'fingers',
+    click: true,
+  },
+  sing: {
+    id: 'sing',
+    name: 'Sing it',
+    doThis: 'Finger and sing the notes in rhythm.',
+    checkedBy: 'own-word',
+    keeps: BARE,
+    under: 'letters',
+    click: true,
+  },
+  plain: {
+    id: 'plain',
+    name: 'Play the notes',
+    doThis: 'Play it, every note with its own start, no marks yet.',
+    checkedBy: 'notes-and-rhythm',
+    keeps: BARE,
+    under: 'counts',
+    click: true,
+  },
+  slurs: {
+    id: 'slurs',
+    name: 'Add the slurs',
+    doThis: 'Play it with its slurs, in the same rhythm as before.',
+    checkedBy: 'notes-and-rhythm',
+    keeps: { ...BARE, slurs: true },
+    under: 'counts',
+    click: true,
+  },
+  marks: {
+    id: 'marks',
+    name: 'Add accents and staccato',
+    doThis: 'Play it with slurs, accents and staccato.',
+    checkedBy: 'notes-and-rhythm',
+    keeps: { ...BARE, slurs: true, articulations: true },
+    under: 'counts',
+    click: true,
+  },
+  expression: {
+    id: 'expression',
+    name: 'Add loud and soft',
+    doThis: 'Play everything that is written.',
+    checkedBy: 'notes-and-rhythm',
+    keeps: FULL,
+    under: 'counts',
+    click: true,
+  },
+  'without-click': {
+    id: 'without-click',
+    name: 'Without the click',
+    doThis: 'Play everything that is written, and keep the beat yourself.',
+    checkedBy: 'notes-and-rhythm',
+    keeps: FULL,
+    under: 'counts',
+    click: false,
+  },
+};
