@@ -1,6 +1,8 @@
 export interface TakeToHandIn {
   readonly id: string;
   readonly assignmentId: string;
+  /** Of the plan; undefined for the whole line without a plan. */
+  readonly stage: string | undefined;
   readonly askedBpm: number;
   readonly source: 'recorded' | 'file';
   readonly sound: Blob;
@@ -10,11 +12,13 @@ export interface TakeToHandIn {
 export async function handInTake({
   id,
   assignmentId,
+  stage,
   askedBpm,
   source,
   sound,
 }: TakeToHandIn): Promise<string | undefined> {
   const query = new URLSearchParams({ id, assignmentId, askedBpm: `${askedBpm}`, source });
+  if (stage) query.set('stage', stage);
   let response: Response;
   try {
     response = await fetch(`/api/takes?${query}`, { method: 'POST', body: sound });

@@ -23,7 +23,7 @@ export default async function PracticePage() {
       </h1>
       {assignments.length === 0 && <Sheet>Your teacher has not given you a line yet.</Sheet>}
       <ul className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
-        {assignments.map(({ id, lineNumber, lineTitle, dueOn, ladder, climbed, nextBpm }) => (
+        {assignments.map(({ id, lineNumber, lineTitle, dueOn, ladder, climbed, nextBpm, ...plan }) => (
           <li key={id}>
             <Link
               href={`/practice/${id}`}
@@ -33,21 +33,32 @@ export default async function PracticePage() {
                 {lineNumber} {lineTitle}
               </span>
               <span className="mt-1 block text-faint">due {sayDay(dueOn, today)}</span>
-              <span
-                className="mt-3 flex items-center gap-1"
-                role="img"
-                aria-label={`${climbed.length} of ${ladder.length} steps climbed`}
-              >
-                {ladder.map((bpm) => (
-                  <span
-                    key={bpm}
-                    className={`h-4 flex-1 border border-ink ${climbed.includes(bpm) ? 'bg-cool' : 'bg-paper'}`}
+              {plan.planName === undefined ? (
+                <>
+                  <Steps
+                    steps={ladder.map((bpm) => climbed.includes(bpm))}
+                    label={`${climbed.length} of ${ladder.length} steps climbed`}
                   />
-                ))}
-              </span>
-              <span className="mt-2 block text-lg font-bold">
-                {climbed.length === ladder.length ? 'Climbed to the top!' : `Next: at ${nextBpm}`}
-              </span>
+                  <span className="mt-2 block text-lg font-bold">
+                    {climbed.length === ladder.length ? 'Climbed to the top!' : `Next: at ${nextBpm}`}
+                  </span>
+                </>
+              ) : (
+                <>
+                  <Steps
+                    steps={Array.from({ length: plan.stageCount }, (_, index) => index < plan.doneCount)}
+                    label={`${plan.doneCount} of ${plan.stageCount} stages done`}
+                  />
+                  <span className="mt-2 block text-lg font-bold">
+                    {plan.now ? `Next: ${plan.now.name}` : 'All done!'}
+                  </span>
+                  {plan.now && (
+                    <span className="block text-base">
+                      {plan.now.chunkName}, at {nextBpm}
+                    </span>
+                  )}
+                </>
+              )}
             </Link>
           </li>
         ))}
@@ -59,5 +70,19 @@ export default async function PracticePage() {
         </Sheet>
       )}
     </SignedInFrame>
+  );
+}
+
+/** Steps as boxes, the done ones filled. */
+function Steps({ steps, label }: { readonly steps: readonly boolean[]; readonly label: string }) {
+  return (
+    <span className="mt-3 flex items-center gap-0.5" role="img" aria-label={label}>
+      {steps.map((isDone, index) => (
+        <span
+          key={index}
+          className={`h-4 min-w-0.5 flex-1 border border-ink ${isDone ? 'bg-cool' : 'bg-paper'}`}
+        />
+      ))}
+    </span>
   );
 }

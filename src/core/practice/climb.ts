@@ -19,6 +19,8 @@ export const USUAL_RULES: ClimbRules = { goodTakesToRise: 2, easyTakesToLeap: 2,
 /** One attempt on a ladder; a person's word moves at once. */
 export type Attempt =
   | { readonly kind: 'take'; readonly bpm: number; readonly outcome: Outcome }
+  /** The teacher's word is above the verdict: the rung is climbed. */
+  | { readonly kind: 'teacher-accepts'; readonly bpm: number }
   | { readonly kind: 'teacher-says-done' }
   | { readonly kind: 'student-picks'; readonly bpm: number };
 
@@ -29,13 +31,21 @@ export interface Climb {
   /** Rungs on which enough good takes were played. */
   readonly climbed: readonly number[];
   readonly goodInRow: number;
+  /** The slowest of them; rungs up to it are climbed together. */
+  readonly slowestGoodBpm: number;
   readonly easyInRow: number;
   readonly brokenInRow: number;
   /** How often each rung was fallen from. */
   readonly falls: Readonly<Record<number, number>>;
 }
 
-const START: Climb = { rungIndex: 0, climbed: [], goodInRow: 0, easyInRow: 0, brokenInRow: 0, falls: {} };
+const NO_ROW = {
+  goodInRow: 0,
+  slowestGoodBpm: Number.POSITIVE_INFINITY,
+  easyInRow: 0,
+  brokenInRow: 0,
+} as const;
+const START: Climb = { rungIndex: 0, climbed: [], ...NO_ROW, falls: {} };
 
 /** After falling from a rung this often, one good take there is enough: going up and down for ever teaches nothing. */
 const FALLS_BEFORE_MERCY = 2;
@@ -66,26 +76,30 @@ function step(ladder: readonly number[], rules: ClimbRules, climb: Climb, attemp
   const rung = ladder[climb.rungIndex];
   // A slower take than the rung asks for is practice, no climbing; after the last rung nothing moves any more.
   if (rung === undefined || attempt.bpm < rung) return climb;
-  return count(ladder, rules, climb, attempt.outcome);
+  if (attempt.kind === 'teacher-accepts') return rise(ladder, climb, attempt.bpm, 1);
+  return count(ladder, rules, climb, attempt.outcome, attempt.bpm);
 }
 
-function count(ladder: readonly number[], rules: ClimbRules, climb: Climb, outcome: Outcome): Climb {
+function count(
+  ladder: readonly number[],
+  rules: ClimbRules,
+  climb: Climb,
+  outcome: Outcome,
+  bpm: number,
+): Climb {
   const isGood = outcome === 'good' || outcome === 'easy';
   const next: Climb = {
     ...climb,
     goodInRow: isGood ? climb.goodInRow + 1 : 0,
+    slowestGoodBpm: isGood ? Math.min(climb.slowestGoodBpm, bpm) : NO_ROW.slowestGoodBpm,
     easyInRow: outcome === 'easy' ? climb.easyInRow + 1 : 0,
     brokenInRow: outcome === 'fell-apart' ? climb.brokenInRow + 1 : 0,
   };
   const { rungIndex } = next;
   const hasMercy = (next.falls[rungIndex] ?? 0) >= FALLS_BEFORE_MERCY;
-  const needed = hasMercy ? 1 : rules.goodTakesToRise;
-  if (next.goodInRow >= needed) {
+  if (next.goodInRow >= (hasMercy ? 1 : rules.goodTakesToRise)) {
     const isEasy = rules.easyTakesToLeap > 0 && next.easyInRow >= rules.easyTakesToLeap;
-    // The last rung is never leapt over: the goal must have been played.
-    const to = isEasy ? Math.max(rungIndex + 1, Math.min(rungIndex + 2, ladder.length - 1)) : rungIndex + 1;
-    const climbed = ladder.slice(rungIndex, to).filter((bpm) => !next.climbed.includes(bpm));
-    return moveTo(to, { ...next, climbed: [...next.climbed, ...climbed] });
+    return rise(ladder, next, next.slowestGoodBpm, isEasy ? 2 : 1);
   }
   if (rules.brokenTakesToFall > 0 && next.brokenInRow >= rules.brokenTakesToFall && rungIndex > 0) {
     const falls = { ...next.falls, [rungIndex]: (next.falls[rungIndex] ?? 0) + 1 };
@@ -94,6 +108,16 @@ function count(ladder: readonly number[], rules: ClimbRules, climb: Climb, outco
   return next;
 }
 
+/** Up by some rungs, and over all that were played as fast; the goal itself is never leapt over. */
+function rise(ladder: readonly number[], climb: Climb, bpm: number, rungs: 1 | 2): Climb {
+  const { rungIndex } = climb;
+  const played = ladder.findLastIndex((rung) => rung <= bpm) + 1;
+  const leapt = Math.min(rungIndex + rungs, ladder.length - 1);
+  const to = Math.max(rungIndex + 1, played, leapt);
+  const climbed = ladder.slice(rungIndex, to).filter((rung) => !climb.climbed.includes(rung));
+  return moveTo(to, { ...climb, climbed: [...climb.climbed, ...climbed] });
+}
+
 function moveTo(rungIndex: number, climb: Climb): Climb {
-  return { ...climb, rungIndex, goodInRow: 0, easyInRow: 0, brokenInRow: 0 };
+  return { ...climb, ...NO_ROW, rungIndex };
 }

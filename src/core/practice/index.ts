@@ -16,6 +16,7 @@ export {
   type Bounds,
   type LadderSteps,
   layRungs,
+  NO_PLAN,
   type Plan,
   READY_PLANS,
   type Stage,

@@ -53,8 +53,17 @@ export const READY_PLANS: readonly Plan[] = [
     order: 'step-by-step',
     steps: ['read', 'plain', 'expression'],
   },
-  { ...USUAL, name: 'The whole line', chunking: 'line', steps: ['expression'], endsWithoutClick: false },
 ];
+
+/** Without a plan: the whole line, one good take a rung. */
+export const NO_PLAN: Plan = {
+  ...USUAL,
+  name: 'The whole line',
+  chunking: 'line',
+  steps: ['expression'],
+  rules: { goodTakesToRise: 1, easyTakesToLeap: 0, brokenTakesToFall: 0 },
+  endsWithoutClick: false,
+};
 
 /** One thing to do: a step on a chunk, on a ladder of tempos. */
 export interface Stage {

@@ -1,15 +1,27 @@
 import 'server-only';
 import { z } from 'zod';
 import { USUAL_STYLE } from '@/core/counting';
-import { FASTEST_MARK, layLadder, SLOWEST_MARK } from '@/core/tempo';
+import type { Line } from '@/core/notation';
+import {
+  CHUNKINGS,
+  chunkName,
+  type Plan,
+  type Progress,
+  READY_PLANS,
+  STEPS,
+  type Stage,
+} from '@/core/practice';
+import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
+import { measureName, type Vocabulary } from '@/core/time';
 import { LAYOUT_NAMES } from '@/engraving/engraving';
 import * as queries from '@/server/db/queries/assignments';
-import { listParts, maybePartForStudent } from '@/server/db/queries/music';
-import { listTakesOfStudent, type TakeRow } from '@/server/db/queries/takes';
+import { listParts, maybePartForStudent, storeMusic } from '@/server/db/queries/music';
+import { listTakesOfStudent } from '@/server/db/queries/takes';
 import { requestEngraving } from '@/server/jobs/queue';
 import { getClass } from './classes';
 import { engravingsOf } from './engravings';
 import { requireOwnLine } from './shelf';
+import { lineOfStage, progressOfStudent, stagesOfAssignment } from './stages';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
 
 const tempo = z.coerce
@@ -24,6 +36,8 @@ const assignmentForm = z
     startBpm: tempo,
     goalBpm: tempo,
     dueOn: z.iso.date('Choose the day by which it is due.'),
+    plan: z.enum(['', ...READY_PLANS.map(({ name }) => name)]).default(''),
+    chunking: z.enum(['', ...CHUNKINGS]).default(''),
   })
   .refine((form) => form.goalBpm >= form.startBpm, 'The goal tempo must not be slower than the start tempo.');
 
@@ -33,6 +47,7 @@ export async function assign(viewer: Viewer, form: unknown): Promise<{ id: strin
   const read = assignmentForm.safeParse(form);
   if (!read.success) return { problem: read.error.issues[0]!.message };
   const { lineId, classId, startBpm, goalBpm, dueOn } = read.data;
+  const plan = chosenPlan(read.data);
   const [line, { counting }] = await Promise.all([requireOwnLine(viewer, lineId), getClass(viewer, classId)]);
   if (!line.contentHash)
     return {
@@ -47,6 +62,7 @@ export async function assign(viewer: Viewer, form: unknown): Promise<{ id: strin
     start_bpm: startBpm,
     goal_bpm: goalBpm,
     due_on: dueOn,
+    ...(plan && { plan: JSON.stringify(plan) }),
   });
 }
 
@@ -55,16 +71,64 @@ export function listAssignmentsOfTeacher(viewer: Viewer) {
   return queries.listAssignmentsOfTeacher(viewer.userId);
 }
 
-/** What a student has to do, with the rung of the ladder reached. */
+/** A ready plan in pieces of the teacher's choice; undefined for the whole line at once. */
+function chosenPlan({ plan, chunking }: z.infer<typeof assignmentForm>): Plan | undefined {
+  const ready = READY_PLANS.find(({ name }) => name === plan);
+  return ready && { ...ready, ...(chunking && { chunking }) };
+}
+
+/** What a student has to do, and where the student stands in it. */
 export async function listAssignmentsOfStudent(viewer: Viewer) {
-  const [assignments, takes] = await Promise.all([
+  const [assignments, takes, words] = await Promise.all([
     queries.listAssignmentsOfStudent(viewer.userId),
     listTakesOfStudent(viewer.userId),
+    queries.listStageWords(viewer.userId),
   ]);
-  return assignments.map((assignment) => {
-    const mine = takes.filter((take) => take.assignmentId === assignment.id);
-    return { ...assignment, ...climb(assignment, mine), takes: mine };
-  });
+  const found = await Promise.all(
+    assignments.map(async (assignment) => {
+      const part = await maybePartForStudent(assignment.lineId, viewer.userId, assignment.classId);
+      if (!part) return undefined;
+      const mine = takes.filter((take) => take.assignmentId === assignment.id);
+      const said = words.filter((word) => word.assignmentId === assignment.id);
+      const { plan, ...rest } = assignment;
+      const stages = stagesOfAssignment(assignment, part.line);
+      const progress = progressOfStudent(assignment, stages, mine, said);
+      return {
+        ...rest,
+        planName: plan?.name,
+        takes: mine,
+        stageCount: stages.length,
+        doneCount: progress.doneIds.length,
+        now: progress.now && stageFacts(part.line, progress.now.stage, assignment.vocabulary),
+        ...ladderOf(stages, progress, assignment.goalBpm),
+      };
+    }),
+  );
+  return found.filter((assignment) => assignment !== undefined);
+}
+
+/** A stage in words. */
+function stageFacts({ part }: Line, { id, chunk, step }: Stage, vocabulary: Vocabulary) {
+  const { name, doThis, checkedBy, click, under } = STEPS[step];
+  return {
+    id,
+    name,
+    doThis,
+    checkedBy,
+    click,
+    under,
+    chunkName: chunkName(part, chunk, measureName(vocabulary)),
+  };
+}
+
+/** The ladder of the stage at hand, of the last one when all is done, and how far it is climbed. */
+function ladderOf(stages: readonly Stage[], { now }: Progress, goalBpm: number) {
+  const ladder = (now?.stage ?? stages.at(-1)!).ladder;
+  return {
+    ladder,
+    climbed: now ? ladder.filter((bpm) => now.climb.climbed.includes(bpm)) : ladder,
+    nextBpm: now?.bpm ?? goalBpm,
+  };
 }
 
 /** An assignment the viewer may play, and the part to play from. @throws NotFound */
@@ -78,19 +142,84 @@ export async function requirePlayable(viewer: Viewer, assignmentId: string) {
   return { assignment, part };
 }
 
-/** An assignment with everything that is needed to play it. @throws NotFound */
-export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string) {
+/**
+ * An assignment with everything that is needed to play its stage at hand.
+ * @param asked id of another stage to go back to.
+ * @throws NotFound
+ */
+export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, asked?: string) {
   const { assignment, part } = await requirePlayable(viewer, assignmentId);
-  const takes = (await listTakesOfStudent(viewer.userId)).filter(
-    (take) => take.assignmentId === assignment.id,
-  );
+  const [allTakes, allWords] = await Promise.all([
+    listTakesOfStudent(viewer.userId),
+    queries.listStageWords(viewer.userId),
+  ]);
+  const takes = allTakes.filter((take) => take.assignmentId === assignment.id);
+  const stages = stagesOfAssignment(assignment, part.line);
+  const words = allWords.filter((word) => word.assignmentId === assignment.id);
+  const progress = progressOfStudent(assignment, stages, takes, words);
+  const stage = stages.find(({ id }) => id === asked) ?? progress.now?.stage ?? stages.at(-1)!;
+  const line = lineOfStage(part.line, stage);
+  const counting = STEPS[stage.step].under === 'counts' ? (assignment.counting ?? USUAL_STYLE) : undefined;
+  const { plan, ...rest } = assignment;
+  const isNow = progress.now?.stage.id === stage.id;
+  const ladder = isNow ? ladderOf(stages, progress, assignment.goalBpm) : undefined;
   return {
-    ...assignment,
-    ...climb(assignment, takes),
+    ...rest,
     takes,
-    line: part.line,
-    engravings: await engravingsOf(part.contentHash, assignment.counting ?? USUAL_STYLE),
+    line,
+    engravings: await engravingsOf(await storeMusic(line), counting),
+    planName: plan?.name,
+    stage: {
+      ...stageFacts(part.line, stage, assignment.vocabulary),
+      isNow,
+      why: isNow ? progress.now!.why : undefined,
+    },
+    next: progress.next && stageFacts(part.line, progress.next, assignment.vocabulary),
+    stages: stages.map((one) => ({
+      ...stageFacts(part.line, one, assignment.vocabulary),
+      isDone: progress.doneIds.includes(one.id),
+    })),
+    isDone: progress.now === undefined,
+    ...(ladder ?? {
+      ladder: stage.ladder,
+      climbed: isClimbedIn(progress, stage) ? stage.ladder : [],
+      nextBpm: stage.ladder[0]!,
+    }),
   };
+}
+
+function isClimbedIn({ doneIds }: Progress, { id }: Stage): boolean {
+  return doneIds.includes(id);
+}
+
+/** A student says that a stage which cannot be heard went well. @returns what is wrong, if anything. @throws NotFound */
+export async function sayStageDone(
+  viewer: Viewer,
+  assignmentId: string,
+  stageId: unknown,
+): Promise<string | undefined> {
+  if (viewer.role !== 'student') throw new NotFound();
+  const { assignment, part } = await requirePlayable(viewer, assignmentId);
+  const stage = stagesOfAssignment(assignment, part.line).find(({ id }) => id === stageId);
+  if (!stage) throw new NotFound();
+  if (STEPS[stage.step].checkedBy !== 'own-word') return 'Mevlo listens to this one: play it and hand it in.';
+  await queries.insertStageWord({
+    assignment_id: assignment.id,
+    student_id: viewer.userId,
+    stage: stage.id,
+    kind: 'student-says-done',
+  });
+  return undefined;
+}
+
+/** The music that a take of a stage is checked against. @throws NotFound for a stage that the plan does not have. */
+export async function requireMusicOfStage(viewer: Viewer, assignmentId: string, stageId: string | undefined) {
+  const { assignment, part } = await requirePlayable(viewer, assignmentId);
+  if (viewer.role !== 'student') throw new NotFound();
+  if (stageId === undefined) return part.contentHash;
+  const stage = stagesOfAssignment(assignment, part.line).find(({ id }) => id === stageId);
+  if (!stage || STEPS[stage.step].checkedBy === 'own-word') throw new NotFound();
+  return storeMusic(lineOfStage(part.line, stage));
 }
 
 /** Its students record; its teacher may try it out. */
@@ -100,30 +229,4 @@ async function mayPlay(
 ): Promise<boolean> {
   if (viewer.role === 'teacher') return assignment.teacherId === viewer.userId;
   return queries.isStudentOfClass(viewer.userId, assignment.classId);
-}
-
-/** @returns what the take is of. @throws NotFound unless the viewer is a student of the assignment's class. */
-export async function requireMayHandIn(
-  viewer: Viewer,
-  assignmentId: string,
-): Promise<{ readonly lineId: string; readonly classId: string }> {
-  const assignment = await queries.maybeAssignment(assignmentId);
-  if (!assignment || viewer.role !== 'student' || !(await mayPlay(viewer, assignment))) throw new NotFound();
-  return assignment;
-}
-
-/** The ladder, and the next rung: the first one without a take in which no measure needed work. */
-function climb(
-  assignment: { readonly startBpm: number; readonly goalBpm: number },
-  takes: readonly TakeRow[],
-) {
-  const ladder = layLadder(assignment.startBpm, assignment.goalBpm);
-  const good = takes.filter((take) => isGood(take)).map((take) => take.askedBpm);
-  const climbed = ladder.filter((bpm) => good.some((reached) => reached >= bpm));
-  return { ladder, climbed, nextBpm: ladder.find((bpm) => !climbed.includes(bpm)) ?? assignment.goalBpm };
-}
-
-function isGood(take: TakeRow): boolean {
-  if (take.answer) return take.answer === 'accepted';
-  return take.verdictState === 'judged' && !take.measures?.some((m) => m.notesNeedWork || m.rhythmNeedsWork);
 }

@@ -2,10 +2,9 @@ import 'server-only';
 import { z } from 'zod';
 import { USUAL_STYLE } from '@/core/counting';
 import { countAttempt } from '@/server/db/queries/accounts';
-import { maybePartForStudent } from '@/server/db/queries/music';
 import * as queries from '@/server/db/queries/takes';
 import { requestCheck } from '@/server/jobs/queue';
-import { requireMayHandIn } from './assignments';
+import { requireMusicOfStage } from './assignments';
 import { engravingsOf } from './engravings';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
 
@@ -21,6 +20,7 @@ const takeForm = z.object({
   assignmentId: z.uuid(),
   askedBpm: z.coerce.number().int().min(20).max(400),
   source: z.enum(['recorded', 'file']),
+  stage: z.string().min(1).max(160).optional(),
 });
 
 export type HandIn =
@@ -44,8 +44,8 @@ export async function handIn(viewer: Viewer, form: unknown, audio: Uint8Array): 
       status: 413,
       problem: 'The recording is larger than 30 MB. Record one line at a time.',
     };
-  const { id, assignmentId, askedBpm, source } = read.data;
-  const { lineId, classId } = await requireMayHandIn(viewer, assignmentId);
+  const { id, assignmentId, askedBpm, source, stage } = read.data;
+  const contentHash = await requireMusicOfStage(viewer, assignmentId, stage);
   if ((await countAttempt(`hand-in:${viewer.userId}`, 3600)) > MOST_TAKES_PER_HOUR) {
     return {
       ok: false,
@@ -53,11 +53,10 @@ export async function handIn(viewer: Viewer, form: unknown, audio: Uint8Array): 
       problem: 'That were very many recordings within an hour. Take a break and try again later.',
     };
   }
-  const part = await maybePartForStudent(lineId, viewer.userId, classId);
-  if (!part) throw new NotFound();
   await queries.insertTake({
     id,
-    content_hash: part.contentHash,
+    content_hash: contentHash,
+    ...(stage && { stage }),
     assignment_id: assignmentId,
     student_id: viewer.userId,
     asked_bpm: askedBpm,

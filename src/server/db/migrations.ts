@@ -3,12 +3,14 @@ import { database } from './connection';
 import * as first from './migrations/2026-11-25-first';
 import * as shelf from './migrations/2026-11-25-shelf';
 import * as counting from './migrations/2026-11-26-counting';
+import * as stages from './migrations/2026-11-27-stages';
 
 /** In order of their names; a migration that has landed is never changed. */
 const MIGRATIONS: Record<string, Migration> = {
   '2026-11-25-first': first,
   '2026-11-25-shelf': shelf,
   '2026-11-26-counting': counting,
+  '2026-11-27-stages': stages,
 };
 
 /** Brings the database up to date. @throws the first error; a failed migration leaves nothing behind. */

@@ -5,6 +5,7 @@ import type { Following } from '@/core/following';
 import type { Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import type { Line } from '@/core/notation';
+import type { Plan } from '@/core/practice';
 import type { Vocabulary } from '@/core/time';
 import type { Engraving } from '@/engraving';
 
@@ -122,7 +123,19 @@ interface AssignmentTable {
   goal_bpm: number;
   /** Calendar day, `YYYY-MM-DD`. */
   due_on: ColumnType<string, string, string>;
+  /** How it is to be learned; null for the whole line at once. */
+  plan: ColumnType<Plan | null, string | undefined, string>;
   created_at: Generated<Date>;
+}
+
+/** A person's word on a stage of a plan that cannot be heard. */
+interface StageWordTable {
+  id: Generated<string>;
+  assignment_id: string;
+  student_id: string;
+  stage: string;
+  kind: 'student-says-done' | 'teacher-says-done';
+  said_at: Generated<Date>;
 }
 
 type TakeState = 'waiting' | 'checked' | 'failed';
@@ -133,6 +146,8 @@ interface TakeTable {
   assignment_id: string;
   student_id: string;
   asked_bpm: number;
+  /** Stage of the plan that it was played on; null for the whole line without a plan. */
+  stage: string | null;
   /** What it was played on. */
   content_hash: string;
   source: 'recorded' | 'file' | 'simulated';
@@ -185,6 +200,7 @@ export interface Database {
   music: MusicTable;
   engraving: EngravingTable;
   assignment: AssignmentTable;
+  stage_word: StageWordTable;
   take: TakeTable;
   take_check: TakeCheckTable;
   take_answer: TakeAnswerTable;

@@ -10,17 +10,27 @@ export const metadata: Metadata = { title: 'Stand' };
 
 export default async function StandPage({
   params,
+  searchParams,
 }: {
   readonly params: Promise<{ readonly assignmentId: string }>;
+  readonly searchParams: Promise<{ readonly stage?: string | string[] }>;
 }) {
   const viewer = await requireViewer();
-  const assignment = await orNotFound(getAssignmentToPlay(viewer, (await params).assignmentId));
+  const [{ assignmentId }, { stage: asked }] = await Promise.all([params, searchParams]);
+  const assignment = await orNotFound(
+    getAssignmentToPlay(viewer, assignmentId, typeof asked === 'string' ? asked : undefined),
+  );
   const { id, lineNumber, line, engravings, ladder, climbed, nextBpm } = assignment;
+  const { planName, stage, next, stages, isDone } = assignment;
   return (
     <SignedInFrame viewer={viewer}>
       {engravings ? (
         <Stand
+          // Another stage, or another tempo to begin with, is another stand.
+          key={`${stage.id} ${nextBpm}`}
           assignmentId={id}
+          plan={planName === undefined ? undefined : { stage, next, stages, isDone }}
+          stageId={stage.id}
           lineNumber={lineNumber}
           line={line}
           engravings={engravings}

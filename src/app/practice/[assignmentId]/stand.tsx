@@ -1,7 +1,7 @@
 'use client';
 import { Mic, Square } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { type ChangeEvent, useMemo, useRef, useState } from 'react';
+import { type ChangeEvent, type ComponentProps, useMemo, useRef, useState } from 'react';
 import { handInTake } from '@/browser/hand-in';
 import type { TakeMoment } from '@/browser/take-session';
 import type { Line } from '@/core/notation';
@@ -21,12 +21,17 @@ import { TempoLadder } from '@/ui/tempo-ladder';
 import { Beats } from './beats';
 import { Cautions } from './cautions';
 import { LevelMeter } from './level-meter';
+import { OwnWord } from './own-word';
 import { Result } from './result';
+import { StageCard } from './stage-card';
 import { useLeaveWarning, useSpaceKey } from './use-page-keys';
 import { useStand } from './use-stand';
 
 interface StandProps {
   readonly assignmentId: string;
+  /** The stage at hand and the way it belongs to; undefined when the whole line is given out at once. */
+  readonly plan: Omit<ComponentProps<typeof StageCard>, 'assignmentId'> | undefined;
+  readonly stageId: string;
   readonly lineNumber: number;
   readonly line: Line;
   readonly engravings: LineEngravings;
@@ -39,12 +44,14 @@ interface StandProps {
 
 /** The music stand: the line, its tempo, one key to record. */
 export function Stand(props: StandProps) {
-  const { assignmentId, lineNumber, line, engravings, ladder, climbed, nextBpm, mayHandIn } = props;
+  const { assignmentId, plan, stageId, lineNumber, line, engravings, ladder, climbed, nextBpm, mayHandIn } =
+    props;
+  const isSilent = plan?.stage.checkedBy === 'own-word';
   const router = useRouter();
   const engraving = useEngraving(engravings);
   const unit = beatUnit(line.part.measures[0]!.meter);
   const [bpm, setBpm] = useState(nextBpm);
-  const [clickWhilePlaying, setClickWhilePlaying] = useState(true);
+  const [clickWhilePlaying, setClickWhilePlaying] = useState(plan?.stage.click ?? true);
   const [beat, setBeat] = useState(0);
   const [isCounting, setCounting] = useState(false);
   const [sending, setSending] = useState<{ readonly busy: boolean; readonly problem?: string }>({
@@ -65,13 +72,15 @@ export function Stand(props: StandProps) {
   const isRecording = state.kind === 'recording';
   const press = () => (isRecording ? void finish(bpm) : void start(bpm, { clickWhilePlaying }));
   useSpaceKey(
-    state.kind === 'result' || state.kind === 'checking' || state.kind === 'opening' ? undefined : press,
+    isSilent || state.kind === 'result' || state.kind === 'checking' || state.kind === 'opening'
+      ? undefined
+      : press,
   );
   useLeaveWarning(state.kind === 'result');
 
-  const send = async (take: Omit<Parameters<typeof handInTake>[0], 'assignmentId'>) => {
+  const send = async (take: Omit<Parameters<typeof handInTake>[0], 'assignmentId' | 'stage'>) => {
     setSending({ busy: true });
-    const problem = await handInTake({ ...take, assignmentId });
+    const problem = await handInTake({ ...take, assignmentId, stage: plan && stageId });
     if (problem) setSending({ busy: false, problem });
     else router.push(`/takes/${take.id}`);
   };
@@ -98,6 +107,7 @@ export function Stand(props: StandProps) {
           </h1>
           <MetronomeMark unit={unit.name} bpm={bpm} className="text-xl" />
         </div>
+        {plan && state.kind !== 'result' && <StageCard assignmentId={assignmentId} {...plan} />}
         {sending.problem && <Notice kind="problem">{sending.problem}</Notice>}
         {state.kind === 'result' ? (
           <Result
@@ -120,54 +130,64 @@ export function Stand(props: StandProps) {
               {state.kind === 'checking' && (
                 <Notice kind="news">Mevlo is listening to what you played …</Notice>
               )}
-              <div className="flex flex-wrap items-center gap-x-6 gap-y-3">
-                <Button
-                  weight="main"
-                  onClick={press}
-                  disabled={state.kind === 'opening' || state.kind === 'checking' || sending.busy}
-                  className="min-h-16 px-8 text-xl"
-                >
+              {isSilent ? (
+                <OwnWord
+                  assignmentId={assignmentId}
+                  stageId={stageId}
+                  line={line}
+                  bpm={bpm}
+                  maySay={mayHandIn}
+                />
+              ) : (
+                <div className="flex flex-wrap items-center gap-x-6 gap-y-3">
+                  <Button
+                    weight="main"
+                    onClick={press}
+                    disabled={state.kind === 'opening' || state.kind === 'checking' || sending.busy}
+                    className="min-h-16 px-8 text-xl"
+                  >
+                    {isRecording ? (
+                      <Square aria-hidden className="size-6" />
+                    ) : (
+                      <Mic aria-hidden className="size-6" />
+                    )}
+                    {isRecording ? 'Stop' : 'Play and record'}
+                    <kbd className="rounded-sm border border-paper px-1.5 text-base font-normal max-md:hidden">
+                      space
+                    </kbd>
+                  </Button>
                   {isRecording ? (
-                    <Square aria-hidden className="size-6" />
-                  ) : (
-                    <Mic aria-hidden className="size-6" />
-                  )}
-                  {isRecording ? 'Stop' : 'Play and record'}
-                  <kbd className="rounded-sm border border-paper px-1.5 text-base font-normal max-md:hidden">
-                    space
-                  </kbd>
-                </Button>
-                {isRecording ? (
-                  <Beats
-                    count={clicksPerMeasure(line.part.measures[0]!.meter)}
-                    beat={beat}
-                    isCounting={isCounting}
-                  />
-                ) : (
-                  <label className="inline-flex min-h-11 items-center gap-2">
-                    <input
-                      type="checkbox"
-                      checked={clickWhilePlaying}
-                      onChange={(event) => setClickWhilePlaying(event.target.checked)}
-                      className="size-6 accent-cool"
+                    <Beats
+                      count={clicksPerMeasure(line.part.measures[0]!.meter)}
+                      beat={beat}
+                      isCounting={isCounting}
                     />
-                    Click while I play
-                  </label>
-                )}
-                <div className="ml-auto flex flex-wrap items-center gap-2">
-                  {!isRecording && (
-                    <ButtonLink href={`/practice/${assignmentId}/study`}>Look it over</ButtonLink>
-                  )}
-                  {level ? (
-                    <LevelMeter level={level} />
                   ) : (
-                    <Button weight="quiet" onClick={() => void openMicrophone()}>
-                      Test the microphone
-                    </Button>
+                    <label className="inline-flex min-h-11 items-center gap-2">
+                      <input
+                        type="checkbox"
+                        checked={clickWhilePlaying}
+                        onChange={(event) => setClickWhilePlaying(event.target.checked)}
+                        className="size-6 accent-cool"
+                      />
+                      Click while I play
+                    </label>
                   )}
+                  <div className="ml-auto flex flex-wrap items-center gap-2">
+                    {!isRecording && (
+                      <ButtonLink href={`/practice/${assignmentId}/study`}>Look it over</ButtonLink>
+                    )}
+                    {level ? (
+                      <LevelMeter level={level} />
+                    ) : (
+                      <Button weight="quiet" onClick={() => void openMicrophone()}>
+                        Test the microphone
+                      </Button>
+                    )}
+                  </div>
                 </div>
-              </div>
-              {!isRecording && mayHandIn && (
+              )}
+              {!isRecording && mayHandIn && !isSilent && (
                 <details className="text-base">
                   <summary className="min-h-8 cursor-pointer text-faint">I have a recording already</summary>
                   <label className="mt-2 block font-bold">

@@ -1,5 +1,8 @@
 'use client';
-import { useActionState, useState } from 'react';
+import { useActionState, useMemo, useState } from 'react';
+import type { Line } from '@/core/notation';
+import { type Chunking, minutesOf, type Plan, READY_PLANS, stagesOf } from '@/core/practice';
+import { lookOver } from '@/core/study';
 import { FASTEST_MARK, layLadder, SLOWEST_MARK } from '@/core/tempo';
 import { Button } from '@/ui/button';
 import { Choice, Field } from '@/ui/field';
@@ -9,6 +12,7 @@ import { giveOut } from './actions';
 
 interface AssignFormProps {
   readonly lineId: string;
+  readonly line: Line;
   readonly classes: readonly { readonly id: string; readonly name: string }[];
   readonly startBpm: number;
   readonly goalBpm: number;
@@ -17,10 +21,13 @@ interface AssignFormProps {
 }
 
 /** Gives a line to a class; the ladder is shown as it will be climbed. */
-export function AssignForm({ lineId, classes, startBpm, goalBpm, dueOn, today }: AssignFormProps) {
+export function AssignForm({ lineId, line, classes, startBpm, goalBpm, dueOn, today }: AssignFormProps) {
   const [state, submit, isPending] = useActionState(giveOut, {});
   const [start, setStart] = useState(`${startBpm}`);
   const [goal, setGoal] = useState(`${goalBpm}`);
+  const [planName, setPlanName] = useState('');
+  const [chunking, setChunking] = useState<Chunking>('twos');
+  const plan = READY_PLANS.find(({ name }) => name === planName);
   const ladder = maybeLadder(Number(start), Number(goal));
   const bounds = { type: 'number', min: SLOWEST_MARK, max: FASTEST_MARK, required: true } as const;
   return (
@@ -49,6 +56,43 @@ export function AssignForm({ lineId, classes, startBpm, goalBpm, dueOn, today }:
           onChange={(event) => setGoal(event.target.value)}
         />
       </div>
+      <Choice
+        label="How to learn it"
+        name="plan"
+        value={planName}
+        onChange={(event) => {
+          setPlanName(event.target.value);
+          const chosen = READY_PLANS.find(({ name }) => name === event.target.value);
+          if (chosen) setChunking(chosen.chunking);
+        }}
+      >
+        <option value="">The whole line</option>
+        {READY_PLANS.map(({ name }) => (
+          <option key={name}>{name}</option>
+        ))}
+      </Choice>
+      {plan && ladder && (
+        <>
+          <Choice
+            label="In pieces"
+            name="chunking"
+            value={chunking}
+            onChange={(event) => setChunking(event.target.value as Chunking)}
+          >
+            {Object.entries(CHUNKING_NAMES).map(([id, name]) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </Choice>
+          <PlanFacts
+            line={line}
+            plan={{ ...plan, chunking }}
+            startBpm={Number(start)}
+            goalBpm={Number(goal)}
+          />
+        </>
+      )}
       <Field label="Due" name="dueOn" type="date" min={today} defaultValue={dueOn} required />
       {ladder ? (
         <div>
@@ -65,6 +109,40 @@ export function AssignForm({ lineId, classes, startBpm, goalBpm, dueOn, today }:
         Give it out
       </Button>
     </form>
+  );
+}
+
+const CHUNKING_NAMES: Readonly<Record<Chunking, string>> = {
+  twos: 'two measures at a time',
+  threes: 'three measures at a time',
+  phrases: 'phrase by phrase',
+  'hard-spots': 'phrases, and drills of the hardest changes',
+  line: 'the whole line',
+};
+
+interface PlanFactsProps {
+  readonly line: Line;
+  readonly plan: Plan;
+  readonly startBpm: number;
+  readonly goalBpm: number;
+}
+
+/** How much a plan asks for, computed from the music. */
+function PlanFacts({ line, plan, startBpm, goalBpm }: PlanFactsProps) {
+  const { stages, minutes } = useMemo(() => {
+    const player = { instrument: undefined, level: 1, goalBpm, known: undefined } as const;
+    const laid = stagesOf(
+      line.part,
+      plan,
+      { startBpm, goalBpm },
+      lookOver(line.part, player, 'us').hardSpots,
+    );
+    return { stages: laid, minutes: minutesOf(line, laid, plan) };
+  }, [line, plan, startBpm, goalBpm]);
+  return (
+    <p data-testid="plan-facts" className="border-l-4 border-cool pl-3">
+      {stages.length} stages, about {Math.max(5, 5 * Math.round(minutes / 5))} minutes in all.
+    </p>
   );
 }
 

@@ -90,6 +90,7 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
             {classes.length > 0 ? (
               <AssignForm
                 lineId={line.id}
+                line={line.shown.line}
                 classes={classes.map(({ id, name }) => ({ id, name }))}
                 startBpm={moveByMarks(goal, -MARKS_BELOW_GOAL)}
                 goalBpm={goal}

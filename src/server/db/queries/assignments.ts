@@ -6,6 +6,7 @@ export function insertAssignment(values: {
   start_bpm: number;
   goal_bpm: number;
   due_on: string;
+  plan?: string;
 }) {
   return database().insertInto('assignment').values(values).returning('id').executeTakeFirstOrThrow();
 }
@@ -20,6 +21,7 @@ function assignments() {
       'assignment.start_bpm as startBpm',
       'assignment.goal_bpm as goalBpm',
       'assignment.due_on as dueOn',
+      'assignment.plan',
       'class.id as classId',
       'class.name as className',
       'class.teacher_id as teacherId',
@@ -61,4 +63,23 @@ export async function isStudentOfClass(studentId: string, classId: string): Prom
     .where('class_id', '=', classId)
     .executeTakeFirst();
   return row !== undefined;
+}
+
+/** What was said of the stages of a student's assignments, the oldest first. */
+export function listStageWords(studentId: string) {
+  return database()
+    .selectFrom('stage_word')
+    .select(['assignment_id as assignmentId', 'stage', 'kind', 'said_at as saidAt'])
+    .where('student_id', '=', studentId)
+    .orderBy('said_at')
+    .execute();
+}
+
+export async function insertStageWord(values: {
+  assignment_id: string;
+  student_id: string;
+  stage: string;
+  kind: 'student-says-done' | 'teacher-says-done';
+}): Promise<void> {
+  await database().insertInto('stage_word').values(values).execute();
 }

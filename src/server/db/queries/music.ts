@@ -62,6 +62,17 @@ export async function putOnStand(lineId: string, document: LineDocument): Promis
   return hashed.map(({ contentHash }) => contentHash);
 }
 
+/** Keeps music that is played in a stage of a plan. @returns its content hash. */
+export async function storeMusic(line: Line): Promise<string> {
+  const contentHash = hashLine(line);
+  await database()
+    .insertInto('music')
+    .values({ content_hash: contentHash, line: JSON.stringify(line) })
+    .onConflict((conflict) => conflict.doNothing())
+    .execute();
+  return contentHash;
+}
+
 /** The parts of a line as they are on the stand, the lead first. */
 export function listParts(lineId: string) {
   return database()

@@ -9,6 +9,7 @@ export interface NewTake {
   readonly assignment_id: string;
   readonly student_id: string;
   readonly asked_bpm: number;
+  readonly stage?: string;
   readonly content_hash: string;
   readonly source: 'recorded' | 'file' | 'simulated';
   readonly audio: Buffer;
@@ -84,6 +85,7 @@ function takeRows() {
       'take.id',
       'take.state',
       'take.asked_bpm as askedBpm',
+      'take.stage',
       'take.handed_in_at as handedInAt',
       'take.assignment_id as assignmentId',
       'user.name as studentName',

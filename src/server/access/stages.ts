@@ -1,0 +1,79 @@
+import 'server-only';
+import { maybeInstrumentOfPart } from '@/core/instruments';
+import type { Line } from '@/core/notation';
+import {
+  type Deed,
+  lineOfChunk,
+  lineOfStep,
+  NO_PLAN,
+  outcomeOf,
+  type Plan,
+  type Progress,
+  progressOf,
+  STEPS,
+  type Stage,
+  stagesOf,
+} from '@/core/practice';
+import { lookOver } from '@/core/study';
+import type { listStageWords } from '@/server/db/queries/assignments';
+import type { TakeRow } from '@/server/db/queries/takes';
+
+/** A plan as it is given out. */
+interface Given {
+  readonly plan: Plan | null;
+  readonly startBpm: number;
+  readonly goalBpm: number;
+}
+
+type StageWord = Awaited<ReturnType<typeof listStageWords>>[number];
+
+/** Takes that were handed in before there was a plan count for the whole line. */
+const WHOLE_LINE_STAGE = 'line/expression';
+
+/** All stages of an assignment for the part that a student reads. */
+export function stagesOfAssignment({ plan, startBpm, goalBpm }: Given, { part }: Line): readonly Stage[] {
+  const given = plan ?? NO_PLAN;
+  if (given.chunking !== 'hard-spots') return stagesOf(part, given, { startBpm, goalBpm });
+  const player = {
+    instrument: maybeInstrumentOfPart(part.name),
+    level: 1,
+    goalBpm,
+    known: undefined,
+  } as const;
+  return stagesOf(part, given, { startBpm, goalBpm }, lookOver(part, player, 'us').hardSpots);
+}
+
+/** Where a student stands, from takes and words alone. */
+export function progressOfStudent(
+  given: Given,
+  stages: readonly Stage[],
+  takes: readonly TakeRow[],
+  words: readonly StageWord[],
+): Progress {
+  const deeds = [
+    ...takes.flatMap((take) => deedOf(take).map((deed) => ({ deed, at: take.handedInAt.getTime() }))),
+    ...words.map(({ stage, kind, saidAt }) => ({
+      deed: { stageId: stage, kind } satisfies Deed,
+      at: saidAt.getTime(),
+    })),
+  ].toSorted((a, b) => a.at - b.at);
+  return progressOf(
+    stages,
+    given.plan ?? NO_PLAN,
+    deeds.map(({ deed }) => deed),
+  );
+}
+
+/** The teacher's word is above the verdict: "again" takes a good take away, "accepted" lifts any. */
+function deedOf(take: TakeRow): Deed[] {
+  const stageId = take.stage ?? WHOLE_LINE_STAGE;
+  const bpm = take.askedBpm;
+  if (take.answer === 'accepted') return [{ stageId, kind: 'teacher-accepts', bpm }];
+  if (take.answer === 'again' || !take.verdictState) return [];
+  return [{ stageId, kind: 'take', bpm, outcome: outcomeOf(take.verdictState, take.measures ?? []) }];
+}
+
+/** The music of a stage: its chunk, simplified for its step. */
+export function lineOfStage(line: Line, { chunk, step }: Stage): Line {
+  return lineOfStep(lineOfChunk(line, chunk), STEPS[step]);
+}

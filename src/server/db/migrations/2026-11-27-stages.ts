@@ -1,0 +1,20 @@
+import { type Kysely, sql } from 'kysely';
+
+/** A line is given out with a plan; takes belong to its stages, and what cannot be heard is said by a person. */
+export async function up(db: Kysely<unknown>): Promise<void> {
+  for (const statement of STATEMENTS) await sql.raw(statement).execute(db);
+}
+
+const STATEMENTS = [
+  'alter table assignment add column plan jsonb',
+  'alter table take add column stage text check (length(stage) between 1 and 160)',
+  `create table stage_word (
+    id uuid primary key default gen_random_uuid(),
+    assignment_id uuid not null references assignment (id) on delete cascade,
+    student_id text not null references "user" (id) on delete cascade,
+    stage text not null check (length(stage) between 1 and 160),
+    kind text not null check (kind in ('student-says-done', 'teacher-says-done')),
+    said_at timestamptz not null default now()
+  )`,
+  'create index on stage_word (assignment_id, student_id)',
+];

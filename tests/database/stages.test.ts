@@ -1,0 +1,153 @@
+import { randomUUID } from 'node:crypto';
+import { USUAL_STYLE } from '@/core/counting';
+import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
+import { READY_PLANS, STEPS } from '@/core/practice';
+import { writeWav } from '@/core/signal';
+import { LAYOUT_NAMES } from '@/engraving/engraving';
+import {
+  assign,
+  getAssignmentToPlay,
+  listAssignmentsOfStudent,
+  sayStageDone,
+} from '@/server/access/assignments';
+import { lineOfStage, stagesOfAssignment } from '@/server/access/stages';
+import { answerTake, getTake, handIn } from '@/server/access/takes';
+import { NotFound } from '@/server/access/viewer';
+import { closeDatabase, database } from '@/server/db/connection';
+import { storeMusic } from '@/server/db/queries/music';
+import { checkTake } from '@/server/jobs/check-take';
+import { queue } from '@/server/jobs/queue';
+import { bookLine } from '../support/lines';
+import { makeWorld, pretendDrawn, type World } from '../support/world';
+
+afterAll(async () => {
+  await (await queue()).stop({ graceful: false });
+  await closeDatabase();
+});
+
+const PLAN = READY_PLANS[0]!;
+const LINE = bookLine(5);
+
+/** Gives the line out with a plan. No worker draws here. */
+async function giveOut(world: World, form: object = {}): Promise<string> {
+  const given = await assign(world.teacher, {
+    lineId: world.lineId,
+    classId: world.classId,
+    startBpm: 66,
+    goalBpm: 80,
+    dueOn: '2027-02-01',
+    plan: PLAN.name,
+    ...form,
+  });
+  if ('problem' in given) throw new Error(given.problem);
+  for (const stage of stagesOfAssignment({ plan: PLAN, startBpm: 66, goalBpm: 80 }, LINE)) {
+    const hash = await storeMusic(lineOfStage(LINE, stage));
+    await pretendDrawn(
+      hash,
+      [undefined, USUAL_STYLE].flatMap((counting) => LAYOUT_NAMES.map((layout) => ({ layout, counting }))),
+    );
+  }
+  return given.id;
+}
+
+/** Plays the stage at hand perfectly, hands it in and has it checked. */
+async function play(world: World, assignmentId: string, stageId: string): Promise<string> {
+  const { line, nextBpm } = await getAssignmentToPlay(world.student, assignmentId, stageId);
+  const isClapped = line.part.measures[0]!.events.some(
+    (e) => e.kind === 'note' && e.pitch.kind === 'unpitched',
+  );
+  const sound = render(
+    perform(line, { ...STEADY_STYLE, seed: 4, bpm: nextBpm }),
+    isClapped ? 'clap' : 'flute',
+    { ...QUIET_ROOM, sampleRate: 22050, seed: 4 },
+  );
+  const id = randomUUID();
+  const form = { id, assignmentId, askedBpm: `${nextBpm}`, source: 'recorded', stage: stageId };
+  expect(await handIn(world.student, form, writeWav(sound))).toEqual({ ok: true, takeId: id });
+  await checkTake(id);
+  return id;
+}
+
+test('a student is led through a plan, one thing at a time, and every stage is checked against its own music', async () => {
+  const world = await makeWorld(5);
+  const assignmentId = await giveOut(world);
+  const seen: string[] = [];
+  for (let round = 0; round < 5; round++) {
+    const { stage, line } = await getAssignmentToPlay(world.student, assignmentId);
+    seen.push(`${stage.name}: ${stage.chunkName}`);
+    if (stage.checkedBy === 'own-word') {
+      expect(await sayStageDone(world.student, assignmentId, stage.id)).toBeUndefined();
+      continue;
+    }
+    const takeId = await play(world, assignmentId, stage.id);
+    const take = await getTake(world.teacher, takeId);
+    expect(take.line).toEqual(line);
+    expect(take.verdict!.measures).toHaveLength(line.part.measures.length);
+    expect(take.verdict!.measures.some((m) => m.notesNeedWork || m.rhythmNeedsWork)).toBe(false);
+  }
+  expect(seen.slice(0, 4)).toEqual([
+    'Clap the rhythm: Pickup and measures 1 to 2',
+    'On one easy note: Pickup and measures 1 to 2',
+    'Name and finger: Pickup and measures 1 to 2',
+    'Play the notes: Pickup and measures 1 to 2',
+  ]);
+  const listed = (await listAssignmentsOfStudent(world.student)).find(({ id }) => id === assignmentId)!;
+  expect([listed.planName, listed.doneCount]).toEqual([PLAN.name, 5]);
+  expect(listed.stageCount).toBeGreaterThan(10);
+});
+
+test('going back is free, and the teacher’s word is above the verdict', async () => {
+  const world = await makeWorld(5);
+  const assignmentId = await giveOut(world);
+  const first = (await getAssignmentToPlay(world.student, assignmentId)).stage;
+  const takeId = await play(world, assignmentId, first.id);
+  const second = (await getAssignmentToPlay(world.student, assignmentId)).stage;
+  expect(second.id).not.toBe(first.id);
+  expect((await getAssignmentToPlay(world.student, assignmentId, first.id)).stage).toMatchObject({
+    id: first.id,
+    isNow: false,
+  });
+  await answerTake(world.teacher, takeId, { answer: 'again', comment: 'Feet too, please.' });
+  expect((await getAssignmentToPlay(world.student, assignmentId)).stage.id).toBe(first.id);
+  await answerTake(world.teacher, takeId, { answer: 'accepted', comment: '' });
+  expect((await getAssignmentToPlay(world.student, assignmentId)).stage.id).toBe(second.id);
+});
+
+test('what can be heard is not said, what is not in the plan is not found, and nobody speaks for another', async () => {
+  const [mine, other] = [await makeWorld(5), await makeWorld(5)];
+  const assignmentId = await giveOut(mine);
+  const { stages } = await getAssignmentToPlay(mine.student, assignmentId);
+  const heard = stages.find(({ checkedBy }) => checkedBy === 'rhythm')!;
+  const silent = stages.find(({ checkedBy }) => checkedBy === 'own-word')!;
+  expect(await sayStageDone(mine.student, assignmentId, heard.id)).toContain('Mevlo listens');
+  await expect(sayStageDone(mine.student, assignmentId, 'm9-9/clap')).rejects.toThrow(NotFound);
+  await expect(sayStageDone(other.student, assignmentId, silent.id)).rejects.toThrow(NotFound);
+  await expect(sayStageDone(mine.teacher, assignmentId, silent.id)).rejects.toThrow(NotFound);
+  const form = { id: randomUUID(), assignmentId, askedBpm: '66', source: 'recorded' };
+  const sound = new Uint8Array([1, 2, 3]);
+  await expect(handIn(mine.student, { ...form, stage: silent.id }, sound)).rejects.toThrow(NotFound);
+  await expect(handIn(mine.student, { ...form, stage: 'nonsense' }, sound)).rejects.toThrow(NotFound);
+  await expect(handIn(other.student, { ...form, stage: heard.id }, sound)).rejects.toThrow(NotFound);
+  // Nonsense in the address leads to the stage at hand.
+  expect((await getAssignmentToPlay(mine.student, assignmentId, 'nonsense')).stage.isNow).toBe(true);
+});
+
+test.each([[{ plan: 'A plan from elsewhere' }], [{ plan: PLAN.name, chunking: 'fours' }]])(
+  '%o is refused',
+  async (form) => {
+    const world = await makeWorld(5);
+    await expect(giveOut(world, form)).rejects.toThrow();
+    const given = await database()
+      .selectFrom('assignment')
+      .select('id')
+      .where('class_id', '=', world.classId)
+      .execute();
+    expect(given).toHaveLength(1);
+  },
+);
+
+test('an assignment without a plan is one stage, as before', async () => {
+  const world = await makeWorld(5);
+  const { stages, planName, stage } = await getAssignmentToPlay(world.student, world.assignmentId);
+  expect([stages.length, planName, STEPS.expression.name === stage.name]).toEqual([1, undefined, true]);
+});
