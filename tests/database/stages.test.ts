@@ -10,10 +10,13 @@ import {
   listAssignmentsOfStudent,
   sayStageDone,
 } from '@/server/access/assignments';
+import { changeForStudent, copyToClass, getGiven, takeBack } from '@/server/access/given';
 import { lineOfStage, stagesOfAssignment } from '@/server/access/stages';
 import { answerTake, getTake, handIn } from '@/server/access/takes';
 import { NotFound } from '@/server/access/viewer';
+import { createStudent } from '@/server/auth/accounts';
 import { closeDatabase, database } from '@/server/db/connection';
+import { insertClass } from '@/server/db/queries/classes';
 import { storeMusic } from '@/server/db/queries/music';
 import { checkTake } from '@/server/jobs/check-take';
 import { queue } from '@/server/jobs/queue';
@@ -150,4 +153,81 @@ test('an assignment without a plan is one stage, as before', async () => {
   const world = await makeWorld(5);
   const { stages, planName, stage } = await getAssignmentToPlay(world.student, world.assignmentId);
   expect([stages.length, planName, STEPS.expression.name === stage.name]).toEqual([1, undefined, true]);
+});
+
+describe('bending what was given out', () => {
+  test('for chosen students alone', async () => {
+    const world = await makeWorld(5);
+    const twin = await createStudent({
+      name: 'Twin',
+      classId: world.classId,
+      userName: 'twin',
+      pin: '4711',
+      instrument: 'flute',
+    });
+    const twinViewer = { userId: twin, name: 'Twin', role: 'student' } as const;
+    const assignmentId = await giveOut(world, { studentIds: [twin] });
+    expect((await listAssignmentsOfStudent(twinViewer)).map(({ id }) => id)).toContain(assignmentId);
+    expect((await listAssignmentsOfStudent(world.student)).map(({ id }) => id)).not.toContain(assignmentId);
+    await expect(getAssignmentToPlay(world.student, assignmentId)).rejects.toThrow(NotFound);
+    expect((await getGiven(world.teacher, assignmentId)).students.map(({ name }) => name)).toEqual(['Twin']);
+    await expect(giveOut(world, { studentIds: ['somebody-else'] })).rejects.toThrow('not in this class');
+  });
+
+  test('for one student: other tempos, and nothing that was done is lost', async () => {
+    const world = await makeWorld(5);
+    const assignmentId = await giveOut(world);
+    const first = (await getAssignmentToPlay(world.student, assignmentId)).stage;
+    await play(world, assignmentId, first.id);
+    const form = { startBpm: '60', goalBpm: '72', dueOn: '2027-03-01' };
+    expect(await changeForStudent(world.teacher, assignmentId, world.student.userId, form)).toBeUndefined();
+    const [student] = (await getGiven(world.teacher, assignmentId)).students;
+    expect(student).toMatchObject({
+      startBpm: 60,
+      goalBpm: 72,
+      dueOn: '2027-03-01',
+      isChanged: true,
+      doneCount: 1,
+    });
+    expect((await getAssignmentToPlay(world.student, assignmentId)).nextBpm).toBe(60);
+    const listed = (await listAssignmentsOfStudent(world.student)).find(({ id }) => id === assignmentId)!;
+    expect([listed.startBpm, listed.dueOn]).toEqual([60, '2027-03-01']);
+    const wrong = { ...form, startBpm: '90' };
+    expect(await changeForStudent(world.teacher, assignmentId, world.student.userId, wrong)).toMatch(
+      /not be slower/,
+    );
+    await expect(changeForStudent(world.teacher, assignmentId, 'nobody', form)).rejects.toThrow(NotFound);
+  });
+
+  test('to another class, and back again', async () => {
+    const [mine, other] = [await makeWorld(5), await makeWorld(5)];
+    const assignmentId = await giveOut(mine);
+    const { id: classId } = await insertClass({
+      teacher_id: mine.teacher.userId,
+      name: 'Second',
+      code: randomUUID().slice(0, 8),
+    });
+    const copy = await copyToClass(mine.teacher, assignmentId, classId);
+    expect(await getGiven(mine.teacher, copy.id)).toMatchObject({
+      className: 'Second',
+      planName: PLAN.name,
+      startBpm: 66,
+    });
+    await expect(copyToClass(mine.teacher, assignmentId, other.classId)).rejects.toThrow(NotFound);
+    for (const refused of [
+      () => getGiven(other.teacher, assignmentId),
+      () => getGiven(mine.student, assignmentId),
+      () => takeBack(other.teacher, assignmentId),
+      () => copyToClass(other.teacher, assignmentId, other.classId),
+      () => changeForStudent(other.teacher, assignmentId, mine.student.userId, {}),
+    ]) {
+      await expect(refused()).rejects.toThrow();
+    }
+    const { stage } = await getAssignmentToPlay(mine.student, assignmentId);
+    const takeId = await play(mine, assignmentId, stage.id);
+    await takeBack(mine.teacher, assignmentId);
+    expect((await listAssignmentsOfStudent(mine.student)).map(({ id }) => id)).not.toContain(assignmentId);
+    await expect(getAssignmentToPlay(mine.student, assignmentId)).rejects.toThrow(NotFound);
+    expect((await getTake(mine.student, takeId)).id).toBe(takeId);
+  });
 });

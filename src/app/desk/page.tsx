@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import Link from 'next/link';
 import { dayOf, sayDay } from '@/app/_components/day';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { TakeList } from '@/app/_components/take-list';
@@ -44,9 +45,12 @@ export default async function DeskPage() {
           <ul className="mb-4 space-y-3">
             {assignments.map((assignment) => (
               <li key={assignment.id} className="border-l-4 border-rule pl-3">
-                <strong>
+                <Link
+                  href={`/given/${assignment.id}`}
+                  className="inline-flex min-h-8 items-center font-bold underline underline-offset-4 hover:bg-cool-wash"
+                >
                   {assignment.lineNumber} {assignment.lineTitle}
-                </strong>
+                </Link>
                 <br />
                 {assignment.className}, {assignment.startBpm} to {assignment.goalBpm}, due{' '}
                 {sayDay(assignment.dueOn, today)}

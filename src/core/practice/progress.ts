@@ -65,8 +65,7 @@ function isDone(stage: Stage, plan: Plan, deeds: readonly Deed[]): boolean {
 
 function whyNow(stage: Stage, { rungIndex, falls, goodInRow }: Climb, plan: Plan): string {
   const { goodTakesToRise } = rulesFor(stage, plan);
-  if (STEPS[stage.step].checkedBy === 'own-word')
-    return 'Nothing can be heard here: you say yourself when it went well.';
+  if (STEPS[stage.step].checkedBy === 'own-word') return 'Do it once with the click, to the end.';
   if (falls[rungIndex + 1] && goodInRow === 0)
     return 'It fell apart twice: once more at this tempo, then up again.';
   const left = goodTakesToRise - goodInRow;

@@ -38,6 +38,8 @@ const assignmentForm = z
     dueOn: z.iso.date('Choose the day by which it is due.'),
     plan: z.enum(['', ...READY_PLANS.map(({ name }) => name)]).default(''),
     chunking: z.enum(['', ...CHUNKINGS]).default(''),
+    // Everybody when nobody is chosen.
+    studentIds: z.array(z.string().min(1).max(60)).max(200).default([]),
   })
   .refine((form) => form.goalBpm >= form.startBpm, 'The goal tempo must not be slower than the start tempo.');
 
@@ -48,22 +50,31 @@ export async function assign(viewer: Viewer, form: unknown): Promise<{ id: strin
   if (!read.success) return { problem: read.error.issues[0]!.message };
   const { lineId, classId, startBpm, goalBpm, dueOn } = read.data;
   const plan = chosenPlan(read.data);
-  const [line, { counting }] = await Promise.all([requireOwnLine(viewer, lineId), getClass(viewer, classId)]);
+  const [line, { counting, students }] = await Promise.all([
+    requireOwnLine(viewer, lineId),
+    getClass(viewer, classId),
+  ]);
   if (!line.contentHash)
     return {
       problem: 'This line is still a draft. Finish it on the writing desk and put it on the stand first.',
     };
+  const chosen = students.map(({ id }) => id).filter((id) => read.data.studentIds.includes(id));
+  if (chosen.length < new Set(read.data.studentIds).size)
+    return { problem: 'One of the chosen students is not in this class. Choose again.' };
   // The class may count in its own way: nobody should wait for the drawing later.
   const wishes = LAYOUT_NAMES.map((layout) => ({ layout, counting }));
   for (const { contentHash } of await listParts(lineId)) await requestEngraving(contentHash, { wishes });
-  return queries.insertAssignment({
-    line_id: lineId,
-    class_id: classId,
-    start_bpm: startBpm,
-    goal_bpm: goalBpm,
-    due_on: dueOn,
-    ...(plan && { plan: JSON.stringify(plan) }),
-  });
+  return queries.insertAssignment(
+    {
+      line_id: lineId,
+      class_id: classId,
+      start_bpm: startBpm,
+      goal_bpm: goalBpm,
+      due_on: dueOn,
+      ...(plan && { plan: JSON.stringify(plan) }),
+    },
+    chosen.length > 0 && chosen.length < students.length ? chosen : undefined,
+  );
 }
 
 export function listAssignmentsOfTeacher(viewer: Viewer) {
@@ -108,7 +119,7 @@ export async function listAssignmentsOfStudent(viewer: Viewer) {
 }
 
 /** A stage in words. */
-function stageFacts({ part }: Line, { id, chunk, step }: Stage, vocabulary: Vocabulary) {
+export function stageFacts({ part }: Line, { id, chunk, step }: Stage, vocabulary: Vocabulary) {
   const { name, doThis, checkedBy, click, under } = STEPS[step];
   return {
     id,
@@ -134,7 +145,7 @@ function ladderOf(stages: readonly Stage[], { now }: Progress, goalBpm: number) 
 /** An assignment the viewer may play, and the part to play from. @throws NotFound */
 export async function requirePlayable(viewer: Viewer, assignmentId: string) {
   const assignment = z.uuid().safeParse(assignmentId).success
-    ? await queries.maybeAssignment(assignmentId)
+    ? await queries.maybeAssignment(assignmentId, viewer.userId)
     : undefined;
   if (!assignment || !(await mayPlay(viewer, assignment))) throw new NotFound();
   const part = await maybePartForStudent(assignment.lineId, viewer.userId, assignment.classId);
@@ -225,8 +236,8 @@ export async function requireMusicOfStage(viewer: Viewer, assignmentId: string, 
 /** Its students record; its teacher may try it out. */
 async function mayPlay(
   viewer: Viewer,
-  assignment: { readonly classId: string; readonly teacherId: string },
+  assignment: { readonly id: string; readonly teacherId: string },
 ): Promise<boolean> {
   if (viewer.role === 'teacher') return assignment.teacherId === viewer.userId;
-  return queries.isStudentOfClass(viewer.userId, assignment.classId);
+  return queries.isForStudent(assignment.id, viewer.userId);
 }

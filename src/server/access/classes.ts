@@ -17,6 +17,18 @@ export function listClasses(viewer: Viewer) {
   return queries.listClasses(viewer.userId);
 }
 
+/** The viewer's classes with who is in them. */
+export async function listRosters(viewer: Viewer) {
+  const classes = await listClasses(viewer);
+  return Promise.all(
+    classes.map(async ({ id, name }) => ({
+      id,
+      name,
+      students: (await queries.listStudents(id)).map((student) => ({ id: student.id, name: student.name })),
+    })),
+  );
+}
+
 /** A class of the viewer's with its students. @throws NotFound */
 export async function getClass(viewer: Viewer, classId: string) {
   const found = await requireOwnClass(viewer, classId);

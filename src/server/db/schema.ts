@@ -125,7 +125,24 @@ interface AssignmentTable {
   due_on: ColumnType<string, string, string>;
   /** How it is to be learned; null for the whole line at once. */
   plan: ColumnType<Plan | null, string | undefined, string>;
+  /** Whether it is for the whole class, else for those listed. */
+  for_all: ColumnType<boolean, boolean | undefined, boolean>;
+  withdrawn_at: Date | null;
   created_at: Generated<Date>;
+}
+
+interface AssignmentStudentTable {
+  assignment_id: string;
+  student_id: string;
+}
+
+/** What is different for one student. */
+interface AssignmentChangeTable {
+  assignment_id: string;
+  student_id: string;
+  start_bpm: number;
+  goal_bpm: number;
+  due_on: ColumnType<string, string, string>;
 }
 
 /** A person's word on a stage of a plan that cannot be heard. */
@@ -200,6 +217,8 @@ export interface Database {
   music: MusicTable;
   engraving: EngravingTable;
   assignment: AssignmentTable;
+  assignment_student: AssignmentStudentTable;
+  assignment_change: AssignmentChangeTable;
   stage_word: StageWordTable;
   take: TakeTable;
   take_check: TakeCheckTable;

@@ -8,6 +8,7 @@ export interface StageFacts {
   readonly chunkName: string;
   readonly checkedBy: 'notes-and-rhythm' | 'rhythm' | 'own-word';
   readonly click: boolean;
+  readonly under: 'counts' | 'letters' | 'fingers';
 }
 
 interface StageCardProps {

@@ -4,6 +4,7 @@ import { useRouter } from 'next/navigation';
 import { type ChangeEvent, type ComponentProps, useMemo, useRef, useState } from 'react';
 import { handInTake } from '@/browser/hand-in';
 import type { TakeMoment } from '@/browser/take-session';
+import { maybeInstrumentOfPart } from '@/core/instruments';
 import type { Line } from '@/core/notation';
 import { beatUnit, clicksPerMeasure, quarterSeconds } from '@/core/time';
 import { Button, ButtonLink } from '@/ui/button';
@@ -17,6 +18,7 @@ import {
 import { anchorsInTempo, placeAt } from '@/ui/music/places';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
+import { RowUnder } from '@/ui/study/under-staff';
 import { TempoLadder } from '@/ui/tempo-ladder';
 import { Beats } from './beats';
 import { Cautions } from './cautions';
@@ -124,7 +126,18 @@ export function Stand(props: StandProps) {
           />
         ) : (
           <>
-            <EngravedLine engraving={engraving} playhead={playhead} />
+            <EngravedLine
+              engraving={engraving}
+              playhead={playhead}
+              under={(system) => (
+                <RowUnder
+                  under={plan?.stage.under ?? 'counts'}
+                  system={system}
+                  line={line}
+                  instrumentId={maybeInstrumentOfPart(line.part.name)?.id}
+                />
+              )}
+            />
             <div className="mt-4 space-y-4 border-t-2 border-rule pt-4">
               {state.kind === 'problem' && <Notice kind="problem">{state.text}</Notice>}
               {state.kind === 'checking' && (

@@ -11,7 +11,8 @@ export interface AssignState {
 }
 
 export async function giveOut(_: AssignState, form: FormData): Promise<AssignState> {
-  const assigned = await orNotFound(assign(await requireTeacher(), Object.fromEntries(form)));
+  const wanted = { ...Object.fromEntries(form), studentIds: form.getAll('studentIds') };
+  const assigned = await orNotFound(assign(await requireTeacher(), wanted));
   return 'problem' in assigned ? assigned : redirect('/desk');
 }
 

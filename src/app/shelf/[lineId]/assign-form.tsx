@@ -10,10 +10,16 @@ import { Notice } from '@/ui/notice';
 import { TempoLadder } from '@/ui/tempo-ladder';
 import { giveOut } from './actions';
 
+interface Roster {
+  readonly id: string;
+  readonly name: string;
+  readonly students: readonly { readonly id: string; readonly name: string }[];
+}
+
 interface AssignFormProps {
   readonly lineId: string;
   readonly line: Line;
-  readonly classes: readonly { readonly id: string; readonly name: string }[];
+  readonly classes: readonly Roster[];
   readonly startBpm: number;
   readonly goalBpm: number;
   readonly dueOn: string;
@@ -25,6 +31,7 @@ export function AssignForm({ lineId, line, classes, startBpm, goalBpm, dueOn, to
   const [state, submit, isPending] = useActionState(giveOut, {});
   const [start, setStart] = useState(`${startBpm}`);
   const [goal, setGoal] = useState(`${goalBpm}`);
+  const [classId, setClassId] = useState(classes[0]?.id ?? '');
   const [planName, setPlanName] = useState('');
   const [chunking, setChunking] = useState<Chunking>('twos');
   const plan = READY_PLANS.find(({ name }) => name === planName);
@@ -33,13 +40,20 @@ export function AssignForm({ lineId, line, classes, startBpm, goalBpm, dueOn, to
   return (
     <form action={submit} className="space-y-4">
       <input type="hidden" name="lineId" value={lineId} />
-      <Choice label="Class" name="classId" required>
+      <Choice
+        label="Class"
+        name="classId"
+        value={classId}
+        onChange={(event) => setClassId(event.target.value)}
+        required
+      >
         {classes.map(({ id, name }) => (
           <option key={id} value={id}>
             {name}
           </option>
         ))}
       </Choice>
+      <ForSome key={classId} students={classes.find(({ id }) => id === classId)?.students ?? []} />
       <div className="grid grid-cols-2 gap-3">
         <Field
           {...bounds}
@@ -109,6 +123,30 @@ export function AssignForm({ lineId, line, classes, startBpm, goalBpm, dueOn, to
         Give it out
       </Button>
     </form>
+  );
+}
+
+/** The whole class, unless some are chosen. */
+function ForSome({ students }: { readonly students: Roster['students'] }) {
+  if (students.length < 2) return null;
+  return (
+    <details>
+      <summary className="min-h-11 cursor-pointer py-2 text-cool underline underline-offset-4">
+        Only for some students
+      </summary>
+      <fieldset>
+        <legend className="sr-only">For whom; nobody chosen means the whole class</legend>
+        {students.map(({ id, name }) => (
+          <label
+            key={id}
+            className="flex min-h-11 items-center gap-3 rounded-md px-2 has-checked:bg-cool-wash"
+          >
+            <input type="checkbox" name="studentIds" value={id} className="size-5 accent-cool" />
+            {name}
+          </label>
+        ))}
+      </fieldset>
+    </details>
   );
 }
 

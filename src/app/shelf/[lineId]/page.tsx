@@ -6,7 +6,7 @@ import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { moveByMarks } from '@/core/tempo';
 import { beatUnit } from '@/core/time';
-import { listClasses } from '@/server/access/classes';
+import { listRosters } from '@/server/access/classes';
 import { getLine } from '@/server/access/shelf';
 import { requireTeacher } from '@/server/access/viewer';
 import { ButtonLink } from '@/ui/button';
@@ -34,7 +34,7 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
   const [{ lineId }, { part: asked }] = await Promise.all([params, searchParams]);
   const [line, classes] = await Promise.all([
     orNotFound(getLine(viewer, lineId, Number(asked) || 0)),
-    listClasses(viewer),
+    listRosters(viewer),
   ]);
   // A draft has nothing to show but the writing desk.
   if (!line.shown) redirect(`/shelf/${line.id}/write`);
@@ -91,7 +91,7 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
               <AssignForm
                 lineId={line.id}
                 line={line.shown.line}
-                classes={classes.map(({ id, name }) => ({ id, name }))}
+                classes={classes}
                 startBpm={moveByMarks(goal, -MARKS_BELOW_GOAL)}
                 goalBpm={goal}
                 dueOn={dayOf(new Date(now + USUAL_DAYS * 86_400_000))}

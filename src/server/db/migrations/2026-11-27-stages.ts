@@ -6,7 +6,25 @@ export async function up(db: Kysely<unknown>): Promise<void> {
 }
 
 const STATEMENTS = [
-  'alter table assignment add column plan jsonb',
+  `alter table assignment
+    add column plan jsonb,
+    add column for_all boolean not null default true,
+    add column withdrawn_at timestamptz`,
+  // Who it is for, when it is not for the whole class.
+  `create table assignment_student (
+    assignment_id uuid not null references assignment (id) on delete cascade,
+    student_id text not null references "user" (id) on delete cascade,
+    primary key (assignment_id, student_id)
+  )`,
+  // What is different for one student.
+  `create table assignment_change (
+    assignment_id uuid not null references assignment (id) on delete cascade,
+    student_id text not null references "user" (id) on delete cascade,
+    start_bpm integer not null check (start_bpm between 40 and 208),
+    goal_bpm integer not null check (goal_bpm between start_bpm and 208),
+    due_on date not null,
+    primary key (assignment_id, student_id)
+  )`,
   'alter table take add column stage text check (length(stage) between 1 and 160)',
   `create table stage_word (
     id uuid primary key default gen_random_uuid(),

@@ -1,27 +1,49 @@
+import { sql } from 'kysely';
 import { database } from '../connection';
 
-export function insertAssignment(values: {
+interface NewAssignment {
   class_id: string;
   line_id: string;
   start_bpm: number;
   goal_bpm: number;
   due_on: string;
   plan?: string;
-}) {
-  return database().insertInto('assignment').values(values).returning('id').executeTakeFirstOrThrow();
 }
 
-function assignments() {
+/** @param studentIds for whom it is; undefined for the whole class. All or nothing. */
+export function insertAssignment(values: NewAssignment, studentIds?: readonly string[]) {
+  return database()
+    .transaction()
+    .execute(async (db) => {
+      const inserted = await db
+        .insertInto('assignment')
+        .values({ ...values, for_all: studentIds === undefined })
+        .returning('id')
+        .executeTakeFirstOrThrow();
+      if (studentIds && studentIds.length > 0) {
+        const rows = studentIds.map((student_id) => ({ assignment_id: inserted.id, student_id }));
+        await db.insertInto('assignment_student').values(rows).execute();
+      }
+      return inserted;
+    });
+}
+
+/** Assignments that stand, with what is different for a student. @param studentId undefined for nobody in particular. */
+function assignments(studentId?: string) {
   return database()
     .selectFrom('assignment')
     .innerJoin('class', 'class.id', 'assignment.class_id')
     .innerJoin('line', 'line.id', 'assignment.line_id')
-    .select([
+    .leftJoin('assignment_change as change', (join) =>
+      join.onRef('change.assignment_id', '=', 'assignment.id').on('change.student_id', '=', studentId ?? ''),
+    )
+    .select((e) => [
       'assignment.id',
-      'assignment.start_bpm as startBpm',
-      'assignment.goal_bpm as goalBpm',
-      'assignment.due_on as dueOn',
+      e.fn.coalesce('change.start_bpm', 'assignment.start_bpm').as('startBpm'),
+      e.fn.coalesce('change.goal_bpm', 'assignment.goal_bpm').as('goalBpm'),
+      e.fn.coalesce('change.due_on', 'assignment.due_on').as('dueOn'),
       'assignment.plan',
+      'assignment.for_all as forAll',
       'class.id as classId',
       'class.name as className',
       'class.teacher_id as teacherId',
@@ -31,11 +53,12 @@ function assignments() {
       'line.number as lineNumber',
       'line.title as lineTitle',
       'line.level as lineLevel',
-    ]);
+    ])
+    .where('assignment.withdrawn_at', 'is', null);
 }
 
-export function maybeAssignment(assignmentId: string) {
-  return assignments().where('assignment.id', '=', assignmentId).executeTakeFirst();
+export function maybeAssignment(assignmentId: string, studentId?: string) {
+  return assignments(studentId).where('assignment.id', '=', assignmentId).executeTakeFirst();
 }
 
 export function listAssignmentsOfTeacher(teacherId: string) {
@@ -46,33 +69,101 @@ export function listAssignmentsOfTeacher(teacherId: string) {
     .execute();
 }
 
+/** A student of the class for whom the assignment is. */
+const IS_FOR = (studentId: string) => sql<boolean>`exists (
+  select 1 from class_student where class_student.class_id = assignment.class_id and class_student.student_id = ${studentId}
+) and (assignment.for_all or exists (
+  select 1 from assignment_student
+  where assignment_student.assignment_id = assignment.id and assignment_student.student_id = ${studentId}
+))`;
+
 export function listAssignmentsOfStudent(studentId: string) {
-  return assignments()
-    .innerJoin('class_student', 'class_student.class_id', 'class.id')
-    .where('class_student.student_id', '=', studentId)
-    .orderBy('assignment.due_on')
-    .orderBy('line.number')
-    .execute();
+  return assignments(studentId).where(IS_FOR(studentId)).orderBy('dueOn').orderBy('line.number').execute();
 }
 
-export async function isStudentOfClass(studentId: string, classId: string): Promise<boolean> {
+export async function isForStudent(assignmentId: string, studentId: string): Promise<boolean> {
   const row = await database()
-    .selectFrom('class_student')
-    .select('student_id')
-    .where('student_id', '=', studentId)
-    .where('class_id', '=', classId)
+    .selectFrom('assignment')
+    .select('id')
+    .where('id', '=', assignmentId)
+    .where(IS_FOR(studentId))
     .executeTakeFirst();
   return row !== undefined;
 }
 
-/** What was said of the stages of a student's assignments, the oldest first. */
-export function listStageWords(studentId: string) {
+/** The students of an assignment, with what is different for each. */
+export function listStudentsOfAssignment(assignmentId: string) {
+  return database()
+    .selectFrom('assignment')
+    .innerJoin('class_student', 'class_student.class_id', 'assignment.class_id')
+    .innerJoin('user', 'user.id', 'class_student.student_id')
+    .leftJoin('assignment_student as chosen', (join) =>
+      join.onRef('chosen.assignment_id', '=', 'assignment.id').onRef('chosen.student_id', '=', 'user.id'),
+    )
+    .leftJoin('assignment_change as change', (join) =>
+      join.onRef('change.assignment_id', '=', 'assignment.id').onRef('change.student_id', '=', 'user.id'),
+    )
+    .select([
+      'user.id',
+      'user.name',
+      'change.start_bpm as startBpm',
+      'change.goal_bpm as goalBpm',
+      'change.due_on as dueOn',
+    ])
+    .where('assignment.id', '=', assignmentId)
+    .where((e) => e.or([e('assignment.for_all', '=', true), e('chosen.student_id', 'is not', null)]))
+    .orderBy('user.name')
+    .execute();
+}
+
+/** Makes an assignment different for one student. */
+export async function storeChange(values: {
+  assignment_id: string;
+  student_id: string;
+  start_bpm: number;
+  goal_bpm: number;
+  due_on: string;
+}): Promise<void> {
+  const { start_bpm, goal_bpm, due_on } = values;
+  await database()
+    .insertInto('assignment_change')
+    .values(values)
+    .onConflict((conflict) =>
+      conflict.columns(['assignment_id', 'student_id']).doUpdateSet({ start_bpm, goal_bpm, due_on }),
+    )
+    .execute();
+}
+
+/** Takes an assignment back; its takes stay with their students. */
+export async function withdraw(assignmentId: string): Promise<void> {
+  await database()
+    .updateTable('assignment')
+    .set({ withdrawn_at: sql`now()` })
+    .where('id', '=', assignmentId)
+    .execute();
+}
+
+function stageWords() {
   return database()
     .selectFrom('stage_word')
-    .select(['assignment_id as assignmentId', 'stage', 'kind', 'said_at as saidAt'])
-    .where('student_id', '=', studentId)
-    .orderBy('said_at')
-    .execute();
+    .select([
+      'assignment_id as assignmentId',
+      'student_id as studentId',
+      'stage',
+      'kind',
+      'said_at as saidAt',
+    ])
+    .orderBy('said_at');
+}
+
+/** What was said of the stages of a student's assignments, the oldest first. */
+export function listStageWords(studentId: string) {
+  return stageWords().where('student_id', '=', studentId).execute();
+}
+
+/** The same of all students of an assignment. */
+export function listStageWordsOfAssignment(assignmentId: string) {
+  return stageWords().where('assignment_id', '=', assignmentId).execute();
 }
 
 export async function insertStageWord(values: {

@@ -88,6 +88,7 @@ function takeRows() {
       'take.stage',
       'take.handed_in_at as handedInAt',
       'take.assignment_id as assignmentId',
+      'take.student_id as studentId',
       'user.name as studentName',
       'line.title as lineTitle',
       'line.number as lineNumber',
@@ -115,6 +116,13 @@ export function listTakesOfStudent(studentId: string) {
     .where('take.student_id', '=', studentId)
     .orderBy('take.handed_in_at', 'desc')
     .limit(MOST_LISTED)
+    .execute();
+}
+
+export function listTakesOfAssignment(assignmentId: string) {
+  return takeRows()
+    .where('take.assignment_id', '=', assignmentId)
+    .orderBy('take.handed_in_at', 'desc')
     .execute();
 }
 

@@ -1,0 +1,38 @@
+'use server';
+import { revalidatePath } from 'next/cache';
+import { redirect } from 'next/navigation';
+import { orNotFound } from '@/app/_components/not-found-guard';
+import { changeForStudent, copyToClass, takeBack } from '@/server/access/given';
+import { requireTeacher } from '@/server/access/viewer';
+
+export interface GivenState {
+  readonly problem?: string;
+  readonly done?: string;
+}
+
+export async function changeOne(
+  assignmentId: string,
+  studentId: string,
+  _: GivenState,
+  form: FormData,
+): Promise<GivenState> {
+  const viewer = await requireTeacher();
+  const problem = await orNotFound(
+    changeForStudent(viewer, assignmentId, studentId, Object.fromEntries(form)),
+  );
+  if (problem) return { problem };
+  revalidatePath(`/given/${assignmentId}`);
+  return { done: 'Changed for this student alone.' };
+}
+
+export async function giveCopy(assignmentId: string, _: GivenState, form: FormData): Promise<GivenState> {
+  const { id } = await orNotFound(
+    copyToClass(await requireTeacher(), assignmentId, `${form.get('classId')}`),
+  );
+  redirect(`/given/${id}`);
+}
+
+export async function withdraw(assignmentId: string): Promise<GivenState> {
+  await orNotFound(takeBack(await requireTeacher(), assignmentId));
+  redirect('/desk');
+}

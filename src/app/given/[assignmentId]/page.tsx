@@ -1,0 +1,106 @@
+import type { Metadata } from 'next';
+import { dayOf, sayDay } from '@/app/_components/day';
+import { orNotFound } from '@/app/_components/not-found-guard';
+import { SignedInFrame } from '@/app/_components/signed-in-frame';
+import { listClasses } from '@/server/access/classes';
+import { getGiven } from '@/server/access/given';
+import { requireTeacher } from '@/server/access/viewer';
+import { ButtonLink } from '@/ui/button';
+import { Sheet } from '@/ui/page-frame';
+import { ChangeForm, CopyForm, TakeBackForm } from './given-forms';
+
+export const metadata: Metadata = { title: 'Given out' };
+
+/** A line that was given out: where everybody stands, and what can be bent. */
+export default async function GivenPage({
+  params,
+}: {
+  readonly params: Promise<{ readonly assignmentId: string }>;
+}) {
+  const viewer = await requireTeacher();
+  const { assignmentId } = await params;
+  const [given, classes] = await Promise.all([
+    orNotFound(getGiven(viewer, assignmentId)),
+    listClasses(viewer),
+  ]);
+  const today = dayOf(new Date());
+  return (
+    <SignedInFrame viewer={viewer}>
+      <div className="grid items-start gap-5 lg:grid-cols-[1fr_300px]">
+        <Sheet>
+          <h1 className="font-serif text-3xl font-bold">
+            {given.lineNumber} {given.lineTitle}
+          </h1>
+          <p className="mb-4 text-faint">
+            {given.className}
+            {given.forAll ? '' : ', some students'}; {given.planName ?? 'the whole line'}, {given.startBpm} to{' '}
+            {given.goalBpm}, due {sayDay(given.dueOn, today)}
+          </p>
+          <ul className="divide-y divide-rule">
+            {given.students.map((student) => (
+              <li key={student.id} className="py-3" data-student={student.name}>
+                <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+                  <strong className="w-40">{student.name}</strong>
+                  <span
+                    role="img"
+                    aria-label={`${student.doneCount} of ${student.stageCount} stages done`}
+                    className="h-4 w-40 border border-ink bg-paper"
+                  >
+                    <span
+                      className="block h-full bg-cool"
+                      style={{ width: `${(100 * student.doneCount) / Math.max(1, student.stageCount)}%` }}
+                    />
+                  </span>
+                  <span>
+                    {student.now
+                      ? `${student.now.name}, ${student.now.chunkName.toLowerCase()}, at ${student.now.bpm}`
+                      : 'All done!'}
+                  </span>
+                  {student.isChanged && (
+                    <span className="rounded-sm bg-warm-wash px-2">
+                      own goal: {student.startBpm} to {student.goalBpm}, due {sayDay(student.dueOn, today)}
+                    </span>
+                  )}
+                </div>
+                <details>
+                  <summary className="min-h-8 cursor-pointer text-base text-cool underline underline-offset-4">
+                    Change it for {student.name}
+                  </summary>
+                  <ChangeForm
+                    assignmentId={given.id}
+                    student={{
+                      id: student.id,
+                      startBpm: student.startBpm,
+                      goalBpm: student.goalBpm,
+                      dueOn: student.dueOn,
+                    }}
+                  />
+                </details>
+              </li>
+            ))}
+          </ul>
+          {given.students.length === 0 && <p>Nobody is in this class yet.</p>}
+          <div className="mt-3 border-t-2 border-rule pt-3">
+            <ButtonLink href={`/practice/${given.id}`} weight="quiet">
+              See it as a student does
+            </ButtonLink>
+          </div>
+        </Sheet>
+        <div className="space-y-5">
+          <Sheet>
+            <h2 className="mb-3 text-xl font-bold">Give it to another class</h2>
+            <CopyForm
+              assignmentId={given.id}
+              classes={classes.filter(({ id }) => id !== given.classId).map(({ id, name }) => ({ id, name }))}
+            />
+          </Sheet>
+          <Sheet>
+            <h2 className="mb-3 text-xl font-bold">Take it back</h2>
+            <p className="mb-3">It leaves everybody’s list. Takes that were handed in stay.</p>
+            <TakeBackForm assignmentId={given.id} />
+          </Sheet>
+        </div>
+      </div>
+    </SignedInFrame>
+  );
+}

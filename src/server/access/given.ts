@@ -1,0 +1,131 @@
+import 'server-only';
+import { z } from 'zod';
+import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
+import * as queries from '@/server/db/queries/assignments';
+import { maybePartForStudent } from '@/server/db/queries/music';
+import { listTakesOfAssignment } from '@/server/db/queries/takes';
+import { stageFacts } from './assignments';
+import { getClass } from './classes';
+import { progressOfStudent, stagesOfAssignment } from './stages';
+import { assertTeacher, NotFound, type Viewer } from './viewer';
+
+/** An assignment of one of the viewer's classes. @throws NotFound */
+async function requireGiven(viewer: Viewer, assignmentId: unknown) {
+  assertTeacher(viewer);
+  const id = z.uuid().safeParse(assignmentId);
+  const assignment = id.success ? await queries.maybeAssignment(id.data) : undefined;
+  if (!assignment || assignment.teacherId !== viewer.userId) throw new NotFound();
+  return assignment;
+}
+
+/** Where every student of an assignment stands, by the same engine that leads the students. @throws NotFound */
+export async function getGiven(viewer: Viewer, assignmentId: string) {
+  const assignment = await requireGiven(viewer, assignmentId);
+  const [students, takes, words] = await Promise.all([
+    queries.listStudentsOfAssignment(assignment.id),
+    listTakesOfAssignment(assignment.id),
+    queries.listStageWordsOfAssignment(assignment.id),
+  ]);
+  const standing = await Promise.all(
+    students.map(async ({ id, name, startBpm, goalBpm, dueOn }) => {
+      const part = await maybePartForStudent(assignment.lineId, id, assignment.classId);
+      const own = {
+        plan: assignment.plan,
+        startBpm: startBpm ?? assignment.startBpm,
+        goalBpm: goalBpm ?? assignment.goalBpm,
+      };
+      const stages = part ? stagesOfAssignment(own, part.line) : [];
+      const progress = progressOfStudent(
+        own,
+        stages,
+        takes.filter(({ studentId }) => studentId === id),
+        words.filter(({ studentId }) => studentId === id),
+      );
+      return {
+        id,
+        name,
+        startBpm: own.startBpm,
+        goalBpm: own.goalBpm,
+        dueOn: dueOn ?? assignment.dueOn,
+        isChanged: startBpm !== null,
+        stageCount: stages.length,
+        doneCount: progress.doneIds.length,
+        now: part &&
+          progress.now && {
+            ...stageFacts(part.line, progress.now.stage, assignment.vocabulary),
+            bpm: progress.now.bpm,
+          },
+      };
+    }),
+  );
+  const { id, lineId, lineNumber, lineTitle, classId, className, startBpm, goalBpm, dueOn, plan, forAll } =
+    assignment;
+  return {
+    id,
+    lineId,
+    lineNumber,
+    lineTitle,
+    classId,
+    className,
+    startBpm,
+    goalBpm,
+    dueOn,
+    planName: plan?.name,
+    forAll,
+    students: standing,
+  };
+}
+
+const changeForm = z
+  .object({
+    startBpm: z.coerce.number().int().min(SLOWEST_MARK).max(FASTEST_MARK),
+    goalBpm: z.coerce.number().int().min(SLOWEST_MARK).max(FASTEST_MARK),
+    dueOn: z.iso.date('Choose the day by which it is due.'),
+  })
+  .refine((form) => form.goalBpm >= form.startBpm, 'The goal tempo must not be slower than the start tempo.');
+
+/** Other tempos and another day for one student; what was done so far counts on. @returns what is wrong, if anything. @throws NotFound */
+export async function changeForStudent(
+  viewer: Viewer,
+  assignmentId: string,
+  studentId: string,
+  form: unknown,
+): Promise<string | undefined> {
+  const assignment = await requireGiven(viewer, assignmentId);
+  const students = await queries.listStudentsOfAssignment(assignment.id);
+  if (!students.some(({ id }) => id === studentId)) throw new NotFound();
+  const read = changeForm.safeParse(form);
+  if (!read.success) return read.error.issues[0]!.message;
+  const { startBpm, goalBpm, dueOn } = read.data;
+  await queries.storeChange({
+    assignment_id: assignment.id,
+    student_id: studentId,
+    start_bpm: startBpm,
+    goal_bpm: goalBpm,
+    due_on: dueOn,
+  });
+  return undefined;
+}
+
+/** Takes an assignment back: nobody has it on the list any more; takes stay. @throws NotFound */
+export async function takeBack(viewer: Viewer, assignmentId: string): Promise<void> {
+  await queries.withdraw((await requireGiven(viewer, assignmentId)).id);
+}
+
+/** Gives the same to another class, as it is. @returns the new assignment's id. @throws NotFound */
+export async function copyToClass(
+  viewer: Viewer,
+  assignmentId: string,
+  classId: string,
+): Promise<{ id: string }> {
+  const assignment = await requireGiven(viewer, assignmentId);
+  const { id } = await getClass(viewer, classId);
+  return queries.insertAssignment({
+    class_id: id,
+    line_id: assignment.lineId,
+    start_bpm: assignment.startBpm,
+    goal_bpm: assignment.goalBpm,
+    due_on: assignment.dueOn,
+    ...(assignment.plan && { plan: JSON.stringify(assignment.plan) }),
+  });
+}
