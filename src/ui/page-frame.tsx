@@ -10,6 +10,7 @@ interface PageFrameProps {
 const TEACHER_PLACES = [
   ['/desk', 'Desk'],
   ['/shelf', 'Shelf'],
+  ['/plans', 'Plans'],
   ['/classes', 'Classes'],
 ] as const;
 

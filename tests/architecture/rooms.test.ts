@@ -23,6 +23,7 @@ const CORE: Readonly<Record<string, readonly string[]>> = {
   following: ['time', 'pitch', 'notation', 'listening'],
   judging: ['time', 'pitch', 'notation', 'following'],
   practice: ['time', 'notation', 'counting', 'tempo', 'study', 'judging'],
+  reports: ['time', 'notation', 'judging', 'practice'],
   // The whole way from sound to verdict, and its published form.
   checking: ['signal', 'notation', 'listening', 'following', 'judging'],
 };
@@ -35,6 +36,8 @@ const PACKAGES: Readonly<Record<string, string>> = {
   'midi-file': 'formats',
   abcjs: 'formats',
   zod: 'counting',
+  ics: 'reports',
+  papaparse: 'reports',
 };
 
 /** Layers outside of the core: what each may import of the others. */

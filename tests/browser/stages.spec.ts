@@ -58,3 +58,85 @@ test('a teacher plans with a few touches; a student does one thing after the oth
   await expect(student.getByRole('button', { name: 'Play and record' })).toBeVisible();
   await clean(student);
 });
+
+test('a plan of one’s own is made, given to one student, changed for him, helped with and taken out', async ({
+  browser,
+  baseURL,
+}) => {
+  const teacher = await signInTeacher(await browser.newContext({ baseURL }));
+  await teacher.goto('/plans');
+  await teacher.getByLabel('Name of the plan').fill('Sing, then play');
+  for (const name of [
+    'Clap the rhythm',
+    'On one easy note',
+    'Name and finger',
+    'Add the slurs',
+    'Add loud and soft',
+  ])
+    await teacher.getByRole('button', { name: `Leave out ${name}` }).click();
+  await teacher.getByRole('button', { name: '+ Sing it' }).click();
+  await teacher.getByRole('button', { name: 'Sing it earlier' }).click();
+  await teacher.getByRole('button', { name: 'Sing it earlier' }).click();
+  await expect(teacher.getByRole('list').last().getByRole('listitem').first()).toContainText('Sing it');
+  await teacher.getByLabel('Each rung up by').selectOption('4 beats a minute');
+  await clean(teacher);
+  await teacher.getByRole('button', { name: 'Keep the plan' }).click();
+  await expect(teacher.locator('summary', { hasText: 'Sing, then play' })).toBeVisible();
+
+  await teacher.goto('/shelf');
+  await teacher.getByRole('link', { name: /13 Ferry in the Fog/ }).click();
+  await teacher.getByLabel('Class').selectOption({ label: 'Tuesday flutes' });
+  await teacher.getByText('Only for some students').click();
+  await teacher.getByLabel('Nuri Ashdown').check();
+  await teacher.getByLabel('Start at').fill('60');
+  await teacher.getByLabel('Goal').fill('70');
+  await teacher.getByLabel('How to learn it').selectOption('Sing, then play');
+  await expect(teacher.getByRole('list', { name: 'Tempo ladder' }).getByRole('listitem')).toHaveText([
+    '60',
+    '64',
+    '68',
+    '70',
+  ]);
+  await teacher.getByRole('button', { name: 'Give it out' }).click();
+  await teacher.getByRole('link', { name: '13 Ferry in the Fog' }).first().click();
+  await expect(teacher.locator('[data-student]')).toHaveCount(1);
+  await expect(teacher.locator('[data-student="Nuri Ashdown"]')).toContainText('Sing it');
+
+  const student = await signInStudent(
+    await browser.newContext({ baseURL, viewport: { width: 820, height: 1180 } }),
+    'nuri',
+  );
+  await student
+    .getByRole('link', { name: /13 Ferry in the Fog/ })
+    .first()
+    .click();
+  await expect(student.getByTestId('stage')).toContainText('Sing it', { timeout: 20_000 });
+  await student.getByText('I need help').click();
+  await student.getByLabel('With').selectOption('measure 2');
+  await student.getByRole('button', { name: 'Ask my teacher' }).click();
+  await expect(student.getByText('Your teacher knows now.')).toBeVisible();
+  await clean(student);
+
+  await teacher.goto('/desk');
+  await clean(teacher);
+  await teacher.getByRole('link', { name: /Nuri Ashdown 13 Ferry in the Fog, measure 2/ }).click();
+  await teacher.getByRole('button', { name: 'Helped' }).click();
+  await expect(teacher.getByText('Asks for help')).toHaveCount(0);
+  await teacher.getByText('Change it for Nuri Ashdown').click();
+  await teacher.getByLabel('Start at').fill('54');
+  await teacher.getByRole('button', { name: 'Change', exact: true }).click();
+  await expect(teacher.getByText('own goal: 54 to 70')).toBeVisible();
+  await clean(teacher);
+  const csv = await teacher.request.get(
+    (await teacher.getByRole('link', { name: 'As a table (CSV)' }).getAttribute('href'))!,
+  );
+  expect(await csv.text()).toContain('Sing it');
+  await teacher.getByRole('link', { name: 'The plan on paper' }).click();
+  await expect(teacher.getByRole('row', { name: /Sing it/ }).first()).toBeVisible();
+  await clean(teacher);
+  await teacher.goBack();
+  await teacher.getByRole('button', { name: 'Take it back' }).click();
+  await expect(teacher).toHaveURL(/\/desk$/);
+  await student.goto('/practice');
+  await expect(student.getByRole('link', { name: /13 Ferry in the Fog/ })).toHaveCount(0);
+});

@@ -5,12 +5,23 @@ import { READY_PLANS, STEPS } from '@/core/practice';
 import { writeWav } from '@/core/signal';
 import { LAYOUT_NAMES } from '@/engraving/engraving';
 import {
+  askForHelp,
   assign,
   getAssignmentToPlay,
   listAssignmentsOfStudent,
+  listQuestions,
   sayStageDone,
 } from '@/server/access/assignments';
-import { changeForStudent, copyToClass, getGiven, takeBack } from '@/server/access/given';
+import {
+  answerQuestions,
+  changeForStudent,
+  copyToClass,
+  getGiven,
+  getGivenPlan,
+  getGivenPlanFile,
+  takeBack,
+} from '@/server/access/given';
+import { listPlans, removePlan, savePlan } from '@/server/access/plans';
 import { lineOfStage, stagesOfAssignment } from '@/server/access/stages';
 import { answerTake, getTake, handIn } from '@/server/access/takes';
 import { NotFound } from '@/server/access/viewer';
@@ -229,5 +240,85 @@ describe('bending what was given out', () => {
     expect((await listAssignmentsOfStudent(mine.student)).map(({ id }) => id)).not.toContain(assignmentId);
     await expect(getAssignmentToPlay(mine.student, assignmentId)).rejects.toThrow(NotFound);
     expect((await getTake(mine.student, takeId)).id).toBe(takeId);
+  });
+});
+
+describe('plans of one’s own', () => {
+  const own = { ...PLAN, name: 'Sing first', steps: ['sing', 'plain'] as const, chunking: 'threes' as const };
+
+  test('are kept under a name, used, changed and removed; what was given out stays as it was', async () => {
+    const world = await makeWorld(5);
+    expect(await savePlan(world.teacher, undefined, own)).toBeUndefined();
+    const [kept] = await listPlans(world.teacher);
+    expect(kept!.plan).toEqual(own);
+    const assignmentId = await giveOut(world, { plan: kept!.id });
+    const { rows } = await getGivenPlan(world.teacher, assignmentId);
+    expect(rows[0]).toMatchObject({ step: 'Sing it', piece: 'Pickup and measures 1 to 3' });
+    expect(await savePlan(world.teacher, kept!.id, { ...own, steps: ['plain'] })).toBeUndefined();
+    await removePlan(world.teacher, kept!.id);
+    expect(await listPlans(world.teacher)).toEqual([]);
+    expect((await getGivenPlan(world.teacher, assignmentId)).rows).toEqual(rows);
+  });
+
+  test.each<[string, object, RegExp]>([
+    ['without a name', { name: ' ' }, /name/],
+    ['without a step', { steps: [] }, /at least one step/],
+    ['with a step twice', { steps: ['plain', 'plain'] }, /once/],
+    ['with a step from elsewhere', { steps: ['juggle'] }, /./],
+    ['with a rule of nought', { rules: { ...PLAN.rules, goodTakesToRise: 0 } }, /./],
+    ['with a ladder of nought', { ladderSteps: { by: 'marks', marks: 0 } }, /./],
+  ])('%s is refused', async (_, change, problem) => {
+    const world = await makeWorld(5);
+    expect(await savePlan(world.teacher, undefined, { ...own, ...change })).toMatch(problem);
+    expect(await listPlans(world.teacher)).toEqual([]);
+  });
+
+  test('nobody uses, changes or removes another’s, and a name stands once', async () => {
+    const [mine, other] = [await makeWorld(5), await makeWorld(5)];
+    await savePlan(mine.teacher, undefined, own);
+    const [kept] = await listPlans(mine.teacher);
+    expect(await savePlan(mine.teacher, undefined, own)).toMatch(/already/);
+    await expect(savePlan(other.teacher, kept!.id, own)).rejects.toThrow(NotFound);
+    await expect(removePlan(other.teacher, kept!.id)).rejects.toThrow(NotFound);
+    await expect(giveOut(other, { plan: kept!.id })).rejects.toThrow(NotFound);
+    await expect((async () => listPlans(mine.student))()).rejects.toThrow();
+  });
+});
+
+describe('help and files', () => {
+  test('a student asks for help with a measure, the teacher sees it and says it was given', async () => {
+    const [world, other] = [await makeWorld(5), await makeWorld(5)];
+    const assignmentId = await giveOut(world);
+    const { stage } = await getAssignmentToPlay(world.student, assignmentId);
+    const form = { stage: stage.id, measure: '2' };
+    expect(await askForHelp(world.student, assignmentId, form)).toBeUndefined();
+    expect(await askForHelp(world.student, assignmentId, form)).toBeUndefined();
+    expect(await listQuestions(world.teacher)).toMatchObject([{ assignmentId, measure: 2 }]);
+    expect(await listQuestions(other.teacher)).toEqual([]);
+    expect((await getGiven(world.teacher, assignmentId)).students[0]!.asksForHelp).toEqual([2]);
+    // A question moves nobody on.
+    expect((await getAssignmentToPlay(world.student, assignmentId)).stage.id).toBe(stage.id);
+    for (const wrong of [{ ...form, measure: '99' }, { ...form, stage: 'x' }, {}])
+      await expect(askForHelp(world.student, assignmentId, wrong)).rejects.toThrow(NotFound);
+    await expect(askForHelp(other.student, assignmentId, form)).rejects.toThrow(NotFound);
+    await expect(answerQuestions(other.teacher, assignmentId, world.student.userId)).rejects.toThrow(
+      NotFound,
+    );
+    await answerQuestions(world.teacher, assignmentId, world.student.userId);
+    expect(await listQuestions(world.teacher)).toEqual([]);
+  });
+
+  test('the plan is taken out by its teacher alone', async () => {
+    const [world, other] = [await makeWorld(5), await makeWorld(5)];
+    const assignmentId = await giveOut(world);
+    const csv = await getGivenPlanFile(world.teacher, assignmentId, 'csv');
+    expect(csv.text.split('\r\n')).toHaveLength(
+      1 + (await getGivenPlan(world.teacher, assignmentId)).rows.length,
+    );
+    const ics = await getGivenPlanFile(world.teacher, assignmentId, 'ics');
+    expect(ics.text).toContain('20270201');
+    await expect(getGivenPlanFile(world.teacher, assignmentId, 'exe')).rejects.toThrow(NotFound);
+    await expect(getGivenPlanFile(other.teacher, assignmentId, 'csv')).rejects.toThrow(NotFound);
+    await expect(getGivenPlanFile(world.student, assignmentId, 'csv')).rejects.toThrow();
   });
 });

@@ -3,7 +3,7 @@ import Link from 'next/link';
 import { dayOf, sayDay } from '@/app/_components/day';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { TakeList } from '@/app/_components/take-list';
-import { listAssignmentsOfTeacher } from '@/server/access/assignments';
+import { listAssignmentsOfTeacher, listQuestions } from '@/server/access/assignments';
 import { listTakesOfTeacher } from '@/server/access/takes';
 import { requireTeacher } from '@/server/access/viewer';
 import { ButtonLink } from '@/ui/button';
@@ -13,9 +13,10 @@ export const metadata: Metadata = { title: 'Desk' };
 
 export default async function DeskPage() {
   const viewer = await requireTeacher();
-  const [takes, assignments] = await Promise.all([
+  const [takes, assignments, questions] = await Promise.all([
     listTakesOfTeacher(viewer),
     listAssignmentsOfTeacher(viewer),
+    listQuestions(viewer),
   ]);
   const waiting = takes.filter((take) => !take.answer);
   const answered = takes.filter((take) => take.answer);
@@ -25,6 +26,24 @@ export default async function DeskPage() {
       <h1 className="sr-only">Desk</h1>
       <div className="grid items-start gap-5 lg:grid-cols-[1fr_340px]">
         <div className="space-y-5">
+          {questions.length > 0 && (
+            <Sheet>
+              <h2 className="mb-2 text-xl font-bold">Asking for help ({questions.length})</h2>
+              <ul className="divide-y divide-rule">
+                {questions.map(({ id, assignmentId, studentName, measure, lineNumber, lineTitle }) => (
+                  <li key={id}>
+                    <Link
+                      href={`/given/${assignmentId}`}
+                      className="flex min-h-11 items-center gap-2 rounded-md px-2 hover:bg-cool-wash"
+                    >
+                      <strong>{studentName}</strong> {lineNumber} {lineTitle},{' '}
+                      {measure === 0 ? 'the pickup' : `measure ${measure}`}
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            </Sheet>
+          )}
           <Sheet>
             <h2 className="mb-2 text-xl font-bold">Waiting for your word ({waiting.length})</h2>
             {waiting.length > 0 ? (

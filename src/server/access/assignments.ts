@@ -20,6 +20,7 @@ import { listTakesOfStudent } from '@/server/db/queries/takes';
 import { requestEngraving } from '@/server/jobs/queue';
 import { getClass } from './classes';
 import { engravingsOf } from './engravings';
+import { requireOwnPlan } from './plans';
 import { requireOwnLine } from './shelf';
 import { lineOfStage, progressOfStudent, stagesOfAssignment } from './stages';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
@@ -36,7 +37,7 @@ const assignmentForm = z
     startBpm: tempo,
     goalBpm: tempo,
     dueOn: z.iso.date('Choose the day by which it is due.'),
-    plan: z.enum(['', ...READY_PLANS.map(({ name }) => name)]).default(''),
+    plan: z.union([z.enum(['', ...READY_PLANS.map(({ name }) => name)]), z.uuid()]).default(''),
     chunking: z.enum(['', ...CHUNKINGS]).default(''),
     // Everybody when nobody is chosen.
     studentIds: z.array(z.string().min(1).max(60)).max(200).default([]),
@@ -49,7 +50,7 @@ export async function assign(viewer: Viewer, form: unknown): Promise<{ id: strin
   const read = assignmentForm.safeParse(form);
   if (!read.success) return { problem: read.error.issues[0]!.message };
   const { lineId, classId, startBpm, goalBpm, dueOn } = read.data;
-  const plan = chosenPlan(read.data);
+  const plan = await chosenPlan(viewer, read.data);
   const [line, { counting, students }] = await Promise.all([
     requireOwnLine(viewer, lineId),
     getClass(viewer, classId),
@@ -82,10 +83,14 @@ export function listAssignmentsOfTeacher(viewer: Viewer) {
   return queries.listAssignmentsOfTeacher(viewer.userId);
 }
 
-/** A ready plan in pieces of the teacher's choice; undefined for the whole line at once. */
-function chosenPlan({ plan, chunking }: z.infer<typeof assignmentForm>): Plan | undefined {
-  const ready = READY_PLANS.find(({ name }) => name === plan);
-  return ready && { ...ready, ...(chunking && { chunking }) };
+/** A ready plan or one of the teacher's own, in pieces of the teacher's choice; undefined for the whole line at once. */
+async function chosenPlan(
+  viewer: Viewer,
+  { plan, chunking }: z.infer<typeof assignmentForm>,
+): Promise<Plan | undefined> {
+  if (plan === '') return undefined;
+  const chosen = READY_PLANS.find(({ name }) => name === plan) ?? (await requireOwnPlan(viewer, plan)).plan;
+  return { ...chosen, ...(chunking && { chunking }) };
 }
 
 /** What a student has to do, and where the student stands in it. */
@@ -240,4 +245,44 @@ async function mayPlay(
 ): Promise<boolean> {
   if (viewer.role === 'teacher') return assignment.teacherId === viewer.userId;
   return queries.isForStudent(assignment.id, viewer.userId);
+}
+
+/** Questions that wait; more of them are no clearer. */
+const MOST_QUESTIONS = 10;
+
+const question = z.object({ stage: z.string(), measure: z.coerce.number().int().min(0).max(9999) });
+
+/** A student asks the teacher for help with a measure of a stage. @returns what is wrong, if anything. @throws NotFound */
+export async function askForHelp(
+  viewer: Viewer,
+  assignmentId: string,
+  form: unknown,
+): Promise<string | undefined> {
+  if (viewer.role !== 'student') throw new NotFound();
+  const { assignment, part } = await requirePlayable(viewer, assignmentId);
+  const read = question.safeParse(form);
+  const stages = stagesOfAssignment(assignment, part.line);
+  const stage = read.success ? stages.find(({ id }) => id === read.data.stage) : undefined;
+  const hasMeasure = part.line.part.measures.some(({ number }) => number === read.data?.measure);
+  if (!stage || !read.success || !hasMeasure) throw new NotFound();
+  const own = await queries.listStageWords(viewer.userId);
+  const waiting = own.filter(
+    ({ kind, assignmentId: of }) => kind === 'asks-for-help' && of === assignment.id,
+  );
+  if (waiting.some(({ measure }) => measure === read.data.measure)) return undefined;
+  if (waiting.length >= MOST_QUESTIONS) return 'Your teacher has enough questions of yours for now.';
+  await queries.insertStageWord({
+    assignment_id: assignment.id,
+    student_id: viewer.userId,
+    stage: stage.id,
+    kind: 'asks-for-help',
+    measure: read.data.measure,
+  });
+  return undefined;
+}
+
+/** Who asks for help, and with which measure. */
+export function listQuestions(viewer: Viewer) {
+  assertTeacher(viewer);
+  return queries.listQuestions(viewer.userId);
 }

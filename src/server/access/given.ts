@@ -1,8 +1,10 @@
 import 'server-only';
 import { z } from 'zod';
+import { minutesOf, NO_PLAN } from '@/core/practice';
+import { dueCalendar, type PlanRow, planCsv } from '@/core/reports';
 import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
 import * as queries from '@/server/db/queries/assignments';
-import { maybePartForStudent } from '@/server/db/queries/music';
+import { listParts, maybeMusic, maybePartForStudent } from '@/server/db/queries/music';
 import { listTakesOfAssignment } from '@/server/db/queries/takes';
 import { stageFacts } from './assignments';
 import { getClass } from './classes';
@@ -48,6 +50,9 @@ export async function getGiven(viewer: Viewer, assignmentId: string) {
         goalBpm: own.goalBpm,
         dueOn: dueOn ?? assignment.dueOn,
         isChanged: startBpm !== null,
+        asksForHelp: words
+          .filter(({ studentId, kind }) => studentId === id && kind === 'asks-for-help')
+          .flatMap(({ measure }) => measure ?? []),
         stageCount: stages.length,
         doneCount: progress.doneIds.length,
         now: part &&
@@ -128,4 +133,52 @@ export async function copyToClass(
     due_on: assignment.dueOn,
     ...(assignment.plan && { plan: JSON.stringify(assignment.plan) }),
   });
+}
+
+/** The student was helped: the questions are gone. @throws NotFound */
+export async function answerQuestions(
+  viewer: Viewer,
+  assignmentId: string,
+  studentId: string,
+): Promise<void> {
+  const assignment = await requireGiven(viewer, assignmentId);
+  await queries.deleteQuestions(assignment.id, studentId);
+}
+
+/** The stages of an assignment as its lead part has them, for paper and files. @throws NotFound */
+export async function getGivenPlan(viewer: Viewer, assignmentId: string) {
+  const assignment = await requireGiven(viewer, assignmentId);
+  const [lead] = await listParts(assignment.lineId);
+  const line = lead && (await maybeMusic(lead.contentHash));
+  if (!line) throw new NotFound();
+  const stages = stagesOfAssignment(assignment, line);
+  const title = `${assignment.lineNumber} ${assignment.lineTitle}`;
+  const rows = stages.map((stage): PlanRow => {
+    const { name, doThis, chunkName, checkedBy } = stageFacts(line, stage, assignment.vocabulary);
+    return { piece: chunkName, step: name, doThis, checkedBy, tempos: stage.ladder };
+  });
+  const minutes = minutesOf(line, stages, assignment.plan ?? NO_PLAN);
+  return {
+    id: assignment.id,
+    title,
+    className: assignment.className,
+    dueOn: assignment.dueOn,
+    rows,
+    minutes,
+  };
+}
+
+/** The plan as a table, or its due day for a calendar. @throws NotFound */
+export async function getGivenPlanFile(viewer: Viewer, assignmentId: string, format: unknown) {
+  const { id, title, className, dueOn, rows, minutes } = await getGivenPlan(viewer, assignmentId);
+  if (format === 'csv') return { name: `${title}.csv`, type: 'text/csv', text: planCsv(rows) };
+  const day = {
+    uid: `${id}@mevlo`,
+    title: `${title} (${className})`,
+    description: `${rows.length} stages, about ${Math.ceil(minutes)} minutes in all.`,
+    day: dueOn,
+  };
+  const calendar = dueCalendar([day], Date.now());
+  if (format !== 'ics' || !calendar.ok) throw new NotFound();
+  return { name: `${title}.ics`, type: 'text/calendar', text: calendar.value };
 }

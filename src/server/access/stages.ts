@@ -52,10 +52,12 @@ export function progressOfStudent(
 ): Progress {
   const deeds = [
     ...takes.flatMap((take) => deedOf(take).map((deed) => ({ deed, at: take.handedInAt.getTime() }))),
-    ...words.map(({ stage, kind, saidAt }) => ({
-      deed: { stageId: stage, kind } satisfies Deed,
-      at: saidAt.getTime(),
-    })),
+    // A question moves nobody.
+    ...words.flatMap(({ stage, kind, saidAt }) =>
+      kind === 'asks-for-help'
+        ? []
+        : [{ deed: { stageId: stage, kind } satisfies Deed, at: saidAt.getTime() }],
+    ),
   ].toSorted((a, b) => a.at - b.at);
   return progressOf(
     stages,

@@ -131,6 +131,13 @@ interface AssignmentTable {
   created_at: Generated<Date>;
 }
 
+/** A teacher's own plan. */
+interface PlanTable {
+  id: Generated<string>;
+  teacher_id: string;
+  plan: Json<Plan>;
+}
+
 interface AssignmentStudentTable {
   assignment_id: string;
   student_id: string;
@@ -151,7 +158,9 @@ interface StageWordTable {
   assignment_id: string;
   student_id: string;
   stage: string;
-  kind: 'student-says-done' | 'teacher-says-done';
+  kind: 'student-says-done' | 'teacher-says-done' | 'asks-for-help';
+  /** Printed number of the measure that help is asked for, 0 for a pickup. */
+  measure: number | null;
   said_at: Generated<Date>;
 }
 
@@ -217,6 +226,7 @@ export interface Database {
   music: MusicTable;
   engraving: EngravingTable;
   assignment: AssignmentTable;
+  plan: PlanTable;
   assignment_student: AssignmentStudentTable;
   assignment_change: AssignmentChangeTable;
   stage_word: StageWordTable;

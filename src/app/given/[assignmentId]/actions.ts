@@ -2,7 +2,7 @@
 import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
 import { orNotFound } from '@/app/_components/not-found-guard';
-import { changeForStudent, copyToClass, takeBack } from '@/server/access/given';
+import { answerQuestions, changeForStudent, copyToClass, takeBack } from '@/server/access/given';
 import { requireTeacher } from '@/server/access/viewer';
 
 export interface GivenState {
@@ -35,4 +35,10 @@ export async function giveCopy(assignmentId: string, _: GivenState, form: FormDa
 export async function withdraw(assignmentId: string): Promise<GivenState> {
   await orNotFound(takeBack(await requireTeacher(), assignmentId));
   redirect('/desk');
+}
+
+export async function helped(assignmentId: string, studentId: string): Promise<GivenState> {
+  await orNotFound(answerQuestions(await requireTeacher(), assignmentId, studentId));
+  revalidatePath(`/given/${assignmentId}`);
+  return {};
 }

@@ -4,7 +4,7 @@ import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
 import { Button } from '@/ui/button';
 import { Choice, Field } from '@/ui/field';
 import { Notice } from '@/ui/notice';
-import { changeOne, giveCopy, withdraw } from './actions';
+import { changeOne, giveCopy, helped, withdraw } from './actions';
 
 interface ChangeFormProps {
   readonly assignmentId: string;
@@ -65,6 +65,23 @@ export function TakeBackForm({ assignmentId }: { readonly assignmentId: string }
     <form action={submit}>
       <Button type="submit" disabled={isPending} className="w-full">
         Take it back
+      </Button>
+    </form>
+  );
+}
+
+export function HelpedForm({
+  assignmentId,
+  studentId,
+}: {
+  readonly assignmentId: string;
+  readonly studentId: string;
+}) {
+  const [, submit, isPending] = useActionState(helped.bind(null, assignmentId, studentId), {});
+  return (
+    <form action={submit}>
+      <Button type="submit" weight="quiet" disabled={isPending}>
+        Helped
       </Button>
     </form>
   );

@@ -7,9 +7,12 @@ import { getGiven } from '@/server/access/given';
 import { requireTeacher } from '@/server/access/viewer';
 import { ButtonLink } from '@/ui/button';
 import { Sheet } from '@/ui/page-frame';
-import { ChangeForm, CopyForm, TakeBackForm } from './given-forms';
+import { ChangeForm, CopyForm, HelpedForm, TakeBackForm } from './given-forms';
 
 export const metadata: Metadata = { title: 'Given out' };
+
+const FILE_LINK =
+  'inline-flex min-h-12 items-center rounded-md px-5 font-bold text-cool underline decoration-2 underline-offset-4 hover:bg-cool-wash';
 
 /** A line that was given out: where everybody stands, and what can be bent. */
 export default async function GivenPage({
@@ -62,6 +65,17 @@ export default async function GivenPage({
                     </span>
                   )}
                 </div>
+                {student.asksForHelp.length > 0 && (
+                  <div className="flex flex-wrap items-center gap-3">
+                    <p className="border-l-4 border-warm pl-2">
+                      Asks for help with{' '}
+                      {student.asksForHelp
+                        .map((number) => (number === 0 ? 'the pickup' : `measure ${number}`))
+                        .join(', ')}
+                    </p>
+                    <HelpedForm assignmentId={given.id} studentId={student.id} />
+                  </div>
+                )}
                 <details>
                   <summary className="min-h-8 cursor-pointer text-base text-cool underline underline-offset-4">
                     Change it for {student.name}
@@ -80,10 +94,19 @@ export default async function GivenPage({
             ))}
           </ul>
           {given.students.length === 0 && <p>Nobody is in this class yet.</p>}
-          <div className="mt-3 border-t-2 border-rule pt-3">
+          <div className="mt-3 flex flex-wrap gap-x-2 border-t-2 border-rule pt-3">
             <ButtonLink href={`/practice/${given.id}`} weight="quiet">
               See it as a student does
             </ButtonLink>
+            <ButtonLink href={`/given/${given.id}/plan`} weight="quiet">
+              The plan on paper
+            </ButtonLink>
+            <a href={`/api/given/${given.id}/plan?format=csv`} download className={FILE_LINK}>
+              As a table (CSV)
+            </a>
+            <a href={`/api/given/${given.id}/plan?format=ics`} download className={FILE_LINK}>
+              For a calendar
+            </a>
           </div>
         </Sheet>
         <div className="space-y-5">

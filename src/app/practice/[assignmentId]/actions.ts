@@ -1,7 +1,7 @@
 'use server';
 import { revalidatePath } from 'next/cache';
 import { orNotFound } from '@/app/_components/not-found-guard';
-import { sayStageDone } from '@/server/access/assignments';
+import { askForHelp, sayStageDone } from '@/server/access/assignments';
 import { requireViewer } from '@/server/access/viewer';
 
 /** A stage that cannot be heard went well, by the student's own word. @returns what is wrong, if anything. */
@@ -9,4 +9,15 @@ export async function sayDone(assignmentId: string, stageId: string): Promise<st
   const problem = await orNotFound(sayStageDone(await requireViewer(), assignmentId, stageId));
   if (!problem) revalidatePath(`/practice/${assignmentId}`);
   return problem;
+}
+
+export interface HelpState {
+  readonly problem?: string;
+  readonly done?: string;
+}
+
+/** The teacher is asked for help with a measure. */
+export async function ask(assignmentId: string, _: HelpState, form: FormData): Promise<HelpState> {
+  const problem = await orNotFound(askForHelp(await requireViewer(), assignmentId, Object.fromEntries(form)));
+  return problem ? { problem } : { done: 'Your teacher knows now.' };
 }

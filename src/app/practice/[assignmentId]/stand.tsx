@@ -22,6 +22,7 @@ import { RowUnder } from '@/ui/study/under-staff';
 import { TempoLadder } from '@/ui/tempo-ladder';
 import { Beats } from './beats';
 import { Cautions } from './cautions';
+import { HelpForm } from './help-form';
 import { LevelMeter } from './level-meter';
 import { OwnWord } from './own-word';
 import { Result } from './result';
@@ -214,6 +215,9 @@ export function Stand(props: StandProps) {
                     />
                   </label>
                 </details>
+              )}
+              {!isRecording && mayHandIn && (
+                <HelpForm assignmentId={assignmentId} stageId={stageId} line={line} />
               )}
               {!isRecording && <Cautions partName={line.part.name} />}
             </div>

@@ -1,10 +1,20 @@
 'use client';
 import { useActionState, useMemo, useState } from 'react';
 import type { Line } from '@/core/notation';
-import { type Chunking, minutesOf, type Plan, READY_PLANS, stagesOf } from '@/core/practice';
+import {
+  type Chunking,
+  type LadderSteps,
+  layRungs,
+  minutesOf,
+  NO_PLAN,
+  type Plan,
+  READY_PLANS,
+  stagesOf,
+} from '@/core/practice';
 import { lookOver } from '@/core/study';
-import { FASTEST_MARK, layLadder, SLOWEST_MARK } from '@/core/tempo';
+import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
 import { Button } from '@/ui/button';
+import { CHUNKING_NAMES } from '@/ui/chunking-names';
 import { Choice, Field } from '@/ui/field';
 import { Notice } from '@/ui/notice';
 import { TempoLadder } from '@/ui/tempo-ladder';
@@ -20,6 +30,8 @@ interface AssignFormProps {
   readonly lineId: string;
   readonly line: Line;
   readonly classes: readonly Roster[];
+  /** The teacher's own plans. */
+  readonly ownPlans: readonly { readonly id: string; readonly plan: Plan }[];
   readonly startBpm: number;
   readonly goalBpm: number;
   readonly dueOn: string;
@@ -27,15 +39,26 @@ interface AssignFormProps {
 }
 
 /** Gives a line to a class; the ladder is shown as it will be climbed. */
-export function AssignForm({ lineId, line, classes, startBpm, goalBpm, dueOn, today }: AssignFormProps) {
+export function AssignForm({
+  lineId,
+  line,
+  classes,
+  ownPlans,
+  startBpm,
+  goalBpm,
+  dueOn,
+  today,
+}: AssignFormProps) {
   const [state, submit, isPending] = useActionState(giveOut, {});
   const [start, setStart] = useState(`${startBpm}`);
   const [goal, setGoal] = useState(`${goalBpm}`);
   const [classId, setClassId] = useState(classes[0]?.id ?? '');
   const [planName, setPlanName] = useState('');
   const [chunking, setChunking] = useState<Chunking>('twos');
-  const plan = READY_PLANS.find(({ name }) => name === planName);
-  const ladder = maybeLadder(Number(start), Number(goal));
+  const plans = [...READY_PLANS.map((ready) => ({ id: ready.name, plan: ready })), ...ownPlans];
+  const planOf = (id: string) => plans.find((one) => one.id === id)?.plan;
+  const plan = planOf(planName);
+  const ladder = maybeLadder(Number(start), Number(goal), plan?.ladderSteps);
   const bounds = { type: 'number', min: SLOWEST_MARK, max: FASTEST_MARK, required: true } as const;
   return (
     <form action={submit} className="space-y-4">
@@ -76,13 +99,15 @@ export function AssignForm({ lineId, line, classes, startBpm, goalBpm, dueOn, to
         value={planName}
         onChange={(event) => {
           setPlanName(event.target.value);
-          const chosen = READY_PLANS.find(({ name }) => name === event.target.value);
+          const chosen = planOf(event.target.value);
           if (chosen) setChunking(chosen.chunking);
         }}
       >
         <option value="">The whole line</option>
-        {READY_PLANS.map(({ name }) => (
-          <option key={name}>{name}</option>
+        {plans.map(({ id, plan: { name } }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
         ))}
       </Choice>
       {plan && ladder && (
@@ -150,14 +175,6 @@ function ForSome({ students }: { readonly students: Roster['students'] }) {
   );
 }
 
-const CHUNKING_NAMES: Readonly<Record<Chunking, string>> = {
-  twos: 'two measures at a time',
-  threes: 'three measures at a time',
-  phrases: 'phrase by phrase',
-  'hard-spots': 'phrases, and drills of the hardest changes',
-  line: 'the whole line',
-};
-
 interface PlanFactsProps {
   readonly line: Line;
   readonly plan: Plan;
@@ -184,9 +201,8 @@ function PlanFacts({ line, plan, startBpm, goalBpm }: PlanFactsProps) {
   );
 }
 
-function maybeLadder(start: number, goal: number): readonly number[] | undefined {
+function maybeLadder(start: number, goal: number, steps?: LadderSteps): readonly number[] | undefined {
   const areWhole = Number.isInteger(start) && Number.isInteger(goal);
-  return areWhole && start >= SLOWEST_MARK && goal <= FASTEST_MARK && start <= goal
-    ? layLadder(start, goal)
-    : undefined;
+  const isFine = areWhole && start >= SLOWEST_MARK && goal <= FASTEST_MARK && start <= goal;
+  return isFine ? layRungs({ startBpm: start, goalBpm: goal }, steps ?? NO_PLAN.ladderSteps) : undefined;
 }

@@ -7,6 +7,7 @@ import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { moveByMarks } from '@/core/tempo';
 import { beatUnit } from '@/core/time';
 import { listRosters } from '@/server/access/classes';
+import { listPlans } from '@/server/access/plans';
 import { getLine } from '@/server/access/shelf';
 import { requireTeacher } from '@/server/access/viewer';
 import { ButtonLink } from '@/ui/button';
@@ -32,9 +33,10 @@ interface LinePageProps {
 export default async function LinePage({ params, searchParams }: LinePageProps) {
   const viewer = await requireTeacher();
   const [{ lineId }, { part: asked }] = await Promise.all([params, searchParams]);
-  const [line, classes] = await Promise.all([
+  const [line, classes, plans] = await Promise.all([
     orNotFound(getLine(viewer, lineId, Number(asked) || 0)),
     listRosters(viewer),
+    listPlans(viewer),
   ]);
   // A draft has nothing to show but the writing desk.
   if (!line.shown) redirect(`/shelf/${line.id}/write`);
@@ -92,6 +94,7 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
                 lineId={line.id}
                 line={line.shown.line}
                 classes={classes}
+                ownPlans={plans}
                 startBpm={moveByMarks(goal, -MARKS_BELOW_GOAL)}
                 goalBpm={goal}
                 dueOn={dayOf(new Date(now + USUAL_DAYS * 86_400_000))}

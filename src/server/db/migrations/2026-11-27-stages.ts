@@ -16,6 +16,12 @@ const STATEMENTS = [
     student_id text not null references "user" (id) on delete cascade,
     primary key (assignment_id, student_id)
   )`,
+  `create table plan (
+    id uuid primary key default gen_random_uuid(),
+    teacher_id text not null references "user" (id) on delete cascade,
+    plan jsonb not null
+  )`,
+  'create index on plan (teacher_id)',
   // What is different for one student.
   `create table assignment_change (
     assignment_id uuid not null references assignment (id) on delete cascade,
@@ -31,7 +37,8 @@ const STATEMENTS = [
     assignment_id uuid not null references assignment (id) on delete cascade,
     student_id text not null references "user" (id) on delete cascade,
     stage text not null check (length(stage) between 1 and 160),
-    kind text not null check (kind in ('student-says-done', 'teacher-says-done')),
+    kind text not null check (kind in ('student-says-done', 'teacher-says-done', 'asks-for-help')),
+    measure integer check ((measure is not null) = (kind = 'asks-for-help')),
     said_at timestamptz not null default now()
   )`,
   'create index on stage_word (assignment_id, student_id)',

@@ -151,6 +151,7 @@ function stageWords() {
       'student_id as studentId',
       'stage',
       'kind',
+      'measure',
       'said_at as saidAt',
     ])
     .orderBy('said_at');
@@ -170,7 +171,41 @@ export async function insertStageWord(values: {
   assignment_id: string;
   student_id: string;
   stage: string;
-  kind: 'student-says-done' | 'teacher-says-done';
+  kind: 'student-says-done' | 'teacher-says-done' | 'asks-for-help';
+  measure?: number;
 }): Promise<void> {
   await database().insertInto('stage_word').values(values).execute();
+}
+
+/** Help was given: the questions of a student on an assignment are gone. */
+export async function deleteQuestions(assignmentId: string, studentId: string): Promise<void> {
+  await database()
+    .deleteFrom('stage_word')
+    .where('assignment_id', '=', assignmentId)
+    .where('student_id', '=', studentId)
+    .where('kind', '=', 'asks-for-help')
+    .execute();
+}
+
+/** Who of a teacher's students asks for help, and with what. */
+export function listQuestions(teacherId: string) {
+  return database()
+    .selectFrom('stage_word')
+    .innerJoin('assignment', 'assignment.id', 'stage_word.assignment_id')
+    .innerJoin('class', 'class.id', 'assignment.class_id')
+    .innerJoin('line', 'line.id', 'assignment.line_id')
+    .innerJoin('user', 'user.id', 'stage_word.student_id')
+    .select([
+      'stage_word.id',
+      'assignment.id as assignmentId',
+      'user.name as studentName',
+      'stage_word.measure',
+      'line.number as lineNumber',
+      'line.title as lineTitle',
+    ])
+    .where('class.teacher_id', '=', teacherId)
+    .where('stage_word.kind', '=', 'asks-for-help')
+    .where('assignment.withdrawn_at', 'is', null)
+    .orderBy('stage_word.said_at')
+    .execute();
 }

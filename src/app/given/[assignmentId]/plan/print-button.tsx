@@ -1,0 +1,10 @@
+'use client';
+import { Button } from '@/ui/button';
+
+export function PrintButton() {
+  return (
+    <Button weight="main" onClick={() => window.print()}>
+      Print
+    </Button>
+  );
+}
