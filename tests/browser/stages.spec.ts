@@ -1,10 +1,28 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
-import { signInStudent, signInTeacher } from './support';
+import { signInStudent, signInTeacher, weakMeasures } from './support';
 
 async function clean(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+}
+
+/** Presses "Tap it" and then the space key on some beats after the first click. */
+async function tapRhythm(page: Page, bpm: number, beats: readonly number[]): Promise<void> {
+  await page.getByRole('button', { name: 'Tap it' }).evaluate(
+    (button, { times }) => {
+      const start = performance.now();
+      (button as HTMLButtonElement).click();
+      for (const time of times) {
+        setTimeout(
+          () => window.dispatchEvent(new KeyboardEvent('keydown', { code: 'Space' })),
+          start + time - performance.now(),
+        );
+      }
+    },
+    // The first click sounds 0.4 s after the press.
+    { times: beats.map((beat) => 400 + (beat * 60_000) / bpm) },
+  );
 }
 
 test('a teacher plans with a few touches; a student does one thing after the other', async ({
@@ -34,20 +52,40 @@ test('a teacher plans with a few touches; a student does one thing after the oth
     .first()
     .click();
   await expect(student.getByTestId('stage')).toHaveText('Count aloud: Measures 1 to 2', { timeout: 20_000 });
-  await expect(student.getByText('you say when it went well')).toBeVisible();
+  await expect(student.getByText('Mevlo listens to the rhythm alone.')).toBeVisible();
   await expect(student.getByRole('button', { name: 'Play and record' })).toHaveCount(0);
   await student.waitForLoadState('networkidle');
-  await student.getByRole('button', { name: 'Start the click' }).click();
-  await expect(student.getByRole('status').filter({ hasText: 'Count in' })).toBeVisible();
-  // Nothing can be said before it was done to the end.
-  await expect(student.getByRole('button', { name: 'It went well' })).toHaveCount(0);
-  await expect(student.getByRole('button', { name: 'It went well' })).toBeVisible({ timeout: 30_000 });
+  // Half, quarter, quarter, half, counted in by four beats; the last note is forgotten.
+  await tapRhythm(student, 56, [4, 6, 7]);
+  await expect(student.getByRole('button', { name: 'Hand in' })).toBeVisible({ timeout: 30_000 });
+  expect((await weakMeasures(student)).map((weak) => weak[0])).toEqual(['2']);
+  await student.getByRole('button', { name: 'Try again' }).click();
+  await tapRhythm(student, 56, [4, 6, 7, 8]);
+  await expect(student.getByRole('button', { name: 'Hand in' })).toBeVisible({ timeout: 30_000 });
+  expect(await weakMeasures(student)).toEqual([]);
   await clean(student);
-  await student.getByRole('button', { name: 'It went well' }).click();
+  await student.getByRole('button', { name: 'Hand in' }).click();
+  await expect(student).toHaveURL(/\/takes\//);
+  expect(await weakMeasures(student)).toEqual([]);
+  await student.goto('/practice');
+  await student
+    .getByRole('link', { name: /2 Porch Light.*Next: Name and finger/ })
+    .first()
+    .click();
+
+  // What cannot be heard is said, but not before it was done to the end.
   await expect(student.getByTestId('stage')).toHaveText('Name and finger: Measures 1 to 2', {
     timeout: 20_000,
   });
-  await expect(student.getByText(/1 of \d+ done/)).toBeVisible();
+  await expect(student.getByText('you say when it went well')).toBeVisible();
+  await student.waitForLoadState('networkidle');
+  await student.getByRole('button', { name: 'Start the click' }).click();
+  await expect(student.getByRole('status').filter({ hasText: 'Count in' })).toBeVisible();
+  await expect(student.getByRole('button', { name: 'It went well' })).toHaveCount(0);
+  await expect(student.getByRole('button', { name: 'It went well' })).toBeVisible({ timeout: 30_000 });
+  await student.getByRole('button', { name: 'It went well' }).click();
+  await expect(student.getByTestId('stage')).toHaveText('Sing it: Measures 1 to 2', { timeout: 20_000 });
+  await expect(student.getByText(/2 of \d+ done/)).toBeVisible();
 
   // Going back, and on to a stage that is played.
   await student.getByText('The whole way').click();

@@ -8,3 +8,4 @@ export {
   STEADY_STYLE,
 } from './performance';
 export { QUIET_ROOM, type Recording, render } from './render';
+export { renderTaps } from './taps';

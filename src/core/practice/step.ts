@@ -6,6 +6,8 @@ export interface Step {
   readonly doThis: string;
   /** Said honestly: what Mevlo listens for. */
   readonly checkedBy: 'notes-and-rhythm' | 'rhythm' | 'own-word';
+  /** How it reaches Mevlo: by the microphone, by tapping on a key or the screen, or not at all. */
+  readonly input: 'microphone' | 'tap' | 'either' | 'none';
   /** What is left of the written line. */
   readonly keeps: {
     readonly pitches: 'all' | 'one' | 'none';
@@ -44,6 +46,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     name: 'Read it at sight',
     doThis: 'Play it once without stopping, whatever happens.',
     checkedBy: 'notes-and-rhythm',
+    input: 'microphone',
     keeps: FULL,
     under: 'counts',
     click: true,
@@ -51,9 +54,10 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
   count: {
     id: 'count',
     name: 'Count aloud',
-    doThis: 'Say the counts with the click and tap your foot.',
-    checkedBy: 'own-word',
-    keeps: BARE,
+    doThis: 'Say the counts aloud with the click, and tap every note.',
+    checkedBy: 'rhythm',
+    input: 'tap',
+    keeps: { ...BARE, pitches: 'none' },
     under: 'counts',
     click: true,
   },
@@ -62,6 +66,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     name: 'Clap the rhythm',
     doThis: 'Clap every note with the click, and keep the rests silent.',
     checkedBy: 'rhythm',
+    input: 'either',
     keeps: { ...BARE, pitches: 'none' },
     under: 'counts',
     click: true,
@@ -71,6 +76,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     name: 'On one easy note',
     doThis: 'Play the rhythm on one note that is easy for you.',
     checkedBy: 'notes-and-rhythm',
+    input: 'microphone',
     keeps: { ...BARE, pitches: 'one' },
     under: 'counts',
     click: true,
@@ -80,6 +86,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     name: 'Name and finger',
     doThis: 'Say the names of the notes in rhythm while you finger them.',
     checkedBy: 'own-word',
+    input: 'none',
     keeps: BARE,
     under: 'letters',
     click: true,
@@ -89,6 +96,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     name: 'Air-play',
     doThis: 'Blow and finger without a sound, in rhythm.',
     checkedBy: 'own-word',
+    input: 'none',
     keeps: BARE,
     under: 'fingers',
     click: true,
@@ -98,6 +106,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     name: 'Sing it',
     doThis: 'Finger and sing the notes in rhythm.',
     checkedBy: 'own-word',
+    input: 'none',
     keeps: BARE,
     under: 'letters',
     click: true,
@@ -107,6 +116,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     name: 'Play the notes',
     doThis: 'Play it, every note with its own start, no marks yet.',
     checkedBy: 'notes-and-rhythm',
+    input: 'microphone',
     keeps: BARE,
     under: 'counts',
     click: true,
@@ -116,6 +126,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     name: 'Add the slurs',
     doThis: 'Play it with its slurs, in the same rhythm as before.',
     checkedBy: 'notes-and-rhythm',
+    input: 'microphone',
     keeps: { ...BARE, slurs: true },
     under: 'counts',
     click: true,
@@ -125,6 +136,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     name: 'Add accents and staccato',
     doThis: 'Play it with slurs, accents and staccato.',
     checkedBy: 'notes-and-rhythm',
+    input: 'microphone',
     keeps: { ...BARE, slurs: true, articulations: true },
     under: 'counts',
     click: true,
@@ -134,6 +146,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     name: 'Add loud and soft',
     doThis: 'Play everything that is written.',
     checkedBy: 'notes-and-rhythm',
+    input: 'microphone',
     keeps: FULL,
     under: 'counts',
     click: true,
@@ -143,6 +156,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     name: 'Without the click',
     doThis: 'Play everything that is written, and keep the beat yourself.',
     checkedBy: 'notes-and-rhythm',
+    input: 'microphone',
     keeps: FULL,
     under: 'counts',
     click: false,

@@ -125,12 +125,13 @@ export async function listAssignmentsOfStudent(viewer: Viewer) {
 
 /** A stage in words. */
 export function stageFacts({ part }: Line, { id, chunk, step }: Stage, vocabulary: Vocabulary) {
-  const { name, doThis, checkedBy, click, under } = STEPS[step];
+  const { name, doThis, checkedBy, input, click, under } = STEPS[step];
   return {
     id,
     name,
     doThis,
     checkedBy,
+    input,
     click,
     under,
     chunkName: chunkName(part, chunk, measureName(vocabulary)),

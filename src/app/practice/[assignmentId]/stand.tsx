@@ -27,8 +27,9 @@ import { LevelMeter } from './level-meter';
 import { OwnWord } from './own-word';
 import { Result } from './result';
 import { StageCard } from './stage-card';
+import { TapPad } from './tap-pad';
 import { useLeaveWarning, useSpaceKey } from './use-page-keys';
-import { useStand } from './use-stand';
+import { checkTake, useStand } from './use-stand';
 
 interface StandProps {
   readonly assignmentId: string;
@@ -49,7 +50,9 @@ interface StandProps {
 export function Stand(props: StandProps) {
   const { assignmentId, plan, stageId, lineNumber, line, engravings, ladder, climbed, nextBpm, mayHandIn } =
     props;
-  const isSilent = plan?.stage.checkedBy === 'own-word';
+  const input = plan?.stage.input ?? 'microphone';
+  const isSilent = input === 'none';
+  const [isTapping, setTapping] = useState(false);
   const router = useRouter();
   const engraving = useEngraving(engravings);
   const unit = beatUnit(line.part.measures[0]!.meter);
@@ -75,7 +78,12 @@ export function Stand(props: StandProps) {
   const isRecording = state.kind === 'recording';
   const press = () => (isRecording ? void finish(bpm) : void start(bpm, { clickWhilePlaying }));
   useSpaceKey(
-    isSilent || state.kind === 'result' || state.kind === 'checking' || state.kind === 'opening'
+    isSilent ||
+      isTapping ||
+      input === 'tap' ||
+      state.kind === 'result' ||
+      state.kind === 'checking' ||
+      state.kind === 'opening'
       ? undefined
       : press,
   );
@@ -154,22 +162,36 @@ export function Stand(props: StandProps) {
                 />
               ) : (
                 <div className="flex flex-wrap items-center gap-x-6 gap-y-3">
-                  <Button
-                    weight="main"
-                    onClick={press}
-                    disabled={state.kind === 'opening' || state.kind === 'checking' || sending.busy}
-                    className="min-h-16 px-8 text-xl"
-                  >
-                    {isRecording ? (
-                      <Square aria-hidden className="size-6" />
-                    ) : (
-                      <Mic aria-hidden className="size-6" />
-                    )}
-                    {isRecording ? 'Stop' : 'Play and record'}
-                    <kbd className="rounded-sm border border-paper px-1.5 text-base font-normal max-md:hidden">
-                      space
-                    </kbd>
-                  </Button>
+                  {(input === 'tap' || input === 'either') && !isRecording && state.kind !== 'checking' && (
+                    <TapPad
+                      line={line}
+                      bpm={bpm}
+                      isMain={input === 'tap'}
+                      onGoing={setTapping}
+                      onTapped={async (audio) => {
+                        setState({ kind: 'checking' });
+                        setState(await checkTake(line, audio, bpm));
+                      }}
+                    />
+                  )}
+                  {input !== 'tap' && !isTapping && (
+                    <Button
+                      weight="main"
+                      onClick={press}
+                      disabled={state.kind === 'opening' || state.kind === 'checking' || sending.busy}
+                      className="min-h-16 px-8 text-xl"
+                    >
+                      {isRecording ? (
+                        <Square aria-hidden className="size-6" />
+                      ) : (
+                        <Mic aria-hidden className="size-6" />
+                      )}
+                      {isRecording ? 'Stop' : 'Play and record'}
+                      <kbd className="rounded-sm border border-paper px-1.5 text-base font-normal max-md:hidden">
+                        space
+                      </kbd>
+                    </Button>
+                  )}
                   {isRecording ? (
                     <Beats
                       count={clicksPerMeasure(line.part.measures[0]!.meter)}
@@ -177,23 +199,25 @@ export function Stand(props: StandProps) {
                       isCounting={isCounting}
                     />
                   ) : (
-                    <label className="inline-flex min-h-11 items-center gap-2">
-                      <input
-                        type="checkbox"
-                        checked={clickWhilePlaying}
-                        onChange={(event) => setClickWhilePlaying(event.target.checked)}
-                        className="size-6 accent-cool"
-                      />
-                      Click while I play
-                    </label>
+                    input !== 'tap' &&
+                    !isTapping && (
+                      <label className="inline-flex min-h-11 items-center gap-2">
+                        <input
+                          type="checkbox"
+                          checked={clickWhilePlaying}
+                          onChange={(event) => setClickWhilePlaying(event.target.checked)}
+                          className="size-6 accent-cool"
+                        />
+                        Click while I play
+                      </label>
+                    )
                   )}
                   <div className="ml-auto flex flex-wrap items-center gap-2">
                     {!isRecording && (
                       <ButtonLink href={`/practice/${assignmentId}/study`}>Look it over</ButtonLink>
                     )}
-                    {level ? (
-                      <LevelMeter level={level} />
-                    ) : (
+                    {level && <LevelMeter level={level} />}
+                    {!level && input !== 'tap' && !isTapping && (
                       <Button weight="quiet" onClick={() => void openMicrophone()}>
                         Test the microphone
                       </Button>

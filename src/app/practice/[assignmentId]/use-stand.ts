@@ -101,7 +101,8 @@ export function useStand(line: Line, onMoment: (moment: TakeMoment) => void) {
   return { state, setState, level, openMicrophone, start, finish };
 }
 
-async function checkTake(line: Line, audio: Audio, askedBpm: number): Promise<StandState> {
+/** Checks a sound on this device. @returns the result, or what is wrong in words. */
+export async function checkTake(line: Line, audio: Audio, askedBpm: number): Promise<StandState> {
   if (audio.samples.length < audio.sampleRate / 2)
     return { kind: 'problem', text: 'That was too short to listen to. Try again and play the whole line.' };
   try {

@@ -20,12 +20,12 @@ export default async function PlanOnPaper({
   );
   return (
     <div className="min-h-screen bg-desk print:bg-white">
-      <div className="mx-auto flex max-w-[860px] flex-wrap gap-3 p-4 print:hidden">
+      <section aria-label="Print" className="mx-auto flex max-w-[860px] flex-wrap gap-3 p-4 print:hidden">
         <PrintButton />
         <ButtonLink href={`/given/${id}`} weight="quiet">
           Back
         </ButtonLink>
-      </div>
+      </section>
       <main
         id="main"
         className="mx-auto mb-8 max-w-[860px] bg-white p-[14mm] text-black shadow-lg print:m-0 print:max-w-none print:p-0 print:shadow-none"
