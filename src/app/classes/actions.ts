@@ -6,7 +6,9 @@ import { readWord } from '@/core/counting';
 import {
   addStudent,
   changeCounting,
+  changeDailyMinutes,
   changeInstrument,
+  changePace,
   changeVocabulary,
   createClass,
 } from '@/server/access/classes';
@@ -65,4 +67,32 @@ export async function changeCount(classId: string, _: FormState, form: FormData)
   if (problem) return { problem };
   revalidatePath(`/classes/${classId}`);
   return { done: 'The class counts like this from now on.' };
+}
+
+/** @returns what is wrong, if anything. */
+export async function changeMinutes(classId: string, minutes: string): Promise<string | undefined> {
+  return orNotFound(changeDailyMinutes(await requireTeacher(), classId, minutes));
+}
+
+/** So many pieces by a date; an empty form takes the goal away. */
+export async function setGoal(classId: string, _: FormState, form: FormData): Promise<FormState> {
+  const text = (name: string) => `${form.get(name) ?? ''}`;
+  const holidays = form.getAll('holidayFrom').flatMap((from, index) => {
+    const to = `${form.getAll('holidayTo')[index] ?? ''}`;
+    return from === '' && to === '' ? [] : [{ from: `${from}`, to }];
+  });
+  const goal =
+    text('pieces') === ''
+      ? undefined
+      : {
+          pieces: text('pieces'),
+          from: text('from'),
+          by: text('by'),
+          daysPerWeek: text('daysPerWeek'),
+          holidays,
+        };
+  const problem = await orNotFound(changePace(await requireTeacher(), classId, goal));
+  if (problem) return { problem };
+  revalidatePath(`/classes/${classId}/pace`);
+  return { done: goal ? 'The goal is set.' : 'There is no goal any more.' };
 }

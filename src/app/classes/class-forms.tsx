@@ -5,7 +5,7 @@ import type { Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
 import { Choice, Field } from '@/ui/field';
 import { Notice } from '@/ui/notice';
-import { changePart, changeWords, makeClass, takeIn } from './actions';
+import { changeMinutes, changePart, changeWords, makeClass, takeIn } from './actions';
 
 export function NewClassForm() {
   const [state, submit, isPending] = useActionState(makeClass, {});
@@ -109,6 +109,25 @@ export function VocabularyChoice({
         <option value="us">quarter, half, measure</option>
         <option value="uk">crotchet, minim, bar</option>
       </Choice>
+      {problem && <Notice kind="problem">{problem}</Notice>}
+    </>
+  );
+}
+
+/** What the students practise on a day; a change is stored at once. */
+export function DailyMinutes({ classId, minutes }: { readonly classId: string; readonly minutes: number }) {
+  const [problem, setProblem] = useState<string>();
+  return (
+    <>
+      <Field
+        label="Minutes of practice a day"
+        type="number"
+        min={5}
+        max={240}
+        defaultValue={minutes}
+        hint="When more is given out, Mevlo says so."
+        onBlur={async (event) => setProblem(await changeMinutes(classId, event.currentTarget.value))}
+      />
       {problem && <Notice kind="problem">{problem}</Notice>}
     </>
   );

@@ -21,9 +21,10 @@ export function listClasses(viewer: Viewer) {
 export async function listRosters(viewer: Viewer) {
   const classes = await listClasses(viewer);
   return Promise.all(
-    classes.map(async ({ id, name }) => ({
+    classes.map(async ({ id, name, dailyMinutes }) => ({
       id,
       name,
+      dailyMinutes,
       students: (await queries.listStudents(id)).map((student) => ({ id: student.id, name: student.name })),
     })),
   );
@@ -38,6 +39,8 @@ export async function getClass(viewer: Viewer, classId: string) {
     code: found.code,
     vocabulary: found.vocabulary,
     counting: found.counting ?? USUAL_STYLE,
+    dailyMinutes: found.daily_minutes,
+    pace: found.pace ?? undefined,
     students: await queries.listStudents(found.id),
   };
 }
@@ -173,4 +176,58 @@ function mostCommon<Value>(values: readonly Value[]): Value | undefined {
     (best, one) => (best && best.count >= one.count ? best : one),
     undefined,
   )?.value;
+}
+
+const minutes = z.coerce
+  .number({ error: 'Type the minutes as a number.' })
+  .int()
+  .min(5, 'At least 5 minutes a day.')
+  .max(240, 'At most 240 minutes a day.');
+
+/** How long the students of a class practise on a day. @returns what is wrong, if anything. @throws NotFound */
+export async function changeDailyMinutes(
+  viewer: Viewer,
+  classId: string,
+  value: unknown,
+): Promise<string | undefined> {
+  const owned = await requireOwnClass(viewer, classId);
+  const read = minutes.safeParse(value);
+  if (!read.success) return read.error.issues[0]!.message;
+  await queries.setDailyMinutes(owned.id, read.data);
+  return undefined;
+}
+
+const holiday = z
+  .object({ from: z.iso.date(), to: z.iso.date() })
+  .refine(({ from, to }) => from <= to, 'A holiday ends after it begins.');
+const LONGEST_GOAL_DAYS = 800;
+const paceForm = z
+  .object({
+    pieces: z.coerce.number({ error: 'Type the pieces as a number.' }).int().min(1).max(500),
+    from: z.iso.date('Choose the first day.'),
+    by: z.iso.date('Choose the last day.'),
+    daysPerWeek: z.coerce.number().int().min(1).max(7),
+    holidays: z.array(holiday).max(30),
+  })
+  .refine(({ from, by }) => from < by, 'The last day must come after the first.')
+  .refine(
+    ({ from, by }) => Date.parse(by) - Date.parse(from) < LONGEST_GOAL_DAYS * 86_400_000,
+    'A goal reaches over two years at most.',
+  );
+
+/** So many pieces by a date; undefined takes the goal away. @returns what is wrong, if anything. @throws NotFound */
+export async function changePace(
+  viewer: Viewer,
+  classId: string,
+  goal: unknown,
+): Promise<string | undefined> {
+  const owned = await requireOwnClass(viewer, classId);
+  if (goal === undefined) {
+    await queries.setPace(owned.id, undefined);
+    return undefined;
+  }
+  const read = paceForm.safeParse(goal);
+  if (!read.success) return read.error.issues[0]!.message;
+  await queries.setPace(owned.id, read.data);
+  return undefined;
 }

@@ -5,7 +5,7 @@ import type { Following } from '@/core/following';
 import type { Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import type { Line } from '@/core/notation';
-import type { Plan } from '@/core/practice';
+import type { PaceGoal, Plan } from '@/core/practice';
 import type { Vocabulary } from '@/core/time';
 import type { Engraving } from '@/engraving';
 
@@ -42,6 +42,10 @@ interface ClassTable {
   vocabulary: ColumnType<Vocabulary, Vocabulary | undefined, Vocabulary>;
   /** How the class counts; null for the usual way. */
   counting: ColumnType<CountingStyle | null, string | undefined, string>;
+  /** Minutes that its students practise on a day. */
+  daily_minutes: Generated<number>;
+  /** So many pieces by a date; null without such a goal. */
+  pace: ColumnType<PaceGoal | null, string | undefined, string | null>;
   created_at: Generated<Date>;
 }
 

@@ -3,8 +3,9 @@ import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { getClass } from '@/server/access/classes';
 import { requireTeacher } from '@/server/access/viewer';
+import { ButtonLink } from '@/ui/button';
 import { Sheet } from '@/ui/page-frame';
-import { InstrumentChoice, NewStudentForm, VocabularyChoice } from '../class-forms';
+import { DailyMinutes, InstrumentChoice, NewStudentForm, VocabularyChoice } from '../class-forms';
 import { CountingForm } from '../counting-form';
 
 export const metadata: Metadata = { title: 'Class' };
@@ -15,7 +16,7 @@ export default async function ClassPage({
   readonly params: Promise<{ readonly classId: string }>;
 }) {
   const viewer = await requireTeacher();
-  const { id, name, code, vocabulary, counting, students } = await orNotFound(
+  const { id, name, code, vocabulary, counting, dailyMinutes, students } = await orNotFound(
     getClass(viewer, (await params).classId),
   );
   return (
@@ -58,10 +59,19 @@ export default async function ClassPage({
             </div>
           </Sheet>
         </div>
-        <Sheet>
-          <h2 className="mb-3 text-xl font-bold">A new student</h2>
-          <NewStudentForm classId={id} />
-        </Sheet>
+        <div className="space-y-5">
+          <Sheet>
+            <h2 className="mb-3 text-xl font-bold">A new student</h2>
+            <NewStudentForm classId={id} />
+          </Sheet>
+          <Sheet>
+            <h2 className="mb-3 text-xl font-bold">Time and pace</h2>
+            <DailyMinutes classId={id} minutes={dailyMinutes} />
+            <ButtonLink href={`/classes/${id}/pace`} className="mt-4 w-full">
+              Pieces by a date
+            </ButtonLink>
+          </Sheet>
+        </div>
       </div>
     </SignedInFrame>
   );

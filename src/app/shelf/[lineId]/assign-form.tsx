@@ -24,6 +24,9 @@ interface Roster {
   readonly id: string;
   readonly name: string;
   readonly students: readonly { readonly id: string; readonly name: string }[];
+  /** What its students practise on a day, and what is given out already asks for. */
+  readonly dailyMinutes: number;
+  readonly minutesPerDay: number;
 }
 
 interface AssignFormProps {
@@ -52,6 +55,7 @@ export function AssignForm({
   const [state, submit, isPending] = useActionState(giveOut, {});
   const [start, setStart] = useState(`${startBpm}`);
   const [goal, setGoal] = useState(`${goalBpm}`);
+  const [due, setDue] = useState(dueOn);
   const [classId, setClassId] = useState(classes[0]?.id ?? '');
   const [planName, setPlanName] = useState('');
   const [chunking, setChunking] = useState<Chunking>('twos');
@@ -124,15 +128,27 @@ export function AssignForm({
               </option>
             ))}
           </Choice>
-          <PlanFacts
-            line={line}
-            plan={{ ...plan, chunking }}
-            startBpm={Number(start)}
-            goalBpm={Number(goal)}
-          />
         </>
       )}
-      <Field label="Due" name="dueOn" type="date" min={today} defaultValue={dueOn} required />
+      <Field
+        label="Due"
+        name="dueOn"
+        type="date"
+        min={today}
+        value={due}
+        onChange={(event) => setDue(event.target.value)}
+        required
+      />
+      {ladder && (
+        <PlanFacts
+          line={line}
+          plan={plan ? { ...plan, chunking } : NO_PLAN}
+          startBpm={Number(start)}
+          goalBpm={Number(goal)}
+          days={Math.max(1, Math.round((Date.parse(due) - Date.parse(today)) / DAY_MS) || 1)}
+          roster={classes.find(({ id }) => id === classId)}
+        />
+      )}
       {ladder ? (
         <div>
           <p className="mb-1 font-bold">The ladder</p>
@@ -175,15 +191,20 @@ function ForSome({ students }: { readonly students: Roster['students'] }) {
   );
 }
 
+const DAY_MS = 86_400_000;
+
 interface PlanFactsProps {
   readonly line: Line;
   readonly plan: Plan;
   readonly startBpm: number;
   readonly goalBpm: number;
+  /** From today to the due day. */
+  readonly days: number;
+  readonly roster: Roster | undefined;
 }
 
-/** How much a plan asks for, computed from the music. */
-function PlanFacts({ line, plan, startBpm, goalBpm }: PlanFactsProps) {
+/** How much a plan asks for, computed from the music, and whether the class has that much time. */
+function PlanFacts({ line, plan, startBpm, goalBpm, days, roster }: PlanFactsProps) {
   const { stages, minutes } = useMemo(() => {
     const player = { instrument: undefined, level: 1, goalBpm, known: undefined } as const;
     const laid = stagesOf(
@@ -194,10 +215,26 @@ function PlanFacts({ line, plan, startBpm, goalBpm }: PlanFactsProps) {
     );
     return { stages: laid, minutes: minutesOf(line, laid, plan) };
   }, [line, plan, startBpm, goalBpm]);
+  const perDay = minutes / days;
+  const together = perDay + (roster?.minutesPerDay ?? 0);
+  const left = roster ? roster.dailyMinutes - roster.minutesPerDay : Number.POSITIVE_INFINITY;
+  const isTooMuch = roster !== undefined && together > roster.dailyMinutes;
   return (
-    <p data-testid="plan-facts" className="border-l-4 border-cool pl-3">
-      {stages.length} stages, about {Math.max(5, 5 * Math.round(minutes / 5))} minutes in all.
-    </p>
+    <div data-testid="plan-facts" className={`border-l-4 pl-3 ${isTooMuch ? 'border-warm' : 'border-cool'}`}>
+      <p>
+        {stages.length} {stages.length === 1 ? 'stage' : 'stages'}, about {Math.ceil(minutes)} minutes in all,{' '}
+        {Math.ceil(perDay)} a day.
+      </p>
+      {isTooMuch && (
+        <p role="status" className="font-bold">
+          With what is given out already that makes {Math.ceil(together)} minutes a day; this class practises{' '}
+          {roster.dailyMinutes}.{' '}
+          {left > 0
+            ? `Give it ${Math.ceil(minutes / left)} days, take larger pieces or leave out a step.`
+            : 'Take something back first, or give it out later.'}
+        </p>
+      )}
+    </div>
   );
 }
 

@@ -6,7 +6,7 @@ import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { moveByMarks } from '@/core/tempo';
 import { beatUnit } from '@/core/time';
-import { listRosters } from '@/server/access/classes';
+import { listLoads } from '@/server/access/load';
 import { listPlans } from '@/server/access/plans';
 import { getLine } from '@/server/access/shelf';
 import { requireTeacher } from '@/server/access/viewer';
@@ -35,7 +35,7 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
   const [{ lineId }, { part: asked }] = await Promise.all([params, searchParams]);
   const [line, classes, plans] = await Promise.all([
     orNotFound(getLine(viewer, lineId, Number(asked) || 0)),
-    listRosters(viewer),
+    listLoads(viewer, dayOf(new Date())),
     listPlans(viewer),
   ]);
   // A draft has nothing to show but the writing desk.

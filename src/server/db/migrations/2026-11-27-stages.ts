@@ -10,6 +10,9 @@ const STATEMENTS = [
     add column plan jsonb,
     add column for_all boolean not null default true,
     add column withdrawn_at timestamptz`,
+  `alter table class
+    add column daily_minutes integer not null default 20 check (daily_minutes between 5 and 240),
+    add column pace jsonb`,
   // Who it is for, when it is not for the whole class.
   `create table assignment_student (
     assignment_id uuid not null references assignment (id) on delete cascade,

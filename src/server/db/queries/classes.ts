@@ -1,4 +1,5 @@
 import type { CountingStyle } from '@/core/counting';
+import type { PaceGoal } from '@/core/practice';
 import type { Vocabulary } from '@/core/time';
 import { database } from '../connection';
 
@@ -10,6 +11,7 @@ export function listClasses(teacherId: string) {
       'class.id',
       'class.name',
       'class.code',
+      'class.daily_minutes as dailyMinutes',
       e.fn.count<string>('class_student.student_id').as('studentCount'),
     ])
     .where('class.teacher_id', '=', teacherId)
@@ -61,6 +63,19 @@ export async function setCounting(classId: string, counting: CountingStyle): Pro
   await database()
     .updateTable('class')
     .set({ counting: JSON.stringify(counting) })
+    .where('id', '=', classId)
+    .execute();
+}
+
+export async function setDailyMinutes(classId: string, minutes: number): Promise<void> {
+  await database().updateTable('class').set({ daily_minutes: minutes }).where('id', '=', classId).execute();
+}
+
+/** @param goal undefined takes it away. */
+export async function setPace(classId: string, goal: PaceGoal | undefined): Promise<void> {
+  await database()
+    .updateTable('class')
+    .set({ pace: goal ? JSON.stringify(goal) : null })
     .where('id', '=', classId)
     .execute();
 }
