@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { USUAL_STYLE } from '@/core/counting';
 import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
-import { READY_PLANS, STEPS } from '@/core/practice';
+import { backToBack, lineOfStep, READY_PLANS, STEPS } from '@/core/practice';
 import { writeWav } from '@/core/signal';
 import { LAYOUT_NAMES } from '@/engraving/engraving';
 import {
@@ -12,6 +12,7 @@ import {
   listQuestions,
   sayStageDone,
 } from '@/server/access/assignments';
+import { changeDailyMinutes, changePace } from '@/server/access/classes';
 import {
   answerQuestions,
   changeForStudent,
@@ -21,6 +22,7 @@ import {
   getGivenPlanFile,
   takeBack,
 } from '@/server/access/given';
+import { getPace, listLoads } from '@/server/access/load';
 import { listPlans, removePlan, savePlan } from '@/server/access/plans';
 import { lineOfStage, stagesOfAssignment } from '@/server/access/stages';
 import { answerTake, getTake, handIn } from '@/server/access/takes';
@@ -28,7 +30,8 @@ import { NotFound } from '@/server/access/viewer';
 import { createStudent } from '@/server/auth/accounts';
 import { closeDatabase, database } from '@/server/db/connection';
 import { insertClass } from '@/server/db/queries/classes';
-import { storeMusic } from '@/server/db/queries/music';
+import { insertLine } from '@/server/db/queries/lines';
+import { putOnStand, storeMusic } from '@/server/db/queries/music';
 import { checkTake } from '@/server/jobs/check-take';
 import { queue } from '@/server/jobs/queue';
 import { bookLine } from '../support/lines';
@@ -54,7 +57,7 @@ async function giveOut(world: World, form: object = {}): Promise<string> {
     ...form,
   });
   if ('problem' in given) throw new Error(given.problem);
-  for (const stage of stagesOfAssignment({ plan: PLAN, startBpm: 66, goalBpm: 80 }, LINE)) {
+  for (const stage of stagesOfAssignment({ plan: PLAN, startBpm: 66, goalBpm: 80, nextLineId: null }, LINE)) {
     const hash = await storeMusic(lineOfStage(LINE, stage));
     await pretendDrawn(
       hash,
@@ -320,5 +323,97 @@ describe('help and files', () => {
     await expect(getGivenPlanFile(world.teacher, assignmentId, 'exe')).rejects.toThrow(NotFound);
     await expect(getGivenPlanFile(other.teacher, assignmentId, 'csv')).rejects.toThrow(NotFound);
     await expect(getGivenPlanFile(world.student, assignmentId, 'csv')).rejects.toThrow();
+  });
+});
+
+test('a line goes straight on into another one, at last, and both are checked without a stop', async () => {
+  const world = await makeWorld(1);
+  const { part, title } = bookLine(2);
+  const document = { score: { title, composer: undefined, parts: [part] }, derived: [] };
+  const nextLineId = await insertLine(world.bookId, document);
+  await putOnStand(nextLineId, document);
+  const given = await assign(world.teacher, {
+    lineId: world.lineId,
+    classId: world.classId,
+    startBpm: 72,
+    goalBpm: 72,
+    dueOn: '2027-02-01',
+    nextLineId,
+  });
+  if ('problem' in given) throw new Error(given.problem);
+  const both = backToBack([bookLine(1), bookLine(2)]);
+  await pretendDrawn(await storeMusic(lineOfStep(both, STEPS.expression)));
+  const takeId = await play(world, given.id, 'together/expression');
+  const { verdict } = await getTake(world.student, takeId);
+  expect(verdict!.measures).toHaveLength(bookLine(1).part.measures.length + part.measures.length);
+  expect(verdict!.measures.some((m) => m.notesNeedWork || m.rhythmNeedsWork)).toBe(false);
+  const stages = (await getAssignmentToPlay(world.student, given.id, 'together/expression')).stages;
+  expect(stages.map(({ chunkName, isDone }) => [chunkName, isDone])).toEqual([
+    ['The whole line', false],
+    ['One line after the other, without a stop', true],
+  ]);
+  const other = await makeWorld(1);
+  const foreign = {
+    lineId: other.lineId,
+    classId: other.classId,
+    startBpm: 72,
+    goalBpm: 72,
+    dueOn: '2027-02-01',
+    nextLineId,
+  };
+  await expect(assign(other.teacher, foreign)).rejects.toThrow(NotFound);
+});
+
+describe('time and pace', () => {
+  const goal = {
+    pieces: 20,
+    from: '2026-09-01',
+    by: '2027-02-28',
+    daysPerWeek: 5,
+    holidays: [{ from: '2026-12-20', to: '2027-01-03' }],
+  };
+
+  test('what is given out asks for minutes a day, withdrawn lines do not', async () => {
+    const world = await makeWorld(5);
+    const load = async () =>
+      (await listLoads(world.teacher, '2027-01-01')).find(({ id }) => id === world.classId)!;
+    const before = (await load()).minutesPerDay;
+    const assignmentId = await giveOut(world);
+    const during = (await load()).minutesPerDay;
+    expect(during).toBeGreaterThan(before);
+    await takeBack(world.teacher, assignmentId);
+    expect((await load()).minutesPerDay).toBeCloseTo(before);
+    expect(await changeDailyMinutes(world.teacher, world.classId, '30')).toBeUndefined();
+    expect((await load()).dailyMinutes).toBe(30);
+    expect(await changeDailyMinutes(world.teacher, world.classId, '3')).toMatch(/At least/);
+  });
+
+  test('who is ahead and who is behind: a line done to the end is a piece learned', async () => {
+    const [world, other] = [await makeWorld(1), await makeWorld(1)];
+    expect(await changePace(world.teacher, world.classId, goal)).toBeUndefined();
+    const [before] = (await getPace(world.teacher, world.classId, '2026-11-25')).students;
+    expect([before!.learned, before!.pace!.ahead < 0]).toEqual([0, true]);
+    for (const bpm of [66, 72, 80, 88]) {
+      const { stage, nextBpm } = await getAssignmentToPlay(world.student, world.assignmentId);
+      expect(nextBpm).toBe(bpm);
+      await play(world, world.assignmentId, stage.id);
+    }
+    const [after] = (await getPace(world.teacher, world.classId, '2026-11-25')).students;
+    expect(after!.learned).toBe(1);
+    expect(after!.pace!.ahead).toBeCloseTo(before!.pace!.ahead + 1);
+    await expect(getPace(other.teacher, world.classId, '2026-11-25')).rejects.toThrow(NotFound);
+    await expect(changePace(other.teacher, world.classId, goal)).rejects.toThrow(NotFound);
+    expect(await changePace(world.teacher, world.classId, undefined)).toBeUndefined();
+    expect((await getPace(world.teacher, world.classId, '2026-11-25')).goal).toBeUndefined();
+  });
+
+  test.each<[string, object, RegExp]>([
+    ['no pieces', { pieces: 0 }, /./],
+    ['backwards', { by: '2026-08-01' }, /after the first/],
+    ['a holiday backwards', { holidays: [{ from: '2027-01-03', to: '2026-12-20' }] }, /ends after/],
+    ['a hundred years', { by: '2126-01-01' }, /two years/],
+  ])('a goal with %s is refused', async (_, change, problem) => {
+    const world = await makeWorld(1);
+    expect(await changePace(world.teacher, world.classId, { ...goal, ...change })).toMatch(problem);
   });
 });

@@ -11,11 +11,16 @@ import {
 import { maybeRestValues, measureLength, subtract } from '../time';
 import type { Chunk } from './chunk';
 
-/** The music of a chunk as a line of its own, to be engraved, counted, played and checked like any other. */
-export function lineOfChunk(line: Line, chunk: Chunk): Line {
+/**
+ * The music of a chunk as a line of its own, to be engraved, counted, played and checked like any other.
+ * @param nextLines lines that are played straight after it.
+ */
+export function lineOfChunk(line: Line, chunk: Chunk, nextLines: readonly Line[] = []): Line {
   switch (chunk.kind) {
     case 'line':
       return line;
+    case 'together':
+      return backToBack([line, ...nextLines]);
     case 'measures':
       return withMeasures(line, line.part.measures.slice(chunk.fromIndex, chunk.toIndex));
     case 'join':
@@ -32,7 +37,8 @@ export function backToBack(lines: readonly Line[]): Line {
   const measures = lines.flatMap(({ part }, place) =>
     part.measures.map((measure) => ({
       ...measure,
-      repeatStart: measure.repeatStart,
+      // A repeat must not lead back into the line before.
+      repeatStart: measure.repeatStart || measure === part.measures[0],
       events: measure.events.map((event) => ({ ...event, id: `l${place}-${event.id}` })),
       otherVoices: [],
     })),

@@ -15,6 +15,8 @@ export type Chunk =
       readonly fromIndex: number;
       readonly toIndex: number;
     }
+  /** The line and those that are played straight after it. */
+  | { readonly kind: 'together'; readonly id: string }
   /** The last note before a barline and the first after it. */
   | { readonly kind: 'join'; readonly id: string; readonly atIndex: number }
   /** Two neighbouring notes, back and forth. */
@@ -138,6 +140,8 @@ export function chunkName(part: Part, chunk: Chunk, noun: 'measure' | 'bar'): st
   switch (chunk.kind) {
     case 'line':
       return 'The whole line';
+    case 'together':
+      return 'One line after the other, without a stop';
     case 'join':
       return `The join into ${said(chunk.atIndex)}`;
     case 'drill':

@@ -10,20 +10,28 @@ const AROUND_A_TAKE_SECONDS = 12;
 const TAKES_PER_GOOD_TAKE = 1.6;
 
 /** How long the stages of a plan take a usual student, from measures, tempos, repeats and count-ins. */
-export function minutesOf(line: Line, stages: readonly Stage[], { rules }: Plan): number {
+export function minutesOf(
+  line: Line,
+  stages: readonly Stage[],
+  { rules }: Plan,
+  nextLines: readonly Line[] = [],
+): number {
   const seconds = stages.reduce((sum, stage) => {
     const good = stage.ladder.length > 1 ? rules.goodTakesToRise : 1;
     return (
       sum +
-      stage.ladder.reduce((all, bpm) => all + good * TAKES_PER_GOOD_TAKE * takeSeconds(line, stage, bpm), 0)
+      stage.ladder.reduce(
+        (all, bpm) =>
+          all + good * TAKES_PER_GOOD_TAKE * takeSeconds(lineOfChunk(line, stage.chunk, nextLines), bpm),
+        0,
+      )
     );
   }, 0);
   return seconds / 60;
 }
 
 /** Count-in, music and what is around it. */
-function takeSeconds(line: Line, { chunk }: Stage, bpm: number): number {
-  const music = lineOfChunk(line, chunk);
+function takeSeconds(music: Line, bpm: number): number {
   const last = timedMeasures(music).at(-1)!;
   const quarters = toNumber(add(add(last.onsetQuarters, last.lengthQuarters), countIn(music).lengthQuarters));
   return quarters * quarterSeconds(bpm, beatUnit(music.part.measures[0]!.meter)) + AROUND_A_TAKE_SECONDS;

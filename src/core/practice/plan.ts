@@ -78,6 +78,8 @@ export interface Stage {
 export interface Bounds {
   readonly startBpm: number;
   readonly goalBpm: number;
+  /** Other lines are played straight after this one. */
+  readonly hasNextLines?: boolean;
 }
 
 /** The rungs from a start to a goal tempo, both included. */
@@ -142,12 +144,23 @@ export function stagesOf(
       }),
     );
   const line = chunks.at(-1)!;
-  return plan.endsWithoutClick
+  const together: readonly Stage[] = bounds.hasNextLines
+    ? [
+        {
+          id: 'together/expression',
+          chunk: { kind: 'together', id: 'together' },
+          step: 'expression',
+          ladder: [bounds.goalBpm],
+        },
+      ]
+    : [];
+  const whole: readonly Stage[] = plan.endsWithoutClick
     ? [
         ...stages,
         { id: `${line.id}/without-click`, chunk: line, step: 'without-click', ladder: [bounds.goalBpm] },
       ]
     : stages;
+  return [...whole, ...together];
 }
 
 /** Joins and drills are played, not clapped or named; the whole line is only played in the end. */

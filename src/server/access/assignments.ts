@@ -5,6 +5,7 @@ import type { Line } from '@/core/notation';
 import {
   CHUNKINGS,
   chunkName,
+  NO_PLAN,
   type Plan,
   type Progress,
   READY_PLANS,
@@ -39,6 +40,7 @@ const assignmentForm = z
     dueOn: z.iso.date('Choose the day by which it is due.'),
     plan: z.union([z.enum(['', ...READY_PLANS.map(({ name }) => name)]), z.uuid()]).default(''),
     chunking: z.enum(['', ...CHUNKINGS]).default(''),
+    nextLineId: z.union([z.literal(''), z.uuid()]).default(''),
     // Everybody when nobody is chosen.
     studentIds: z.array(z.string().min(1).max(60)).max(200).default([]),
   })
@@ -51,6 +53,8 @@ export async function assign(viewer: Viewer, form: unknown): Promise<{ id: strin
   if (!read.success) return { problem: read.error.issues[0]!.message };
   const { lineId, classId, startBpm, goalBpm, dueOn } = read.data;
   const plan = await chosenPlan(viewer, read.data);
+  const next = read.data.nextLineId === '' ? undefined : await requireOwnLine(viewer, read.data.nextLineId);
+  if (next && !next.contentHash) return { problem: 'The line to go on with is still a draft.' };
   const [line, { counting, students }] = await Promise.all([
     requireOwnLine(viewer, lineId),
     getClass(viewer, classId),
@@ -73,6 +77,7 @@ export async function assign(viewer: Viewer, form: unknown): Promise<{ id: strin
       goal_bpm: goalBpm,
       due_on: dueOn,
       ...(plan && { plan: JSON.stringify(plan) }),
+      ...(next && { next_line_id: next.id }),
     },
     chosen.length > 0 && chosen.length < students.length ? chosen : undefined,
   );
@@ -111,7 +116,7 @@ export async function listAssignmentsOfStudent(viewer: Viewer) {
       const progress = progressOfStudent(assignment, stages, mine, said);
       return {
         ...rest,
-        planName: plan?.name,
+        planName: plan?.name ?? (assignment.nextLineId ? NO_PLAN.name : undefined),
         takes: mine,
         stageCount: stages.length,
         doneCount: progress.doneIds.length,
@@ -156,7 +161,10 @@ export async function requirePlayable(viewer: Viewer, assignmentId: string) {
   if (!assignment || !(await mayPlay(viewer, assignment))) throw new NotFound();
   const part = await maybePartForStudent(assignment.lineId, viewer.userId, assignment.classId);
   if (!part) throw new NotFound();
-  return { assignment, part };
+  const next = assignment.nextLineId
+    ? await maybePartForStudent(assignment.nextLineId, viewer.userId, assignment.classId)
+    : undefined;
+  return { assignment, part, nextLines: next ? [next.line] : [] };
 }
 
 /**
@@ -165,7 +173,7 @@ export async function requirePlayable(viewer: Viewer, assignmentId: string) {
  * @throws NotFound
  */
 export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, asked?: string) {
-  const { assignment, part } = await requirePlayable(viewer, assignmentId);
+  const { assignment, part, nextLines } = await requirePlayable(viewer, assignmentId);
   const [allTakes, allWords] = await Promise.all([
     listTakesOfStudent(viewer.userId),
     queries.listStageWords(viewer.userId),
@@ -175,7 +183,7 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
   const words = allWords.filter((word) => word.assignmentId === assignment.id);
   const progress = progressOfStudent(assignment, stages, takes, words);
   const stage = stages.find(({ id }) => id === asked) ?? progress.now?.stage ?? stages.at(-1)!;
-  const line = lineOfStage(part.line, stage);
+  const line = lineOfStage(part.line, stage, nextLines);
   const counting = STEPS[stage.step].under === 'counts' ? (assignment.counting ?? USUAL_STYLE) : undefined;
   const { plan, ...rest } = assignment;
   const isNow = progress.now?.stage.id === stage.id;
@@ -185,7 +193,7 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
     takes,
     line,
     engravings: await engravingsOf(await storeMusic(line), counting),
-    planName: plan?.name,
+    planName: plan?.name ?? (assignment.nextLineId ? NO_PLAN.name : undefined),
     stage: {
       ...stageFacts(part.line, stage, assignment.vocabulary),
       isNow,
@@ -231,12 +239,12 @@ export async function sayStageDone(
 
 /** The music that a take of a stage is checked against. @throws NotFound for a stage that the plan does not have. */
 export async function requireMusicOfStage(viewer: Viewer, assignmentId: string, stageId: string | undefined) {
-  const { assignment, part } = await requirePlayable(viewer, assignmentId);
+  const { assignment, part, nextLines } = await requirePlayable(viewer, assignmentId);
   if (viewer.role !== 'student') throw new NotFound();
   if (stageId === undefined) return part.contentHash;
   const stage = stagesOfAssignment(assignment, part.line).find(({ id }) => id === stageId);
   if (!stage || STEPS[stage.step].checkedBy === 'own-word') throw new NotFound();
-  return storeMusic(lineOfStage(part.line, stage));
+  return storeMusic(lineOfStage(part.line, stage, nextLines));
 }
 
 /** Its students record; its teacher may try it out. */

@@ -33,6 +33,7 @@ export async function getGiven(viewer: Viewer, assignmentId: string) {
       const part = await maybePartForStudent(assignment.lineId, id, assignment.classId);
       const own = {
         plan: assignment.plan,
+        nextLineId: assignment.nextLineId,
         startBpm: startBpm ?? assignment.startBpm,
         goalBpm: goalBpm ?? assignment.goalBpm,
       };
@@ -132,6 +133,7 @@ export async function copyToClass(
     goal_bpm: assignment.goalBpm,
     due_on: assignment.dueOn,
     ...(assignment.plan && { plan: JSON.stringify(assignment.plan) }),
+    ...(assignment.nextLineId && { next_line_id: assignment.nextLineId }),
   });
 }
 

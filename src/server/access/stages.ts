@@ -23,6 +23,7 @@ interface Given {
   readonly plan: Plan | null;
   readonly startBpm: number;
   readonly goalBpm: number;
+  readonly nextLineId: string | null;
 }
 
 type StageWord = Awaited<ReturnType<typeof listStageWords>>[number];
@@ -31,16 +32,20 @@ type StageWord = Awaited<ReturnType<typeof listStageWords>>[number];
 const WHOLE_LINE_STAGE = 'line/expression';
 
 /** All stages of an assignment for the part that a student reads. */
-export function stagesOfAssignment({ plan, startBpm, goalBpm }: Given, { part }: Line): readonly Stage[] {
+export function stagesOfAssignment(
+  { plan, startBpm, goalBpm, nextLineId }: Given,
+  { part }: Line,
+): readonly Stage[] {
   const given = plan ?? NO_PLAN;
-  if (given.chunking !== 'hard-spots') return stagesOf(part, given, { startBpm, goalBpm });
+  const bounds = { startBpm, goalBpm, hasNextLines: nextLineId !== null };
+  if (given.chunking !== 'hard-spots') return stagesOf(part, given, bounds);
   const player = {
     instrument: maybeInstrumentOfPart(part.name),
     level: 1,
     goalBpm,
     known: undefined,
   } as const;
-  return stagesOf(part, given, { startBpm, goalBpm }, lookOver(part, player, 'us').hardSpots);
+  return stagesOf(part, given, bounds, lookOver(part, player, 'us').hardSpots);
 }
 
 /** Where a student stands, from takes and words alone. */
@@ -75,7 +80,7 @@ function deedOf(take: TakeRow): Deed[] {
   return [{ stageId, kind: 'take', bpm, outcome: outcomeOf(take.verdictState, take.measures ?? []) }];
 }
 
-/** The music of a stage: its chunk, simplified for its step. */
-export function lineOfStage(line: Line, { chunk, step }: Stage): Line {
-  return lineOfStep(lineOfChunk(line, chunk), STEPS[step]);
+/** The music of a stage: its chunk, simplified for its step. @param nextLines lines played straight after it. */
+export function lineOfStage(line: Line, { chunk, step }: Stage, nextLines: readonly Line[] = []): Line {
+  return lineOfStep(lineOfChunk(line, chunk, nextLines), STEPS[step]);
 }

@@ -129,6 +129,8 @@ interface AssignmentTable {
   due_on: ColumnType<string, string, string>;
   /** How it is to be learned; null for the whole line at once. */
   plan: ColumnType<Plan | null, string | undefined, string>;
+  /** Is played straight after the line, at last. */
+  next_line_id: string | null;
   /** Whether it is for the whole class, else for those listed. */
   for_all: ColumnType<boolean, boolean | undefined, boolean>;
   withdrawn_at: Date | null;

@@ -34,6 +34,8 @@ interface AssignFormProps {
   readonly line: Line;
   readonly classes: readonly Roster[];
   /** The teacher's own plans. */
+  /** Lines of the same book that can be played straight after. */
+  readonly otherLines: readonly { readonly id: string; readonly label: string }[];
   readonly ownPlans: readonly { readonly id: string; readonly plan: Plan }[];
   readonly startBpm: number;
   readonly goalBpm: number;
@@ -47,6 +49,7 @@ export function AssignForm({
   line,
   classes,
   ownPlans,
+  otherLines,
   startBpm,
   goalBpm,
   dueOn,
@@ -130,6 +133,14 @@ export function AssignForm({
           </Choice>
         </>
       )}
+      <Choice label="Then straight on with" name="nextLineId">
+        <option value="">nothing</option>
+        {otherLines.map(({ id, label }) => (
+          <option key={id} value={id}>
+            {label}
+          </option>
+        ))}
+      </Choice>
       <Field
         label="Due"
         name="dueOn"

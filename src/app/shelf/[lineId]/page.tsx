@@ -8,7 +8,7 @@ import { moveByMarks } from '@/core/tempo';
 import { beatUnit } from '@/core/time';
 import { listLoads } from '@/server/access/load';
 import { listPlans } from '@/server/access/plans';
-import { getLine } from '@/server/access/shelf';
+import { getLine, listShelf } from '@/server/access/shelf';
 import { requireTeacher } from '@/server/access/viewer';
 import { ButtonLink } from '@/ui/button';
 import { MetronomeMark } from '@/ui/metronome-mark';
@@ -38,6 +38,7 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
     listLoads(viewer, dayOf(new Date())),
     listPlans(viewer),
   ]);
+  const shelf = await listShelf(viewer, { book: line.bookId });
   // A draft has nothing to show but the writing desk.
   if (!line.shown) redirect(`/shelf/${line.id}/write`);
   const { part } = line.shown.line;
@@ -95,6 +96,9 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
                 line={line.shown.line}
                 classes={classes}
                 ownPlans={plans}
+                otherLines={shelf.lines
+                  .filter((other) => other.contentHash && other.id !== line.id)
+                  .map(({ id, number, title }) => ({ id, label: `${number} ${title}` }))}
                 startBpm={moveByMarks(goal, -MARKS_BELOW_GOAL)}
                 goalBpm={goal}
                 dueOn={dayOf(new Date(now + USUAL_DAYS * 86_400_000))}

@@ -8,6 +8,7 @@ export async function up(db: Kysely<unknown>): Promise<void> {
 const STATEMENTS = [
   `alter table assignment
     add column plan jsonb,
+    add column next_line_id uuid references line (id) on delete set null,
     add column for_all boolean not null default true,
     add column withdrawn_at timestamptz`,
   `alter table class

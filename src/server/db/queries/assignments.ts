@@ -8,6 +8,7 @@ interface NewAssignment {
   goal_bpm: number;
   due_on: string;
   plan?: string;
+  next_line_id?: string;
 }
 
 /** @param studentIds for whom it is; undefined for the whole class. All or nothing. */
@@ -43,6 +44,7 @@ function assignments(studentId?: string) {
       e.fn.coalesce('change.goal_bpm', 'assignment.goal_bpm').as('goalBpm'),
       e.fn.coalesce('change.due_on', 'assignment.due_on').as('dueOn'),
       'assignment.plan',
+      'assignment.next_line_id as nextLineId',
       'assignment.for_all as forAll',
       'class.id as classId',
       'class.name as className',
