@@ -1,5 +1,9 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
+import { writtenNotes } from '@/core/notation';
+import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
+import { writeWav } from '@/core/signal';
+import { bookLine } from '../support/lines';
 import { signInStudent, signInTeacher, weakMeasures } from './support';
 
 async function clean(page: Page): Promise<void> {
@@ -31,6 +35,7 @@ test('a teacher plans with a few touches; a student does one thing after the oth
 }) => {
   const teacher = await signInTeacher(await browser.newContext({ baseURL }));
   await teacher.goto('/shelf');
+  // Six touches give a plan out: line, class, plan, pieces, day, and out with it.
   await teacher.getByRole('link', { name: /2 Porch Light/ }).click();
   await teacher.getByLabel('Class').selectOption({ label: 'Tuesday flutes' });
   await teacher.getByLabel('How to learn it').selectOption('Count, name, sing, play');
@@ -177,4 +182,102 @@ test('a plan of one’s own is made, given to one student, changed for him, help
   await expect(teacher).toHaveURL(/\/desk$/);
   await student.goto('/practice');
   await expect(student.getByRole('link', { name: /13 Ferry in the Fog/ })).toHaveCount(0);
+});
+
+/** Brings in a recording of a line of the book at a tempo. @param shareMissing of its notes that are left out. */
+async function bringIn(page: Page, lineNumber: number, bpm: number, shareMissing: number): Promise<void> {
+  const line = bookLine(lineNumber);
+  const notes = writtenNotes(line);
+  const flaws = notes
+    .filter((_, index) => index % 10 < shareMissing * 10)
+    .map(({ id }) => ({ kind: 'missing', noteId: id }) as const);
+  const sound = render(perform(line, { ...STEADY_STYLE, seed: bpm, bpm }, flaws), 'flute', {
+    ...QUIET_ROOM,
+    sampleRate: 22050,
+    seed: 3,
+  });
+  await page.waitForLoadState('networkidle');
+  await page.getByText('I have a recording already').click();
+  await page
+    .getByLabel('Bring in a sound file')
+    .setInputFiles({ name: 'take.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav(sound)) });
+  await expect(page).toHaveURL(/\/takes\//, { timeout: 20_000 });
+  await expect(page.getByTestId('next-step')).toBeVisible({ timeout: 30_000 });
+}
+
+test('a student climbs two rungs and falls back one; the class keeps its pace', async ({
+  browser,
+  baseURL,
+}) => {
+  test.setTimeout(240_000);
+  const teacher = await signInTeacher(await browser.newContext({ baseURL }));
+  await teacher.goto('/plans');
+  await teacher.getByLabel('Name of the plan').fill('Straight up the ladder');
+  for (const name of [
+    'Clap the rhythm',
+    'On one easy note',
+    'Name and finger',
+    'Play the notes',
+    'Add the slurs',
+    'Add accents and staccato',
+  ])
+    await teacher.getByRole('button', { name: `Leave out ${name}` }).click();
+  await teacher.getByLabel('In pieces').selectOption('the whole line');
+  await teacher.getByLabel('Two up after').fill('0');
+  await teacher.getByRole('button', { name: 'Keep the plan' }).click();
+  await expect(teacher.locator('summary', { hasText: 'Straight up the ladder' })).toBeVisible();
+  await teacher.goto('/shelf');
+  await teacher
+    .getByRole('link', { name: /1 Two Steps and Stay/ })
+    .first()
+    .click();
+  await teacher.getByLabel('Class').selectOption({ label: 'Tuesday flutes' });
+  await teacher.getByLabel('Start at').fill('60');
+  await teacher.getByLabel('Goal').fill('76');
+  await teacher.getByLabel('How to learn it').selectOption('Straight up the ladder');
+  // A day is too little for everything that is given out.
+  await teacher.getByLabel('Due').fill(
+    await teacher
+      .getByLabel('Due')
+      .getAttribute('min')
+      .then((day) => day!),
+  );
+  await expect(teacher.getByText(/this class practises 20/)).toBeVisible();
+  await teacher.getByLabel('Due').fill('2027-06-30');
+  await teacher.getByRole('button', { name: 'Give it out' }).click();
+  await expect(teacher).toHaveURL(/\/desk$/);
+
+  const student = await signInStudent(await browser.newContext({ baseURL }), 'wren');
+  const next = () => student.getByRole('link', { name: /1 Two Steps and Stay.*due .* 30 Jun/ });
+  const at = async (bpm: number) => expect(next()).toContainText(`at ${bpm}`);
+  const play = async (bpm: number, shareMissing: number) => {
+    await student.goto('/practice');
+    await next().click();
+    await bringIn(student, 1, bpm, shareMissing);
+    await student.goto('/practice');
+  };
+  await student.goto('/practice');
+  await at(60);
+  await play(60, 0);
+  await at(60);
+  await play(60, 0);
+  await at(66);
+  await play(66, 0);
+  await play(66, 0);
+  await at(72);
+  await play(72, 0.7);
+  await at(72);
+  await play(72, 0.7);
+  await at(66);
+
+  await teacher.goto('/classes');
+  await teacher.getByRole('link', { name: /Tuesday flutes/ }).click();
+  await teacher.getByRole('link', { name: 'Pieces by a date' }).click();
+  await teacher.getByLabel('Pieces').fill('20');
+  await teacher.getByLabel('From', { exact: true }).fill('2026-09-01');
+  await teacher.getByLabel('By', { exact: true }).fill('2027-02-28');
+  await teacher.getByRole('button', { name: 'Set the goal' }).click();
+  await expect(teacher.getByText('one about every 9 days')).toBeVisible();
+  await expect(teacher.getByText(/behind: \d/).first()).toBeVisible();
+  await clean(teacher);
 });

@@ -1,5 +1,6 @@
 import { createRandom } from '../base';
 import { type Attempt, type Climb, climbLadder, isClimbed, type Outcome, USUAL_RULES } from '.';
+import { TAKES_PER_GOOD_TAKE } from './minutes';
 
 const LADDER = [66, 72, 80, 88];
 const OUTCOMES: Readonly<Record<string, Outcome>> = { e: 'easy', g: 'good', f: 'fair', x: 'fell-apart' };
@@ -112,7 +113,10 @@ const KINDS: readonly Learner[] = [
 test('a class of 30 over 26 weeks: nobody is stuck, nobody goes up and down for ever', () => {
   const ladder = [60, 63, 66, 69, 72, 76, 80, 84];
   const random = createRandom(26);
+  // What the planner reckons with: for every rung the good takes that it needs, and some that are not good.
+  const forecastTakes = Math.round(ladder.length * USUAL_RULES.goodTakesToRise * TAKES_PER_GOOD_TAKE);
   const report: string[] = [];
+  const played: Record<string, number[]> = {};
   for (let student = 0; student < 30; student++) {
     const learner = KINDS[student % KINDS.length]!;
     const practice = ladder.map(() => 0);
@@ -121,6 +125,7 @@ test('a class of 30 over 26 weeks: nobody is stuck, nobody goes up and down for 
     let longest = 0;
     let turns = 0;
     let lastMove = 0;
+    let playedTakes = 0;
     for (let week = 0; week < 26; week++) {
       if (random.uniform(0, 1) < learner.absence) continue;
       const [least, most] = learner.takesPerWeek;
@@ -146,6 +151,7 @@ test('a class of 30 over 26 weeks: nobody is stuck, nobody goes up and down for 
         if (move !== 0) lastMove = move;
         if (!isClimbed(ladder, after)) continue;
         longest = Math.max(longest, attempts.length);
+        playedTakes += attempts.length;
         lines++;
         // A turn is a change of direction; the engine's mercy bounds it for each line.
         expect(turns).toBeLessThanOrEqual(6 * ladder.length);
@@ -159,6 +165,10 @@ test('a class of 30 over 26 weeks: nobody is stuck, nobody goes up and down for 
       `${learner.name.padEnd(12)} ${String(lines).padStart(3)} lines, longest climb ${longest} takes`,
     );
     expect(lines).toBeGreaterThanOrEqual(1);
+    played[learner.name] = [...(played[learner.name] ?? []), playedTakes / lines];
   }
+  // The forecast lies between the fast and the slow.
+  expect(Math.max(...played.fast!)).toBeLessThan(forecastTakes);
+  expect(Math.min(...played.slow!)).toBeGreaterThan(forecastTakes);
   if (process.env.PRINT_FORECAST) console.log(report.join('\n'));
 });

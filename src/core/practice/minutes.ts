@@ -6,8 +6,8 @@ import type { Plan, Stage } from './plan';
 
 /** Getting ready, listening to the verdict. */
 const AROUND_A_TAKE_SECONDS = 12;
-/** Besides the takes that count there are others. */
-const TAKES_PER_GOOD_TAKE = 1.6;
+/** Besides the takes that count there are others: between the fast and the slow of the simulated class. */
+export const TAKES_PER_GOOD_TAKE = 2.5;
 
 /** How long the stages of a plan take a usual student, from measures, tempos, repeats and count-ins. */
 export function minutesOf(

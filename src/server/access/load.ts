@@ -47,7 +47,15 @@ export async function getPace(viewer: Viewer, classId: string, today: string) {
       return { id: student.id, name: student.name, learned, pace: goal && paceOf(goal, learned, today) };
     }),
   );
-  return { id, name, goal, students: standing satisfies readonly { readonly pace: Pace | undefined }[] };
+  const due = (await queries.listAssignmentsOfTeacher(viewer.userId))
+    .filter((assignment) => assignment.classId === id)
+    .map(({ id: assignmentId, lineNumber, lineTitle, dueOn }) => ({
+      assignmentId,
+      lineNumber,
+      lineTitle,
+      dueOn,
+    }));
+  return { id, name, goal, due, students: standing satisfies readonly { readonly pace: Pace | undefined }[] };
 }
 
 /** Lines of a class that a student has done to the end. */

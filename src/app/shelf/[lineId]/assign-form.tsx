@@ -118,20 +118,18 @@ export function AssignForm({
         ))}
       </Choice>
       {plan && ladder && (
-        <>
-          <Choice
-            label="In pieces"
-            name="chunking"
-            value={chunking}
-            onChange={(event) => setChunking(event.target.value as Chunking)}
-          >
-            {Object.entries(CHUNKING_NAMES).map(([id, name]) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </Choice>
-        </>
+        <Choice
+          label="In pieces"
+          name="chunking"
+          value={chunking}
+          onChange={(event) => setChunking(event.target.value as Chunking)}
+        >
+          {Object.entries(CHUNKING_NAMES).map(([id, name]) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Choice>
       )}
       <Choice label="Then straight on with" name="nextLineId">
         <option value="">nothing</option>

@@ -6,6 +6,7 @@ import type { Pace } from '@/core/practice';
 import { getPace } from '@/server/access/load';
 import { requireTeacher } from '@/server/access/viewer';
 import { Sheet } from '@/ui/page-frame';
+import { DueCalendar } from './due-calendar';
 import { PaceForm } from './pace-form';
 
 export const metadata: Metadata = { title: 'Pace' };
@@ -18,55 +19,64 @@ export default async function PacePage({
 }) {
   const viewer = await requireTeacher();
   const today = dayOf(new Date());
-  const { id, name, goal, students } = await orNotFound(getPace(viewer, (await params).classId, today));
+  const { id, name, goal, due, students } = await orNotFound(getPace(viewer, (await params).classId, today));
   const most = Math.max(1, goal?.pieces ?? 0, ...students.map(({ learned }) => learned));
   return (
     <SignedInFrame viewer={viewer}>
       <div className="grid items-start gap-5 lg:grid-cols-[1fr_340px]">
-        <Sheet>
-          <h1 className="font-serif text-3xl font-bold">{name}: pace</h1>
-          {goal && students[0]?.pace ? (
-            <p className="mb-4 text-lg">
-              {goal.pieces} pieces by {sayDay(goal.by, today)}: one about every{' '}
-              {Math.round(students[0].pace.calendarDaysPerPiece)} days. By today{' '}
-              {students[0].pace.expected.toFixed(1)} should be learned.
-            </p>
-          ) : (
-            <p className="mb-4 text-lg">
-              There is no goal yet. Pieces that were done to the end are counted anyway.
-            </p>
-          )}
-          <ul className="divide-y divide-rule">
-            {students.map((student) => (
-              <li key={student.id} className="grid items-center gap-x-4 py-3 sm:grid-cols-[160px_1fr_280px]">
-                <strong>{student.name}</strong>
-                <span
-                  role="img"
-                  aria-label={`${student.learned} learned${student.pace ? `, ${student.pace.expected.toFixed(1)} expected` : ''}`}
-                  className="relative block h-6 border border-ink bg-paper"
+        <div className="space-y-5">
+          <Sheet>
+            <h1 className="font-serif text-3xl font-bold">{name}: pace</h1>
+            {goal && students[0]?.pace ? (
+              <p className="mb-4 text-lg">
+                {goal.pieces} pieces by {sayDay(goal.by, today)}: one about every{' '}
+                {Math.round(students[0].pace.calendarDaysPerPiece)} days. By today{' '}
+                {students[0].pace.expected.toFixed(1)} should be learned.
+              </p>
+            ) : (
+              <p className="mb-4 text-lg">
+                There is no goal yet. Pieces that were done to the end are counted anyway.
+              </p>
+            )}
+            <ul className="divide-y divide-rule">
+              {students.map((student) => (
+                <li
+                  key={student.id}
+                  className="grid items-center gap-x-4 py-3 sm:grid-cols-[160px_1fr_280px]"
                 >
+                  <strong>{student.name}</strong>
                   <span
-                    className="block h-full bg-cool"
-                    style={{ width: `${(100 * student.learned) / most}%` }}
-                  />
-                  {student.pace && (
+                    role="img"
+                    aria-label={`${student.learned} learned${student.pace ? `, ${student.pace.expected.toFixed(1)} expected` : ''}`}
+                    className="relative block h-6 border border-ink bg-paper"
+                  >
                     <span
-                      className="absolute -inset-y-1 w-1 bg-warm"
-                      style={{ left: `${(100 * Math.min(most, student.pace.expected)) / most}%` }}
+                      className="block h-full bg-cool"
+                      style={{ width: `${(100 * student.learned) / most}%` }}
                     />
-                  )}
-                </span>
-                <span>
-                  {student.learned} learned{student.pace && `, ${sayAhead(student.pace)}`}
-                </span>
-              </li>
-            ))}
-          </ul>
-          {students.length === 0 && <p>Nobody is in this class yet.</p>}
-          {goal && (
-            <p className="mt-3 text-base text-faint">The upright mark: where everybody should be today.</p>
-          )}
-        </Sheet>
+                    {student.pace && (
+                      <span
+                        className="absolute -inset-y-1 w-1 bg-warm"
+                        style={{ left: `${(100 * Math.min(most, student.pace.expected)) / most}%` }}
+                      />
+                    )}
+                  </span>
+                  <span>
+                    {student.learned} learned{student.pace && `, ${sayAhead(student.pace)}`}
+                  </span>
+                </li>
+              ))}
+            </ul>
+            {students.length === 0 && <p>Nobody is in this class yet.</p>}
+            {goal && (
+              <p className="mt-3 text-base text-faint">The upright mark: where everybody should be today.</p>
+            )}
+          </Sheet>
+          <Sheet>
+            <h2 className="mb-2 text-xl font-bold">What is due</h2>
+            <DueCalendar today={today} due={due} holidays={goal?.holidays ?? []} />
+          </Sheet>
+        </div>
         <Sheet>
           <h2 className="mb-3 text-xl font-bold">The goal</h2>
           <PaceForm classId={id} goal={goal} today={today} />

@@ -1,0 +1,75 @@
+import Link from 'next/link';
+import type { PaceGoal } from '@/core/practice';
+
+interface DueCalendarProps {
+  readonly today: string;
+  readonly due: readonly {
+    readonly assignmentId: string;
+    readonly lineNumber: number;
+    readonly lineTitle: string;
+    readonly dueOn: string;
+  }[];
+  readonly holidays: PaceGoal['holidays'];
+}
+
+const DAY_MS = 86_400_000;
+const WEEKS = 5;
+const DAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
+
+/** Five weeks from this one on: what is due on which day; holidays are hatched. */
+export function DueCalendar({ today, due, holidays }: DueCalendarProps) {
+  const start = Date.parse(today);
+  // Weeks begin on Monday. Source: ISO 8601.
+  const monday = start - ((new Date(start).getUTCDay() + 6) % 7) * DAY_MS;
+  const dayAt = (index: number) => new Date(monday + index * DAY_MS).toISOString().slice(0, 10);
+  return (
+    <div className="overflow-x-auto">
+      <table className="w-full min-w-[560px] table-fixed border-collapse">
+        <thead>
+          <tr>
+            {DAY_NAMES.map((name) => (
+              <th key={name} className="py-1 text-base font-normal text-faint">
+                {name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {Array.from({ length: WEEKS }, (_, week) => (
+            <tr key={week}>
+              {DAY_NAMES.map((name, weekday) => {
+                const day = dayAt(7 * week + weekday);
+                const isHoliday = holidays.some(({ from, to }) => day >= from && day <= to);
+                return (
+                  <td
+                    key={name}
+                    className={`h-20 border border-rule p-1 align-top text-base ${day === today ? 'outline-2 outline-ink' : ''}`}
+                    style={isHoliday ? { background: HATCHED } : undefined}
+                  >
+                    <span className={`rounded-sm bg-paper px-0.5 ${day < today ? 'text-faint' : ''}`}>
+                      {Number(day.slice(8))}
+                      {isHoliday && <span className="sr-only">, holiday</span>}
+                    </span>
+                    {due
+                      .filter(({ dueOn }) => dueOn === day)
+                      .map(({ assignmentId, lineNumber, lineTitle }) => (
+                        <Link
+                          key={assignmentId}
+                          href={`/given/${assignmentId}`}
+                          className="mt-0.5 block rounded-sm bg-cool-wash px-1 leading-tight underline underline-offset-2"
+                        >
+                          {lineNumber} {lineTitle}
+                        </Link>
+                      ))}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+const HATCHED = 'repeating-linear-gradient(135deg, var(--color-rule) 0 1px, var(--color-paper) 1px 7px)';
