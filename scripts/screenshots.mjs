@@ -33,9 +33,20 @@ const SHOTS = [
     viewport: PHONE,
     open: (page) => lookOver(page, '/practice', '4 Slow Ferry'),
   },
-  { name: 'shelf-report', who: 'Odile Harrow', viewport: DESKTOP, open: bringIn },
   { name: 'writing', who: 'Odile Harrow', viewport: { ...DESKTOP, height: 980 }, open: write },
-  { name: 'writing-part', who: 'Odile Harrow', viewport: DESKTOP, open: lookAtPart },
+  {
+    name: 'plans',
+    who: 'Odile Harrow',
+    viewport: { ...DESKTOP, height: 980 },
+    open: (page) => page.goto('/plans'),
+  },
+  {
+    name: 'given',
+    who: 'Odile Harrow',
+    viewport: DESKTOP,
+    open: (page) => follow(page, '/desk', '7 Three Lanterns'),
+  },
+  { name: 'pace', who: 'Odile Harrow', viewport: { ...DESKTOP, height: 1000 }, open: pace },
   { name: 'print', who: 'Odile Harrow', viewport: { width: 1000, height: 1250 }, open: printSheet },
   { name: 'trial', who: 'Odile Harrow', viewport: { ...DESKTOP, height: 980 }, open: tryOut },
   {
@@ -59,16 +70,16 @@ const SHOTS = [
   },
   { name: 'stand-recording', who: 'Ida Quill', viewport: DESKTOP, open: record },
   {
-    name: 'stand-phone',
+    name: 'stage-phone',
     who: 'Ida Quill',
     viewport: PHONE,
-    open: (page) => follow(page, '/practice', '5 Kettle Song'),
+    open: (page) => follow(page, '/practice', '7 Three Lanterns'),
   },
   {
-    name: 'take-tablet',
+    name: 'stage-tablet',
     who: 'Nuri Ashdown',
     viewport: TABLET,
-    open: (page) => followTake(page, 'Hill and Hollow'),
+    open: (page) => follow(page, '/practice', '7 Three Lanterns'),
   },
   { name: 'take-phone', who: 'Tomas Vale', viewport: PHONE, open: (page) => followTake(page, 'Slow Ferry') },
 ];
@@ -89,6 +100,12 @@ async function lookOver(page, path, text) {
     .first()
     .click();
   await page.evaluate(() => scrollTo(0, 0));
+}
+
+async function pace(page) {
+  await follow(page, '/classes', 'Tuesday flutes');
+  await page.getByRole('link', { name: 'Pieces by a date' }).click();
+  await page.getByText('What is due').waitFor();
 }
 
 async function followTake(page, text) {
@@ -122,41 +139,10 @@ async function write(page) {
   await page.waitForTimeout(1200);
 }
 
-async function lookAtPart(page) {
-  await page.goto('/shelf?search=Skipping');
-  await page.locator('main li a').first().click();
-  await page.getByRole('link', { name: 'Change it' }).click();
-  await page.getByTestId('staff').first().waitFor();
-  await page.getByLabel('A part for').selectOption({ label: 'Bagpipe practice chanter' });
-  await page.getByRole('button', { name: 'Make the part' }).click();
-  await page.evaluate(() => window.scrollTo(0, 0));
-  await page.waitForTimeout(1500);
-}
-
 async function printSheet(page) {
   await lookOver(page, '/shelf?search=Skipping', 'Skipping Stones');
   await page.getByRole('link', { name: 'Print as a practice sheet' }).click();
   await page.getByRole('heading', { name: 'Take care' }).waitFor();
-}
-
-const TUNE = `X:1
-T:Pebble Jig
-M:6/8
-L:1/8
-K:D
-V:1 name="Flute"
-"D"d3 A2 B|{c}d2 A F3|(3EFG A3 z2|~d6|]
-`;
-
-async function bringIn(page) {
-  await page.goto('/shelf');
-  await page
-    .getByLabel('File')
-    .setInputFiles({ name: 'pebble-jig.abc', mimeType: 'text/plain', buffer: Buffer.from(TUNE) });
-  await page.getByRole('button', { name: 'Bring it in' }).click();
-  await page.getByText('is on the shelf').waitFor();
-  await page.getByText('is on the shelf').evaluate((element) => element.scrollIntoView({ block: 'start' }));
-  await page.evaluate(() => window.scrollBy(0, -120));
 }
 
 async function tryOut(page) {

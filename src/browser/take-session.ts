@@ -14,6 +14,8 @@ export interface TakeMoment {
   readonly lineSeconds: number;
 }
 
+/** Softer than the student's own sound. */
+const BACKING_GAIN = 0.5;
 /** From pressing the key to the first click. */
 const LEAD_SECONDS = 0.4;
 /** What sounds earlier than this many beats before the line is count-in, not playing. */
@@ -27,6 +29,12 @@ const SILENT_DB = -50;
 const LONGEST_SHARE = 2;
 const LONGEST_EXTRA_SECONDS = 8;
 
+export interface TakeOptions {
+  readonly clickWhilePlaying: boolean;
+  /** Plays along from the first beat of the line. */
+  readonly backing: Audio | undefined;
+}
+
 /** One take: count-in, clicks and recording on one audio clock. */
 export class TakeSession {
   readonly #recorder: Recorder;
@@ -35,11 +43,12 @@ export class TakeSession {
   readonly #beatSeconds: number;
   readonly #beatsPerMeasure: number;
   readonly #lineSeconds: number;
+  readonly #backing: AudioBufferSourceNode | undefined;
   #loudestDb = Number.NEGATIVE_INFINITY;
   #lastSound: number;
 
   /** Starts at once. @param bpm in beat units of the line's first meter. */
-  constructor(recorder: Recorder, line: Line, bpm: number, options: { readonly clickWhilePlaying: boolean }) {
+  constructor(recorder: Recorder, line: Line, bpm: number, options: TakeOptions) {
     const { meter } = line.part.measures[0]!;
     const unit = beatUnit(meter);
     const secondsPerQuarter = quarterSeconds(bpm, unit);
@@ -56,6 +65,7 @@ export class TakeSession {
       if (!options.clickWhilePlaying && index >= clicks.length) return undefined;
       return { seconds: index * this.#beatSeconds, accented: index % this.#beatsPerMeasure === 0 };
     });
+    this.#backing = options.backing && playAt(recorder.context, options.backing, this.#lineStart);
     recorder.start();
   }
 
@@ -83,11 +93,22 @@ export class TakeSession {
   /** Ends the take. @returns what was played, without the count-in. */
   finish(): Audio {
     this.#clicks.stop();
+    this.#backing?.stop();
     return this.#recorder.stop(this.#lineStart - KEPT_BEATS_BEFORE * this.#beatSeconds);
   }
 
   cancel(): void {
     this.#clicks.stop();
+    this.#backing?.stop();
     this.#recorder.cancel();
   }
+}
+
+function playAt(context: AudioContext, { samples, sampleRate }: Audio, time: number): AudioBufferSourceNode {
+  const buffer = context.createBuffer(1, samples.length, sampleRate);
+  buffer.copyToChannel(Float32Array.from(samples), 0);
+  const source = new AudioBufferSourceNode(context, { buffer });
+  source.connect(new GainNode(context, { gain: BACKING_GAIN })).connect(context.destination);
+  source.start(time);
+  return source;
 }

@@ -105,3 +105,43 @@ test('the tempo of the rung is chosen, and a teacher may try the stand without h
     await browser.close();
   }
 });
+
+test('a stage with the model playing along is recorded and checked like any other', async () => {
+  // Line 1 at 72: four clicks of count-in take 3.33 s.
+  const browser = await launchWithMicrophone(recordToFile(1, 72, 4.2, []));
+  try {
+    const context = await browser.newContext({ baseURL: ADDRESS });
+    const teacher = await signInTeacher(context);
+    await teacher.goto('/shelf');
+    await teacher
+      .getByRole('link', { name: /1 Two Steps and Stay/ })
+      .first()
+      .click();
+    await teacher.getByLabel('Class').selectOption({ label: 'Tuesday flutes' });
+    await teacher.getByLabel('Start at').fill('72');
+    await teacher.getByLabel('Goal').fill('72');
+    await teacher.getByLabel('How to learn it').selectOption('Read first');
+    await teacher.getByLabel('Due').fill('2027-05-31');
+    await teacher.getByRole('button', { name: 'Give it out' }).click();
+    await expect(teacher).toHaveURL(/\/desk$/);
+    await context.clearCookies();
+    const student = await signInStudent(context, 'ida');
+    await student.getByRole('link', { name: /1 Two Steps and Stay.*31 May/ }).click();
+    await expect(student.getByTestId('stage')).toHaveText('Read it at sight: The whole line', {
+      timeout: 20_000,
+    });
+    await student.waitForLoadState('networkidle');
+    await student.keyboard.press('Space');
+    await student.getByTestId('next-step').waitFor({ timeout: 60_000 });
+    expect(await wrongNotes(student)).toEqual([]);
+    await student.getByRole('button', { name: 'Hand in' }).click();
+    await expect(student).toHaveURL(/\/takes\//);
+    await student.getByTestId('next-step').waitFor({ timeout: 60_000 });
+    await student.goto('/practice');
+    await expect(student.getByRole('link', { name: /1 Two Steps and Stay.*31 May/ })).toContainText(
+      'Next: Play the notes',
+    );
+  } finally {
+    await browser.close();
+  }
+});

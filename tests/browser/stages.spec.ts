@@ -114,7 +114,7 @@ test('a plan of one’s own is made, given to one student, changed for him, help
     'On one easy note',
     'Name and finger',
     'Add the slurs',
-    'Add loud and soft',
+    'Play all that is written',
   ])
     await teacher.getByRole('button', { name: `Leave out ${name}` }).click();
   await teacher.getByRole('button', { name: '+ Sing it' }).click();

@@ -61,6 +61,14 @@ describe('a clean take is clean', () => {
   });
 });
 
+test.each([1, 4, 5])('line %i cut tight, with hardly any silence in it, is heard as well', (number) => {
+  const line = bookLine(number);
+  const { samples, sampleRate } = take(line, [], 6, { reverbSeconds: 0.3 });
+  const lead = Math.round((STEADY_STYLE.leadSeconds - 0.05) * sampleRate);
+  const end = samples.findLastIndex((sample) => Math.abs(sample) > 0.05);
+  expect(weak(verdictOn(line, { samples: samples.slice(lead, end), sampleRate }))).toEqual([]);
+});
+
 describe('what a busy device dropped is not heard as mistakes', () => {
   // A sound system loses whole blocks, usually of 10 ms.
   const withHoles = (audio: ReturnType<typeof take>, everySeconds: number) => {

@@ -36,6 +36,18 @@ export function frameSeconds(frame: number): number {
   return (frame + 0.5) * FRAME_SECONDS;
 }
 
+/** Where this little lies between the quiet and the loud, the quiet is hardly silence. */
+const LEAST_SPAN_DB = 20;
+
+/**
+ * The level of the quiet parts. A recording that is cut tight around legato playing has hardly any: then only the
+ * short gaps between its notes are taken for silence.
+ */
+function noiseFloor(levelDb: Float64Array, peakDb: number): number {
+  const usual = quantile(levelDb, 0.1);
+  return peakDb - usual >= LEAST_SPAN_DB ? usual : quantile(levelDb, 0.02);
+}
+
 /** Measures level, spectrum and pitch of every frame. */
 export function measureFrames(audio: Audio): Frames {
   const { samples, sampleRate } = audio;
@@ -45,8 +57,8 @@ export function measureFrames(audio: Audio): Frames {
   for (let frame = 0; frame < count; frame++) {
     levelDb[frame] = levelAt(samples, (frame + 0.5) * hop, LEVEL_WINDOW_SECONDS * sampleRate);
   }
-  const noiseDb = quantile(levelDb, 0.1);
   const peakDb = quantile(levelDb, 0.99);
+  const noiseDb = noiseFloor(levelDb, peakDb);
   const candidates = findCandidates(
     samples,
     sampleRate,

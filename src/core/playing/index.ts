@@ -1,4 +1,5 @@
 export { chooseFlaws, FLAW_KINDS, type FlawKind } from './choose-flaws';
+export { renderModel } from './model';
 export { perform } from './perform';
 export {
   type Flaw,

@@ -162,7 +162,7 @@ test('a class of 30 over 26 weeks: nobody is stuck, nobody goes up and down for 
       }
     }
     report.push(
-      `${learner.name.padEnd(12)} ${String(lines).padStart(3)} lines, longest climb ${longest} takes`,
+      `${learner.name.padEnd(12)} ${String(lines).padStart(3)} lines, longest climb ${longest} takes; a line took ${(playedTakes / lines).toFixed(0)}, forecast ${forecastTakes}`,
     );
     expect(lines).toBeGreaterThanOrEqual(1);
     played[learner.name] = [...(played[learner.name] ?? []), playedTakes / lines];

@@ -51,7 +51,7 @@ export const READY_PLANS: readonly Plan[] = [
     name: 'Read first',
     chunking: 'twos',
     order: 'step-by-step',
-    steps: ['read', 'plain', 'expression'],
+    steps: ['read', 'plain', 'expression', 'with-backing'],
   },
 ];
 
@@ -131,7 +131,8 @@ export function stagesOf(
     plan.order === 'chunk-by-chunk'
       ? chunks.flatMap((chunk) => steps.map((step) => ({ chunk, step })))
       : steps.flatMap((step) => chunks.map((chunk) => ({ chunk, step })));
-  const last = steps.at(-1);
+  // The step that climbs: playing along comes after it, reading at sight before.
+  const last = steps.findLast((id) => id !== 'read' && id !== 'with-backing') ?? steps.at(-1);
   const stages = pairs
     .filter(({ chunk, step }) => isUseful(chunk, step, last))
     .map(
@@ -139,8 +140,7 @@ export function stagesOf(
         id: `${chunk.id}/${step}`,
         chunk,
         step,
-        ladder:
-          chunk.kind === 'line' && step === last ? layRungs(bounds, plan.ladderSteps) : [bounds.startBpm],
+        ladder: ladderFor(chunk, step, last, plan, bounds),
       }),
     );
   const line = chunks.at(-1)!;
@@ -163,9 +163,20 @@ export function stagesOf(
   return [...whole, ...together];
 }
 
+function ladderFor(
+  chunk: Chunk,
+  step: StepId,
+  last: StepId | undefined,
+  plan: Plan,
+  bounds: Bounds,
+): readonly number[] {
+  if (step === 'with-backing') return [bounds.goalBpm];
+  return chunk.kind === 'line' && step === last ? layRungs(bounds, plan.ladderSteps) : [bounds.startBpm];
+}
+
 /** Joins and drills are played, not clapped or named; the whole line is only played in the end. */
 function isUseful(chunk: Chunk, step: StepId, last: StepId | undefined): boolean {
-  if (step === 'read') return chunk.kind === 'line';
+  if (step === 'read' || step === 'with-backing') return chunk.kind === 'line';
   if (chunk.kind === 'join' || chunk.kind === 'drill') return step === 'plain';
   if (chunk.kind === 'line') return step === last;
   return STEPS[step].checkedBy !== 'own-word' || chunk.kind === 'measures';

@@ -254,6 +254,14 @@ describe('plans', () => {
     },
   );
 
+  test('reading at sight is done by doing it', () => {
+    const plan = READY_PLANS.find(({ steps }) => steps[0] === 'read')!;
+    const stages = stagesOf(line.part, plan, bounds);
+    const deeds: Deed[] = [{ stageId: stages[0]!.id, kind: 'take', bpm: 60, outcome: 'fell-apart' }];
+    expect(progressOf(stages, plan, deeds).doneIds).toEqual([stages[0]!.id]);
+    expect(stages.at(-2)!.ladder).toEqual([72]);
+  });
+
   test('steps with nothing to do in a line are left out', () => {
     const plain = lineOf(['C4q D4q E4h', 'C4w']);
     const steps = new Set(stagesOf(plain.part, READY_PLANS[0]!, bounds).map(({ step }) => step));

@@ -42,9 +42,11 @@ export function progressOf(stages: readonly Stage[], plan: Plan, deeds: readonly
 }
 
 export function climbOf(stage: Stage, plan: Plan, deeds: readonly Deed[]): Climb {
-  const attempts = deeds.filter(
-    ({ stageId, kind }) => stageId === stage.id && kind !== 'student-says-done',
-  ) as readonly Attempt[];
+  const attempts = deeds.flatMap((deed): Attempt[] => {
+    if (deed.stageId !== stage.id || deed.kind === 'student-says-done') return [];
+    // Reading at sight is done by doing it, whatever happens.
+    return [deed.kind === 'take' && stage.step === 'read' ? { ...deed, outcome: 'good' } : deed];
+  });
   return climbLadder(stage.ladder, rulesFor(stage, plan), attempts);
 }
 
@@ -68,6 +70,7 @@ function whyNow(stage: Stage, { rungIndex, falls, goodInRow }: Climb, plan: Plan
   if (STEPS[stage.step].checkedBy === 'own-word') return 'Do it once with the click, to the end.';
   if (falls[rungIndex + 1] && goodInRow === 0)
     return 'It fell apart twice: once more at this tempo, then up again.';
+  if (stage.step === 'read') return 'Once is enough.';
   const left = goodTakesToRise - goodInRow;
   return left === 1
     ? 'One good take, and you are through here.'

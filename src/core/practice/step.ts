@@ -18,6 +18,8 @@ export interface Step {
   /** What stands under the staff to help. */
   readonly under: 'counts' | 'letters' | 'fingers';
   readonly click: boolean;
+  /** The model plays along. */
+  readonly backing: boolean;
 }
 
 export const STEP_IDS = [
@@ -32,6 +34,7 @@ export const STEP_IDS = [
   'slurs',
   'marks',
   'expression',
+  'with-backing',
   'without-click',
 ] as const;
 export type StepId = (typeof STEP_IDS)[number];
@@ -44,12 +47,13 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
   read: {
     id: 'read',
     name: 'Read it at sight',
-    doThis: 'Play it once without stopping, whatever happens.',
+    doThis: 'Put headphones on and play it once with the model, without stopping, whatever happens.',
     checkedBy: 'notes-and-rhythm',
     input: 'microphone',
     keeps: FULL,
     under: 'counts',
     click: true,
+    backing: true,
   },
   count: {
     id: 'count',
@@ -60,6 +64,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     keeps: { ...BARE, pitches: 'none' },
     under: 'counts',
     click: true,
+    backing: false,
   },
   clap: {
     id: 'clap',
@@ -70,6 +75,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     keeps: { ...BARE, pitches: 'none' },
     under: 'counts',
     click: true,
+    backing: false,
   },
   'one-note': {
     id: 'one-note',
@@ -80,6 +86,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     keeps: { ...BARE, pitches: 'one' },
     under: 'counts',
     click: true,
+    backing: false,
   },
   'name-and-finger': {
     id: 'name-and-finger',
@@ -90,6 +97,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     keeps: BARE,
     under: 'letters',
     click: true,
+    backing: false,
   },
   'air-play': {
     id: 'air-play',
@@ -100,6 +108,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     keeps: BARE,
     under: 'fingers',
     click: true,
+    backing: false,
   },
   sing: {
     id: 'sing',
@@ -110,6 +119,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     keeps: BARE,
     under: 'letters',
     click: true,
+    backing: false,
   },
   plain: {
     id: 'plain',
@@ -120,6 +130,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     keeps: BARE,
     under: 'counts',
     click: true,
+    backing: false,
   },
   slurs: {
     id: 'slurs',
@@ -130,6 +141,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     keeps: { ...BARE, slurs: true },
     under: 'counts',
     click: true,
+    backing: false,
   },
   marks: {
     id: 'marks',
@@ -140,16 +152,29 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     keeps: { ...BARE, slurs: true, articulations: true },
     under: 'counts',
     click: true,
+    backing: false,
   },
   expression: {
     id: 'expression',
-    name: 'Add loud and soft',
+    name: 'Play all that is written',
     doThis: 'Play everything that is written.',
     checkedBy: 'notes-and-rhythm',
     input: 'microphone',
     keeps: FULL,
     under: 'counts',
     click: true,
+    backing: false,
+  },
+  'with-backing': {
+    id: 'with-backing',
+    name: 'Play along',
+    doThis: 'Put headphones on and play along with the model.',
+    checkedBy: 'notes-and-rhythm',
+    input: 'microphone',
+    keeps: FULL,
+    under: 'counts',
+    click: true,
+    backing: true,
   },
   'without-click': {
     id: 'without-click',
@@ -160,5 +185,6 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     keeps: FULL,
     under: 'counts',
     click: false,
+    backing: false,
   },
 };

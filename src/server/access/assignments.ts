@@ -130,7 +130,7 @@ export async function listAssignmentsOfStudent(viewer: Viewer) {
 
 /** A stage in words. */
 export function stageFacts({ part }: Line, { id, chunk, step }: Stage, vocabulary: Vocabulary) {
-  const { name, doThis, checkedBy, input, click, under } = STEPS[step];
+  const { name, doThis, checkedBy, input, click, backing, under } = STEPS[step];
   return {
     id,
     name,
@@ -138,6 +138,7 @@ export function stageFacts({ part }: Line, { id, chunk, step }: Stage, vocabular
     checkedBy,
     input,
     click,
+    backing,
     under,
     chunkName: chunkName(part, chunk, measureName(vocabulary)),
   };

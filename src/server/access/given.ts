@@ -1,6 +1,6 @@
 import 'server-only';
 import { z } from 'zod';
-import { minutesOf, NO_PLAN } from '@/core/practice';
+import { minutesOf, NO_PLAN, type Progress } from '@/core/practice';
 import { dueCalendar, type PlanRow, planCsv } from '@/core/reports';
 import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
 import * as queries from '@/server/db/queries/assignments';
@@ -56,6 +56,8 @@ export async function getGiven(viewer: Viewer, assignmentId: string) {
           .flatMap(({ measure }) => measure ?? []),
         stageCount: stages.length,
         doneCount: progress.doneIds.length,
+        /** Of the whole way, 0–1; rungs of the stage at hand count as parts of it. */
+        doneShare: shareDone(stages.length, progress),
         now: part &&
           progress.now && {
             ...stageFacts(part.line, progress.now.stage, assignment.vocabulary),
@@ -80,6 +82,11 @@ export async function getGiven(viewer: Viewer, assignmentId: string) {
     forAll,
     students: standing,
   };
+}
+
+function shareDone(stageCount: number, { doneIds, now }: Progress): number {
+  const climbed = now ? now.climb.climbed.length / now.stage.ladder.length : 0;
+  return stageCount === 0 ? 0 : (doneIds.length + climbed) / stageCount;
 }
 
 const changeForm = z

@@ -49,12 +49,22 @@ interface DemoAssignment {
   readonly goalBpm: number;
   /** Days from today; negative is past. */
   readonly dueInDays: number;
+  /** One of the ready plans; the whole line at once without it. */
+  readonly planName?: string;
 }
 
 export const DEMO_ASSIGNMENTS: readonly DemoAssignment[] = [
   { className: 'Tuesday flutes', lineNumber: 3, startBpm: 63, goalBpm: 80, dueInDays: 2 },
   { className: 'Tuesday flutes', lineNumber: 4, startBpm: 60, goalBpm: 84, dueInDays: 6 },
   { className: 'Tuesday flutes', lineNumber: 5, startBpm: 66, goalBpm: 88, dueInDays: 6 },
+  {
+    className: 'Tuesday flutes',
+    lineNumber: 7,
+    startBpm: 60,
+    goalBpm: 80,
+    dueInDays: 9,
+    planName: 'Rhythm first',
+  },
   { className: 'Tuesday flutes', lineNumber: 8, startBpm: 44, goalBpm: 56, dueInDays: 13 },
   { className: 'Friday brass', lineNumber: 11, startBpm: 60, goalBpm: 80, dueInDays: 5 },
   { className: 'Friday brass', lineNumber: 12, startBpm: 60, goalBpm: 76, dueInDays: 5 },
@@ -193,3 +203,12 @@ export const STARTER_LINES: Readonly<Record<number, StarterLine>> = {
   14: { page: 16, level: 2 },
   15: { page: 16, level: 2 },
 };
+
+/** The goal of the flutes: about a piece every nine days. */
+export const DEMO_PACE = {
+  className: 'Tuesday flutes',
+  pieces: 20,
+  daysSoFar: 30,
+  days: 180,
+  daysPerWeek: 5,
+} as const;

@@ -2,18 +2,19 @@
 import { randomUUID } from 'node:crypto';
 import type { Line } from '@/core/notation';
 import { chooseFlaws, perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
+import { READY_PLANS } from '@/core/practice';
 import { writeWav } from '@/core/signal';
 import { createStudent, createTeacher } from '@/server/auth/accounts';
 import { closeDatabase } from '@/server/db/connection';
 import { countUsers } from '@/server/db/queries/accounts';
 import { insertAssignment } from '@/server/db/queries/assignments';
-import { insertClass } from '@/server/db/queries/classes';
+import { insertClass, setPace } from '@/server/db/queries/classes';
 import { isDemoComplete, markDemoComplete, removeTeacherAndStudents } from '@/server/db/queries/demo';
 import { maybePartForStudent } from '@/server/db/queries/music';
 import { insertTake, storeAnswer } from '@/server/db/queries/takes';
 import { checkTake } from '@/server/jobs/check-take';
 import { engraveLine } from '@/server/jobs/engrave-line';
-import { DEMO_ASSIGNMENTS, DEMO_CLASSES, DEMO_TAKES, DEMO_TEACHER } from './scenario';
+import { DEMO_ASSIGNMENTS, DEMO_CLASSES, DEMO_PACE, DEMO_TAKES, DEMO_TEACHER } from './scenario';
 import { addStarterBook } from './starter-book';
 
 const DAY_MS = 86_400_000;
@@ -46,21 +47,35 @@ async function seed(): Promise<void> {
     }
   }
   const assignments = new Map<number, string>();
-  for (const { className, lineNumber, startBpm, goalBpm, dueInDays } of DEMO_ASSIGNMENTS) {
+  for (const { className, lineNumber, startBpm, goalBpm, dueInDays, planName } of DEMO_ASSIGNMENTS) {
+    const plan = READY_PLANS.find(({ name }) => name === planName);
     const { id } = await insertAssignment({
       class_id: classIds.get(className)!,
       line_id: lines.get(lineNumber)!.id,
       start_bpm: startBpm,
       goal_bpm: goalBpm,
-      due_on: new Date(Date.now() + dueInDays * DAY_MS).toISOString().slice(0, 10),
+      due_on: dayFromNow(dueInDays),
+      ...(plan && { plan: JSON.stringify(plan) }),
     });
     assignments.set(lineNumber, id);
   }
+  const { className, pieces, daysSoFar, days, daysPerWeek } = DEMO_PACE;
+  await setPace(classIds.get(className)!, {
+    pieces,
+    from: dayFromNow(-daysSoFar),
+    by: dayFromNow(days - daysSoFar),
+    daysPerWeek,
+    holidays: [],
+  });
   for (const [index, take] of DEMO_TAKES.entries()) {
     const student = people.get(take.userName)!;
     const part = await maybePartForStudent(lines.get(take.lineNumber)!.id, student.id, student.classId);
     await seedTake(index + 1, take, part!, student, assignments.get(take.lineNumber)!, teacherId);
   }
+}
+
+function dayFromNow(days: number): string {
+  return new Date(Date.now() + days * DAY_MS).toISOString().slice(0, 10);
 }
 
 async function seedTake(

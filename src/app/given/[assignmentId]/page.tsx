@@ -46,13 +46,10 @@ export default async function GivenPage({
                   <strong className="w-40">{student.name}</strong>
                   <span
                     role="img"
-                    aria-label={`${student.doneCount} of ${student.stageCount} stages done`}
+                    aria-label={`${Math.round(100 * student.doneShare)} per cent done`}
                     className="h-4 w-40 border border-ink bg-paper"
                   >
-                    <span
-                      className="block h-full bg-cool"
-                      style={{ width: `${(100 * student.doneCount) / Math.max(1, student.stageCount)}%` }}
-                    />
+                    <span className="block h-full bg-cool" style={{ width: `${100 * student.doneShare}%` }} />
                   </span>
                   <span>
                     {student.now

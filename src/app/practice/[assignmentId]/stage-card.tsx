@@ -9,6 +9,7 @@ export interface StageFacts {
   readonly checkedBy: 'notes-and-rhythm' | 'rhythm' | 'own-word';
   readonly input: 'microphone' | 'tap' | 'either' | 'none';
   readonly click: boolean;
+  readonly backing: boolean;
   readonly under: 'counts' | 'letters' | 'fingers';
 }
 

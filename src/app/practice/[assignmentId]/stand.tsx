@@ -76,7 +76,10 @@ export function Stand(props: StandProps) {
   };
   const { state, setState, level, openMicrophone, start, finish } = useStand(line, onMoment);
   const isRecording = state.kind === 'recording';
-  const press = () => (isRecording ? void finish(bpm) : void start(bpm, { clickWhilePlaying }));
+  const press = () =>
+    isRecording
+      ? void finish(bpm)
+      : void start(bpm, { clickWhilePlaying, hasBacking: plan?.stage.backing ?? false });
   useSpaceKey(
     isSilent ||
       isTapping ||

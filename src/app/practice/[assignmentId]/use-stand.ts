@@ -1,6 +1,7 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { checkOnDevice } from '@/browser/check-client';
+import { renderModelOnDevice } from '@/browser/model-client';
 import { type Level, MicrophoneProblem, Recorder } from '@/browser/recorder';
 import { type TakeMoment, TakeSession } from '@/browser/take-session';
 import type { Check } from '@/core/checking';
@@ -28,6 +29,12 @@ export type StandState =
 const SILENT_TAKE_DB = -50;
 /** More clipped samples than this bend the tone. */
 const CLIPPED_SHARE = 0.002;
+
+interface StartOptions {
+  readonly clickWhilePlaying: boolean;
+  /** The model plays along. */
+  readonly hasBacking: boolean;
+}
 
 /** Everything that happens on the stand between opening the microphone and the verdict. */
 export function useStand(line: Line, onMoment: (moment: TakeMoment) => void) {
@@ -80,11 +87,13 @@ export function useStand(line: Line, onMoment: (moment: TakeMoment) => void) {
   );
 
   const start = useCallback(
-    async (askedBpm: number, options: { readonly clickWhilePlaying: boolean }) => {
+    async (askedBpm: number, options: StartOptions) => {
       setState({ kind: 'opening' });
       const opened = await openMicrophone();
       if (!opened) return;
-      session.current = new TakeSession(opened, line, askedBpm, options);
+      const { clickWhilePlaying, hasBacking } = options;
+      const backing = hasBacking ? await renderModelOnDevice({ line, bpm: askedBpm }) : undefined;
+      session.current = new TakeSession(opened, line, askedBpm, { clickWhilePlaying, backing });
       setState({ kind: 'recording' });
       const follow = () => {
         const moment = session.current?.moment();
