@@ -81,7 +81,6 @@ const SHOTS = [
     viewport: TABLET,
     open: (page) => follow(page, '/practice', '7 Three Lanterns'),
   },
-  { name: 'take-phone', who: 'Tomas Vale', viewport: PHONE, open: (page) => followTake(page, 'Slow Ferry') },
 ];
 
 async function follow(page, path, text) {
@@ -106,11 +105,6 @@ async function pace(page) {
   await follow(page, '/classes', 'Tuesday flutes');
   await page.getByRole('link', { name: 'Pieces by a date' }).click();
   await page.getByText('What is due').waitFor();
-}
-
-async function followTake(page, text) {
-  await page.locator('a[href^="/takes/"]').filter({ hasText: text }).first().click();
-  await page.getByTestId('next-step').waitFor();
 }
 
 async function startLine(page, title) {
