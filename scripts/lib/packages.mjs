@@ -29,6 +29,7 @@ const TEST_PACKAGES = [
   { name: 'aubio-tools', isThere: () => onPath('aubionotes') },
   { name: 'lilypond', isThere: () => onPath('lilypond') && onPath('musicxml2ly') },
   { name: 'abcmidi', isThere: () => onPath('abc2midi') },
+  { name: 'espeak-ng', isThere: () => onPath('espeak-ng') },
 ];
 
 /** Installs missing Debian packages when root; otherwise names them. */

@@ -36,7 +36,7 @@ export async function engrave(line: Line, wish: DrawingWish): Promise<Engraving>
   const source = writeMei(line, { measuresPerSystem: measuresThatFit(line, layout, under), under });
   engraver.setOptions({
     scale: layout.scale,
-    pageWidth: Math.round((layout.widthPixels * 100) / layout.scale),
+    pageWidth: Math.round((widthFor(line, layout) * 100) / layout.scale),
     pageHeight: 3000,
     pageMarginLeft: MARGIN_UNITS,
     pageMarginRight: MARGIN_UNITS,
@@ -49,7 +49,8 @@ export async function engrave(line: Line, wish: DrawingWish): Promise<Engraving>
     svgViewBox: true,
     header: 'none',
     footer: 'none',
-    minLastJustification: 0.3,
+    // A last system is drawn out unless it is nearly empty; a piece of a line that is all there is, always.
+    minLastJustification: line.part.measures.length <= layout.measuresPerSystem ? 0 : 0.3,
     lyricSize: 4.5,
     // Equal lines give equal drawings, and drawings of different lines on one page share no id.
     xmlIdSeed: seedFrom(`${drawingKey(wish)} ${source}`),
@@ -71,6 +72,14 @@ const ROOM_FOR_WORDS = 1.4;
 /** Clef, key and time signature, at full scale. */
 const SIGNATURE_PIXELS = 130;
 
+/** A piece of less than a system is drawn on a narrower page, and so comes out larger on the screen. */
+const NARROWEST_SHARE = 0.55;
+
+function widthFor({ part }: Line, { measuresPerSystem, widthPixels }: Layout): number {
+  const share = part.measures.length / measuresPerSystem;
+  return widthPixels * Math.min(1, Math.max(NARROWEST_SHARE, share));
+}
+
 /** Fewer measures than usual where the words under them would run into each other. */
 function measuresThatFit(line: Line, layout: Layout, under: ReadonlyMap<string, UnderText>): number {
   const scale = layout.scale / 100;
@@ -78,7 +87,7 @@ function measuresThatFit(line: Line, layout: Layout, under: ReadonlyMap<string, 
     const letters = events.reduce((sum, { id }) => sum + (under.get(id)?.text.length ?? 0) + GAP_LETTERS, 0);
     return letters * LETTER_PIXELS_AT_FULL_SCALE * scale * ROOM_FOR_WORDS;
   });
-  const room = layout.widthPixels - SIGNATURE_PIXELS * scale;
+  const room = widthFor(line, layout) - SIGNATURE_PIXELS * scale;
   for (let count = layout.measuresPerSystem; count > 1; count--) {
     const widest = Math.max(...widths.map((_, from) => sumOf(widths.slice(from, from + count))));
     if (widest <= room) return count;

@@ -8,8 +8,11 @@ const STEP_SECONDS = 0.002;
 const BEFORE_SECONDS = 0.03;
 /** A strike reaches its top within this. */
 const RISE_SECONDS = 0.012;
-/** Hands bounce and rooms echo; two strikes of a beginner are further apart (a sixteenth at 160 bpm is 94 ms). */
-const SHORTEST_DISTANCE_SECONDS = 0.06;
+/**
+ * Hands bounce, rooms echo, and a spoken "three" has a hiss before its vowel; two strikes of a beginner are further
+ * apart (a sixteenth at 160 bpm is 94 ms).
+ */
+const SHORTEST_DISTANCE_SECONDS = 0.088;
 const LOWEST_RISE_DB = 9;
 /** Strikes this far below the usual one of the take are echoes or chairs. */
 const BELOW_USUAL_DB = 20;

@@ -145,7 +145,7 @@ export function chunkName(part: Part, chunk: Chunk, noun: 'measure' | 'bar'): st
     case 'join':
       return `The join into ${said(chunk.atIndex)}`;
     case 'drill':
-      return 'Two notes, back and forth';
+      return `Two notes, back and forth, ${chunk.times} times`;
     case 'measures': {
       const [from, to] = [chunk.fromIndex, chunk.toIndex - 1];
       if (from === to) return said(from).replace(/^./, (letter) => letter.toUpperCase());

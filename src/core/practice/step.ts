@@ -6,8 +6,8 @@ export interface Step {
   readonly doThis: string;
   /** Said honestly: what Mevlo listens for. */
   readonly checkedBy: 'notes-and-rhythm' | 'rhythm' | 'own-word';
-  /** How it reaches Mevlo: by the microphone, by tapping on a key or the screen, or not at all. */
-  readonly input: 'microphone' | 'tap' | 'either' | 'none';
+  /** How it reaches Mevlo: by the microphone; by the microphone or taps on a key or the screen; or not at all. */
+  readonly input: 'microphone' | 'either' | 'none';
   /** What is left of the written line. */
   readonly keeps: {
     readonly pitches: 'all' | 'one' | 'none';
@@ -58,9 +58,9 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
   count: {
     id: 'count',
     name: 'Count aloud',
-    doThis: 'Say the counts aloud with the click, and tap every note.',
+    doThis: 'Say the counts aloud with the click, a syllable for every note; or tap them.',
     checkedBy: 'rhythm',
-    input: 'tap',
+    input: 'either',
     keeps: { ...BARE, pitches: 'none' },
     under: 'counts',
     click: true,

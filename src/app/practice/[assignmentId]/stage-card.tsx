@@ -7,7 +7,7 @@ export interface StageFacts {
   readonly doThis: string;
   readonly chunkName: string;
   readonly checkedBy: 'notes-and-rhythm' | 'rhythm' | 'own-word';
-  readonly input: 'microphone' | 'tap' | 'either' | 'none';
+  readonly input: 'microphone' | 'either' | 'none';
   readonly click: boolean;
   readonly backing: boolean;
   readonly under: 'counts' | 'letters' | 'fingers';

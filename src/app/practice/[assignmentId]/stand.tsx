@@ -81,12 +81,7 @@ export function Stand(props: StandProps) {
       ? void finish(bpm)
       : void start(bpm, { clickWhilePlaying, hasBacking: plan?.stage.backing ?? false });
   useSpaceKey(
-    isSilent ||
-      isTapping ||
-      input === 'tap' ||
-      state.kind === 'result' ||
-      state.kind === 'checking' ||
-      state.kind === 'opening'
+    isSilent || isTapping || state.kind === 'result' || state.kind === 'checking' || state.kind === 'opening'
       ? undefined
       : press,
   );
@@ -165,11 +160,10 @@ export function Stand(props: StandProps) {
                 />
               ) : (
                 <div className="flex flex-wrap items-center gap-x-6 gap-y-3">
-                  {(input === 'tap' || input === 'either') && !isRecording && state.kind !== 'checking' && (
+                  {input === 'either' && !isRecording && state.kind !== 'checking' && (
                     <TapPad
                       line={line}
                       bpm={bpm}
-                      isMain={input === 'tap'}
                       onGoing={setTapping}
                       onTapped={async (audio) => {
                         setState({ kind: 'checking' });
@@ -177,7 +171,7 @@ export function Stand(props: StandProps) {
                       }}
                     />
                   )}
-                  {input !== 'tap' && !isTapping && (
+                  {!isTapping && (
                     <Button
                       weight="main"
                       onClick={press}
@@ -202,7 +196,6 @@ export function Stand(props: StandProps) {
                       isCounting={isCounting}
                     />
                   ) : (
-                    input !== 'tap' &&
                     !isTapping && (
                       <label className="inline-flex min-h-11 items-center gap-2">
                         <input
@@ -220,7 +213,7 @@ export function Stand(props: StandProps) {
                       <ButtonLink href={`/practice/${assignmentId}/study`}>Look it over</ButtonLink>
                     )}
                     {level && <LevelMeter level={level} />}
-                    {!level && input !== 'tap' && !isTapping && (
+                    {!level && !isTapping && (
                       <Button weight="quiet" onClick={() => void openMicrophone()}>
                         Test the microphone
                       </Button>

@@ -9,14 +9,13 @@ import { Button } from '@/ui/button';
 interface TapPadProps {
   readonly line: Line;
   readonly bpm: number;
-  readonly isMain: boolean;
   /** Begins or ends; nothing else may start meanwhile. */
   readonly onGoing: (isGoing: boolean) => void;
   readonly onTapped: (audio: Audio) => void;
 }
 
 /** The rhythm tapped on the space key or on a large field of the screen. */
-export function TapPad({ line, bpm, isMain, onGoing, onTapped }: TapPadProps) {
+export function TapPad({ line, bpm, onGoing, onTapped }: TapPadProps) {
   const session = useRef<TapSession | undefined>(undefined);
   const [isGoing, setGoing] = useState(false);
   const [taps, setTaps] = useState(0);
@@ -56,7 +55,7 @@ export function TapPad({ line, bpm, isMain, onGoing, onTapped }: TapPadProps) {
   };
   if (!isGoing) {
     return (
-      <Button weight={isMain ? 'main' : 'plain'} onClick={start} className="min-h-16 px-8 text-xl">
+      <Button onClick={start} className="min-h-16 px-8 text-xl">
         <Hand aria-hidden className="size-6" /> Tap it
       </Button>
     );
