@@ -1,7 +1,6 @@
-import { countIn } from '@/core/counting';
-import { type Line, timedMeasures } from '@/core/notation';
-import { add, beatUnit, clicksPerMeasure, quarterSeconds, toNumber } from '@/core/time';
+import type { Line } from '@/core/notation';
 import { ClickTrack } from './click-track';
+import { clicksOfLine } from './line-clicks';
 
 const LEAD_SECONDS = 0.3;
 
@@ -12,19 +11,10 @@ export class ClickThrough {
   readonly #timer: ReturnType<typeof setTimeout>;
 
   constructor(line: Line, bpm: number, onEnd: () => void) {
-    const { meter } = line.part.measures[0]!;
-    const unit = beatUnit(meter);
-    const secondsPerQuarter = quarterSeconds(bpm, unit);
-    const beatSeconds = secondsPerQuarter * toNumber(unit.quarters);
-    const last = timedMeasures(line).at(-1)!;
-    const quarters = add(add(countIn(line).lengthQuarters, last.onsetQuarters), last.lengthQuarters);
-    const count = Math.round(toNumber(quarters) * (secondsPerQuarter / beatSeconds));
-    const perMeasure = clicksPerMeasure(meter);
+    const { countInSeconds, lineSeconds, clickAt } = clicksOfLine(line, bpm);
     void this.#context.resume();
-    this.#clicks = new ClickTrack(this.#context, this.#context.currentTime + LEAD_SECONDS, (index) =>
-      index < count ? { seconds: index * beatSeconds, accented: index % perMeasure === 0 } : undefined,
-    );
-    this.#timer = setTimeout(onEnd, (LEAD_SECONDS + count * beatSeconds) * 1000);
+    this.#clicks = new ClickTrack(this.#context, this.#context.currentTime + LEAD_SECONDS, clickAt);
+    this.#timer = setTimeout(onEnd, (LEAD_SECONDS + countInSeconds + lineSeconds) * 1000);
   }
 
   stop(): void {

@@ -1,9 +1,8 @@
-import { countIn } from '@/core/counting';
-import { type Line, timedMeasures } from '@/core/notation';
+import type { Line } from '@/core/notation';
 import { renderTaps } from '@/core/playing';
 import type { Audio } from '@/core/signal';
-import { add, beatUnit, clicksPerMeasure, quarterSeconds, toNumber } from '@/core/time';
 import { ClickTrack } from './click-track';
+import { clicksOfLine } from './line-clicks';
 
 const LEAD_SECONDS = 0.4;
 /** What is tapped earlier than this many beats before the line belongs to the count-in. */
@@ -23,25 +22,12 @@ export class TapSession {
 
   /** @param bpm in beat units of the line's first meter. @param onEnd called with the sound of the taps. */
   constructor(line: Line, bpm: number, onEnd: (audio: Audio) => void) {
-    const { meter } = line.part.measures[0]!;
-    const unit = beatUnit(meter);
-    const secondsPerQuarter = quarterSeconds(bpm, unit);
-    const beatSeconds = secondsPerQuarter * toNumber(unit.quarters);
-    const { lengthQuarters } = countIn(line);
-    const last = timedMeasures(line).at(-1)!;
-    const before =
-      LEAD_SECONDS + toNumber(lengthQuarters) * secondsPerQuarter - KEPT_BEATS_BEFORE * beatSeconds;
-    const lineSeconds = toNumber(add(last.onsetQuarters, last.lengthQuarters)) * secondsPerQuarter;
+    const { beatSeconds, countInSeconds, lineSeconds, clickAt } = clicksOfLine(line, bpm);
+    const before = LEAD_SECONDS + countInSeconds - KEPT_BEATS_BEFORE * beatSeconds;
     this.#durationSeconds = KEPT_BEATS_BEFORE * beatSeconds + lineSeconds + TAIL_SECONDS;
     this.#startMs = performance.now() + before * 1000;
-    const perMeasure = clicksPerMeasure(meter);
-    const count = Math.ceil(
-      (toNumber(lengthQuarters) * secondsPerQuarter + lineSeconds) / beatSeconds - 1e-6,
-    );
     void this.#context.resume();
-    this.#clicks = new ClickTrack(this.#context, this.#context.currentTime + LEAD_SECONDS, (index) =>
-      index < count ? { seconds: index * beatSeconds, accented: index % perMeasure === 0 } : undefined,
-    );
+    this.#clicks = new ClickTrack(this.#context, this.#context.currentTime + LEAD_SECONDS, clickAt);
     this.#timer = setTimeout(
       () => {
         const audio = renderTaps(this.#taps, this.#durationSeconds);
