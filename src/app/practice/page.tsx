@@ -9,12 +9,16 @@ import { Sheet } from '@/ui/page-frame';
 
 export const metadata: Metadata = { title: 'My lines' };
 
+/** The newest are enough to look back on. */
+const MOST_LISTED = 60;
+
 export default async function PracticePage() {
   const viewer = await requireStudent();
   const assignments = await listAssignmentsOfStudent(viewer);
   const takes = assignments
     .flatMap((assignment) => assignment.takes)
-    .toSorted((a, b) => b.handedInAt.getTime() - a.handedInAt.getTime());
+    .toSorted((a, b) => b.handedInAt.getTime() - a.handedInAt.getTime())
+    .slice(0, MOST_LISTED);
   const today = dayOf(new Date());
   return (
     <SignedInFrame viewer={viewer}>

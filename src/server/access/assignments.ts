@@ -208,14 +208,10 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
     isDone: progress.now === undefined,
     ...(ladder ?? {
       ladder: stage.ladder,
-      climbed: isClimbedIn(progress, stage) ? stage.ladder : [],
+      climbed: progress.doneIds.includes(stage.id) ? stage.ladder : [],
       nextBpm: stage.ladder[0]!,
     }),
   };
-}
-
-function isClimbedIn({ doneIds }: Progress, { id }: Stage): boolean {
-  return doneIds.includes(id);
 }
 
 /** A student says that a stage which cannot be heard went well. @returns what is wrong, if anything. @throws NotFound */

@@ -111,11 +111,12 @@ export function listTakesOfTeacher(teacherId: string) {
     .execute();
 }
 
+/** All takes of a student on what still stands: where the student is depends on every one of them. */
 export function listTakesOfStudent(studentId: string) {
   return takeRows()
     .where('take.student_id', '=', studentId)
+    .where('assignment.withdrawn_at', 'is', null)
     .orderBy('take.handed_in_at', 'desc')
-    .limit(MOST_LISTED)
     .execute();
 }
 
