@@ -116,6 +116,9 @@ test('a student is led through a plan, one thing at a time, and every stage is c
 test('going back is free, and the teacher’s word is above the verdict', async () => {
   const world = await makeWorld(5);
   const assignmentId = await giveOut(world);
+  // A piece is learned at the start tempo; a faster one may be picked within the teacher's bounds.
+  const { ladder, nextBpm } = await getAssignmentToPlay(world.student, assignmentId);
+  expect([ladder, nextBpm]).toEqual([[66, 72, 80], 66]);
   const first = (await getAssignmentToPlay(world.student, assignmentId)).stage;
   const takeId = await play(world, assignmentId, first.id);
   const second = (await getAssignmentToPlay(world.student, assignmentId)).stage;

@@ -5,6 +5,7 @@ import type { Line } from '@/core/notation';
 import {
   CHUNKINGS,
   chunkName,
+  layRungs,
   NO_PLAN,
   type Plan,
   type Progress,
@@ -188,7 +189,6 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
   const counting = STEPS[stage.step].under === 'counts' ? (assignment.counting ?? USUAL_STYLE) : undefined;
   const { plan, ...rest } = assignment;
   const isNow = progress.now?.stage.id === stage.id;
-  const ladder = isNow ? ladderOf(stages, progress, assignment.goalBpm) : undefined;
   return {
     ...rest,
     takes,
@@ -206,11 +206,10 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
       isDone: progress.doneIds.includes(one.id),
     })),
     isDone: progress.now === undefined,
-    ...(ladder ?? {
-      ladder: stage.ladder,
-      climbed: progress.doneIds.includes(stage.id) ? stage.ladder : [],
-      nextBpm: stage.ladder[0]!,
-    }),
+    // Within the teacher's bounds the student may pick the tempo; only the stage's own rungs are climbed.
+    ladder: layRungs(assignment, (plan ?? NO_PLAN).ladderSteps),
+    climbed: isNow ? progress.now!.climb.climbed : progress.doneIds.includes(stage.id) ? stage.ladder : [],
+    nextBpm: isNow ? progress.now!.bpm : stage.ladder[0]!,
   };
 }
 

@@ -1,6 +1,7 @@
 'use client';
 import { useActionState } from 'react';
 import type { Line } from '@/core/notation';
+import { measureName, type Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/field';
 import { Notice } from '@/ui/notice';
@@ -10,10 +11,11 @@ interface HelpFormProps {
   readonly assignmentId: string;
   readonly stageId: string;
   readonly line: Line;
+  readonly vocabulary: Vocabulary;
 }
 
 /** Asks the teacher for help with one measure. */
-export function HelpForm({ assignmentId, stageId, line }: HelpFormProps) {
+export function HelpForm({ assignmentId, stageId, line, vocabulary }: HelpFormProps) {
   const [state, submit, isPending] = useActionState(ask.bind(null, assignmentId), {});
   return (
     <details className="text-base">
@@ -23,7 +25,7 @@ export function HelpForm({ assignmentId, stageId, line }: HelpFormProps) {
         <Choice label="With" name="measure">
           {line.part.measures.map(({ number }) => (
             <option key={number} value={number}>
-              {number === 0 ? 'the pickup' : `measure ${number}`}
+              {number === 0 ? 'the pickup' : `${measureName(vocabulary)} ${number}`}
             </option>
           ))}
         </Choice>

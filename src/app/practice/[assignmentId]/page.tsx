@@ -31,6 +31,7 @@ export default async function StandPage({
           assignmentId={id}
           plan={planName === undefined ? undefined : { stage, next, stages, isDone }}
           stageId={stage.id}
+          vocabulary={assignment.vocabulary}
           lineNumber={lineNumber}
           line={line}
           engravings={engravings}

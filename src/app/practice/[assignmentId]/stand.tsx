@@ -6,7 +6,7 @@ import { handInTake } from '@/browser/hand-in';
 import type { TakeMoment } from '@/browser/take-session';
 import { maybeInstrumentOfPart } from '@/core/instruments';
 import type { Line } from '@/core/notation';
-import { beatUnit, clicksPerMeasure, quarterSeconds } from '@/core/time';
+import { beatUnit, clicksPerMeasure, quarterSeconds, type Vocabulary } from '@/core/time';
 import { Button, ButtonLink } from '@/ui/button';
 import { MetronomeMark } from '@/ui/metronome-mark';
 import {
@@ -36,6 +36,7 @@ interface StandProps {
   /** The stage at hand and the way it belongs to; undefined when the whole line is given out at once. */
   readonly plan: Omit<ComponentProps<typeof StageCard>, 'assignmentId'> | undefined;
   readonly stageId: string;
+  readonly vocabulary: Vocabulary;
   readonly lineNumber: number;
   readonly line: Line;
   readonly engravings: LineEngravings;
@@ -48,8 +49,19 @@ interface StandProps {
 
 /** The music stand: the line, its tempo, one key to record. */
 export function Stand(props: StandProps) {
-  const { assignmentId, plan, stageId, lineNumber, line, engravings, ladder, climbed, nextBpm, mayHandIn } =
-    props;
+  const {
+    assignmentId,
+    plan,
+    stageId,
+    vocabulary,
+    lineNumber,
+    line,
+    engravings,
+    ladder,
+    climbed,
+    nextBpm,
+    mayHandIn,
+  } = props;
   const input = plan?.stage.input ?? 'microphone';
   const isSilent = input === 'none';
   const [isTapping, setTapping] = useState(false);
@@ -237,7 +249,7 @@ export function Stand(props: StandProps) {
                 </details>
               )}
               {!isRecording && mayHandIn && (
-                <HelpForm assignmentId={assignmentId} stageId={stageId} line={line} />
+                <HelpForm assignmentId={assignmentId} stageId={stageId} line={line} vocabulary={vocabulary} />
               )}
               {!isRecording && <Cautions partName={line.part.name} />}
             </div>
