@@ -11,9 +11,11 @@ export class ClickThrough {
   readonly #timer: ReturnType<typeof setTimeout>;
 
   constructor(line: Line, bpm: number, onEnd: () => void) {
-    const { countInSeconds, lineSeconds, clickAt } = clicksOfLine(line, bpm);
+    const { countInSeconds, lineSeconds, totalClicks, click } = clicksOfLine(line, bpm);
     void this.#context.resume();
-    this.#clicks = new ClickTrack(this.#context, this.#context.currentTime + LEAD_SECONDS, clickAt);
+    this.#clicks = new ClickTrack(this.#context, this.#context.currentTime + LEAD_SECONDS, (index) =>
+      index < totalClicks ? click(index) : undefined,
+    );
     this.#timer = setTimeout(onEnd, (LEAD_SECONDS + countInSeconds + lineSeconds) * 1000);
   }
 

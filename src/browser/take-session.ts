@@ -1,8 +1,7 @@
-import { countIn } from '@/core/counting';
-import { type Line, timedMeasures } from '@/core/notation';
+import type { Line } from '@/core/notation';
 import type { Audio } from '@/core/signal';
-import { add, beatUnit, clicksPerMeasure, quarterSeconds, toNumber } from '@/core/time';
 import { ClickTrack } from './click-track';
+import { clicksOfLine, KEPT_BEATS_BEFORE } from './line-clicks';
 import type { Level, Recorder } from './recorder';
 
 /** Where a take stands at a moment. */
@@ -18,8 +17,6 @@ export interface TakeMoment {
 const BACKING_GAIN = 0.5;
 /** From pressing the key to the first click. */
 const LEAD_SECONDS = 0.4;
-/** What sounds earlier than this many beats before the line is count-in, not playing. */
-const KEPT_BEATS_BEFORE = 0.6;
 /** The player is done when the line is over and this long nothing sounded. */
 const SILENCE_SECONDS = 1.1;
 /** Below the loudest moment of the take by this much counts as nothing. */
@@ -49,22 +46,20 @@ export class TakeSession {
 
   /** Starts at once. @param bpm in beat units of the line's first meter. */
   constructor(recorder: Recorder, line: Line, bpm: number, options: TakeOptions) {
-    const { meter } = line.part.measures[0]!;
-    const unit = beatUnit(meter);
-    const secondsPerQuarter = quarterSeconds(bpm, unit);
-    const { clicks, lengthQuarters } = countIn(line);
-    const end = timedMeasures(line).at(-1)!;
+    const { beatSeconds, beatsPerMeasure, countInSeconds, countInClicks, lineSeconds, click } = clicksOfLine(
+      line,
+      bpm,
+    );
     this.#recorder = recorder;
-    this.#beatSeconds = secondsPerQuarter * toNumber(unit.quarters);
-    this.#beatsPerMeasure = clicksPerMeasure(meter);
-    this.#lineSeconds = toNumber(add(end.onsetQuarters, end.lengthQuarters)) * secondsPerQuarter;
+    this.#beatSeconds = beatSeconds;
+    this.#beatsPerMeasure = beatsPerMeasure;
+    this.#lineSeconds = lineSeconds;
     const start = recorder.context.currentTime + LEAD_SECONDS;
-    this.#lineStart = start + toNumber(lengthQuarters) * secondsPerQuarter;
+    this.#lineStart = start + countInSeconds;
     this.#lastSound = this.#lineStart;
-    this.#clicks = new ClickTrack(recorder.context, start, (index) => {
-      if (!options.clickWhilePlaying && index >= clicks.length) return undefined;
-      return { seconds: index * this.#beatSeconds, accented: index % this.#beatsPerMeasure === 0 };
-    });
+    this.#clicks = new ClickTrack(recorder.context, start, (index) =>
+      options.clickWhilePlaying || index < countInClicks ? click(index) : undefined,
+    );
     this.#backing = options.backing && playAt(recorder.context, options.backing, this.#lineStart);
     recorder.start();
   }

@@ -2,11 +2,9 @@ import type { Line } from '@/core/notation';
 import { renderTaps } from '@/core/playing';
 import type { Audio } from '@/core/signal';
 import { ClickTrack } from './click-track';
-import { clicksOfLine } from './line-clicks';
+import { clicksOfLine, KEPT_BEATS_BEFORE } from './line-clicks';
 
 const LEAD_SECONDS = 0.4;
-/** What is tapped earlier than this many beats before the line belongs to the count-in. */
-const KEPT_BEATS_BEFORE = 0.6;
 /** The last tap may come a little late. */
 const TAIL_SECONDS = 1;
 
@@ -22,12 +20,14 @@ export class TapSession {
 
   /** @param bpm in beat units of the line's first meter. @param onEnd called with the sound of the taps. */
   constructor(line: Line, bpm: number, onEnd: (audio: Audio) => void) {
-    const { beatSeconds, countInSeconds, lineSeconds, clickAt } = clicksOfLine(line, bpm);
+    const { beatSeconds, countInSeconds, lineSeconds, totalClicks, click } = clicksOfLine(line, bpm);
     const before = LEAD_SECONDS + countInSeconds - KEPT_BEATS_BEFORE * beatSeconds;
     this.#durationSeconds = KEPT_BEATS_BEFORE * beatSeconds + lineSeconds + TAIL_SECONDS;
     this.#startMs = performance.now() + before * 1000;
     void this.#context.resume();
-    this.#clicks = new ClickTrack(this.#context, this.#context.currentTime + LEAD_SECONDS, clickAt);
+    this.#clicks = new ClickTrack(this.#context, this.#context.currentTime + LEAD_SECONDS, (index) =>
+      index < totalClicks ? click(index) : undefined,
+    );
     this.#timer = setTimeout(
       () => {
         const audio = renderTaps(this.#taps, this.#durationSeconds);

@@ -64,7 +64,7 @@ export async function engrave(line: Line, wish: DrawingWish): Promise<Engraving>
   return { version: ENGRAVING_VERSION, systems };
 }
 
-/** Share of a letter's height that it is wide, and the room between two words, in letters: for the face used here. */
+/** Width of a letter of the face that the counts are set in, and the room between two words in letters. */
 const LETTER_PIXELS_AT_FULL_SCALE = 13;
 const GAP_LETTERS = 1;
 /** Words stand under their notes, and short notes stand close: so much more room than their letters they need. */

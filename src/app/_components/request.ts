@@ -1,3 +1,5 @@
+import { maybeViewer, NotFound, type Viewer } from '@/server/access/viewer';
+
 /** Whether a request comes from a page of this site: route handlers have no other guard against foreign forms. */
 export function isSameOrigin(request: Request): boolean {
   const origin = request.headers.get('origin');
@@ -19,4 +21,26 @@ export async function readBody(request: Request, mostBytes: number): Promise<Uin
 /** An answer that says in one sentence what is wrong. */
 export function problem(status: number, text: string): Response {
   return Response.json({ problem: text }, { status });
+}
+
+/** Answers who is signed in: 401 for nobody, 404 for what is not there or not theirs. */
+export async function forViewer(answer: (viewer: Viewer) => Promise<Response>): Promise<Response> {
+  const viewer = await maybeViewer();
+  if (!viewer) return new Response(null, { status: 401 });
+  try {
+    return await answer(viewer);
+  } catch (error) {
+    if (error instanceof NotFound) return new Response(null, { status: 404 });
+    throw error;
+  }
+}
+
+/** A file to be kept, under a name of any letters. Source of the name's form: RFC 6266 and RFC 8187. */
+export function download(name: string, type: string, body: BodyInit): Response {
+  return new Response(body, {
+    headers: {
+      'Content-Type': type,
+      'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+    },
+  });
 }

@@ -31,9 +31,7 @@ export function countPart(part: Part, style: CountingStyle): ReadonlyMap<string,
 
 /** An entry is found by counting what comes before it as well. */
 function idsAroundEntries(part: Part): ReadonlySet<string> {
-  return new Set(
-    easilyMissedEntries(part).flatMap(({ eventId, waitedOnId }) => [eventId, waitedOnId ?? eventId]),
-  );
+  return new Set(easilyMissedEntries(part).flatMap(({ eventId, waitedOnId }) => [eventId, waitedOnId]));
 }
 
 function atDensity(spoken: Spoken, { startsOnBeat }: CountedEvent, density: Density): Spoken {

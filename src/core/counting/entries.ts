@@ -9,8 +9,8 @@ export interface Entry {
   readonly eventId: string;
   readonly measureIndex: number;
   readonly kind: EntryKind;
-  /** The rest or held note that must be counted through to come in, if there is one. */
-  readonly waitedOnId: string | undefined;
+  /** The rest or held note that must be counted through to come in. */
+  readonly waitedOnId: string;
 }
 
 interface Placed extends CountedEvent {

@@ -20,12 +20,10 @@ export const USUAL_WORDS: WordList = {
 };
 
 /** Syllables of a word of the list, for as many notes as asked: longer ones are put together. */
-export function wordFor(notesInBeat: number, { inBeat }: WordList): Word {
+export function wordFor(notesInBeat: number, { inBeat }: Pick<WordList, 'inBeat'>): Word {
   const longest = inBeat.length;
   const word = inBeat[notesInBeat - 1];
-  return (
-    word ?? [...inBeat[longest - 1]!, ...wordFor(notesInBeat - longest, { inBeat, long: USUAL_WORDS.long })]
-  );
+  return word ?? [...inBeat[longest - 1]!, ...wordFor(notesInBeat - longest, { inBeat })];
 }
 
 /** A word as a teacher writes it, with hyphens between the syllables: `lan-tern`. */

@@ -20,6 +20,7 @@ export {
   type Plan,
   READY_PLANS,
   type Stage,
+  stagesForPlayer,
   stagesOf,
 } from './plan';
 export { climbOf, type Deed, type Progress, progressOf } from './progress';

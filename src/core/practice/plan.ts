@@ -1,5 +1,5 @@
 import type { Part } from '../notation';
-import type { HardSpot } from '../study';
+import { type HardSpot, lookOver, type Player } from '../study';
 import { layLadder } from '../tempo';
 import { type Chunk, type Chunking, proposeChunks } from './chunk';
 import { type ClimbRules, USUAL_RULES } from './climb';
@@ -161,6 +161,18 @@ export function stagesOf(
       ]
     : stages;
   return [...whole, ...together];
+}
+
+/** The stages for a player: only drills need to know what is hard on the instrument. */
+export function stagesForPlayer(
+  part: Part,
+  plan: Plan,
+  bounds: Bounds,
+  instrument: Player['instrument'],
+): readonly Stage[] {
+  if (plan.chunking !== 'hard-spots') return stagesOf(part, plan, bounds);
+  const player = { instrument, level: 1, goalBpm: bounds.goalBpm, known: undefined } as const;
+  return stagesOf(part, plan, bounds, lookOver(part, player, 'us').hardSpots);
 }
 
 function ladderFor(

@@ -38,3 +38,8 @@ export function listed(items: readonly string[]): string {
 export function sentence(text: string): string {
   return text.charAt(0).toUpperCase() + text.slice(1);
 }
+
+/** `a quarter note`, `an eighth note`. */
+export function withArticle(noun: string): string {
+  return `${/^[aeiou]/.test(noun) ? 'an' : 'a'} ${noun}`;
+}

@@ -11,7 +11,7 @@ import {
   subtract,
 } from '../time';
 import type { Finding } from './finding';
-import { type MeasureWords, sentence } from './measure-words';
+import { type MeasureWords, sentence, withArticle } from './measure-words';
 import { idsOf, type MelodyNote, measuresOf, melodyOf } from './melody';
 
 /** A stretch of equal length of the melody. */
@@ -128,11 +128,8 @@ function places({ notes }: Figure): number[] {
 function describeChain({ figures, shift }: Chain, words: MeasureWords): string {
   const where = words.several(measuresOf(figures.flatMap(({ notes }) => notes)));
   const way = shift.steps > 0 ? 'higher' : 'lower';
-  const name = stepsName(shift.steps);
+  const name = withArticle(stepsName(shift.steps));
   const times = figures.length === 2 ? 'again' : `${figures.length - 1} times more, each time`;
   const exactly = shift.isReal ? 'every half step kept' : 'following the key';
-  return `${sentence(where)}: the same figure comes ${times} a ${name} ${way}, ${exactly}.`.replace(
-    'a octave',
-    'an octave',
-  );
+  return `${sentence(where)}: the same figure comes ${times} ${name} ${way}, ${exactly}.`;
 }

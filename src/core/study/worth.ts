@@ -18,6 +18,8 @@ import {
   valueName,
 } from '../time';
 
+import { withArticle } from './measure-words';
+
 /** The value of something written, as arithmetic in words and as a picture of its beats. */
 export interface Worth {
   /** `dotted half note` */
@@ -123,10 +125,7 @@ function sentencesOf(event: LineEvent, measure: Measure, vocabulary: Vocabulary)
   const { meter } = measure;
   const counted = countedNote(meter, vocabulary);
   const found = [
-    `The lower number of the time signature is ${meter.beatType}: a ${counted} counts as 1.`.replace(
-      /a (e|u)/,
-      'an $1',
-    ),
+    `The lower number of the time signature is ${meter.beatType}: ${withArticle(counted)} counts as 1.`,
   ];
   if (event.kind === 'rest') found.push('A rest lasts as long as the note of its name, in silence.');
   if (event.value.dots > 0 && !(event.kind === 'rest' && event.fillsMeasure))
@@ -208,7 +207,7 @@ export function worthOfMeter(measure: Measure, vocabulary: Vocabulary): Worth {
     arithmetic: `${meter.beats} × 1 ${counted}`,
     sentences: [
       `The upper number: ${meter.beats} ${beatWord(meter, vocabulary)}s in every ${bar}.`,
-      `The lower number: a ${counted} counts as 1.`.replace('a eighth', 'an eighth'),
+      `The lower number: ${withArticle(counted)} counts as 1.`,
       ...large,
       ...symbol,
     ],

@@ -24,7 +24,7 @@ import { getClass } from './classes';
 import { engravingsOf } from './engravings';
 import { requireOwnPlan } from './plans';
 import { requireOwnLine } from './shelf';
-import { lineOfStage, progressOfStudent, stagesOfAssignment } from './stages';
+import { lineOfStage, stagesOfAssignment, standingOf } from './stages';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
 
 const tempo = z.coerce
@@ -110,15 +110,12 @@ export async function listAssignmentsOfStudent(viewer: Viewer) {
     assignments.map(async (assignment) => {
       const part = await maybePartForStudent(assignment.lineId, viewer.userId, assignment.classId);
       if (!part) return undefined;
-      const mine = takes.filter((take) => take.assignmentId === assignment.id);
-      const said = words.filter((word) => word.assignmentId === assignment.id);
       const { plan, ...rest } = assignment;
-      const stages = stagesOfAssignment(assignment, part.line);
-      const progress = progressOfStudent(assignment, stages, mine, said);
+      const { stages, progress } = standingOf(assignment, part.line, takes, words);
       return {
         ...rest,
         planName: plan?.name ?? (assignment.nextLineId ? NO_PLAN.name : undefined),
-        takes: mine,
+        takes: takes.filter((take) => take.assignmentId === assignment.id),
         stageCount: stages.length,
         doneCount: progress.doneIds.length,
         now: progress.now && stageFacts(part.line, progress.now.stage, assignment.vocabulary),
@@ -176,14 +173,11 @@ export async function requirePlayable(viewer: Viewer, assignmentId: string) {
  */
 export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, asked?: string) {
   const { assignment, part, nextLines } = await requirePlayable(viewer, assignmentId);
-  const [allTakes, allWords] = await Promise.all([
+  const [takes, words] = await Promise.all([
     listTakesOfStudent(viewer.userId),
     queries.listStageWords(viewer.userId),
   ]);
-  const takes = allTakes.filter((take) => take.assignmentId === assignment.id);
-  const stages = stagesOfAssignment(assignment, part.line);
-  const words = allWords.filter((word) => word.assignmentId === assignment.id);
-  const progress = progressOfStudent(assignment, stages, takes, words);
+  const { stages, progress } = standingOf(assignment, part.line, takes, words);
   const stage = stages.find(({ id }) => id === asked) ?? progress.now?.stage ?? stages.at(-1)!;
   const line = lineOfStage(part.line, stage, nextLines);
   const counting = STEPS[stage.step].under === 'counts' ? (assignment.counting ?? USUAL_STYLE) : undefined;
@@ -191,7 +185,7 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
   const isNow = progress.now?.stage.id === stage.id;
   return {
     ...rest,
-    takes,
+    takes: takes.filter((take) => take.assignmentId === assignment.id),
     line,
     engravings: await engravingsOf(await storeMusic(line), counting),
     planName: plan?.name ?? (assignment.nextLineId ? NO_PLAN.name : undefined),

@@ -159,7 +159,11 @@ export async function listWays(viewer: Viewer) {
 
 /** What most of the viewer's classes do, the first by name among equals; the usual ways without a class. */
 export async function usualWays(viewer: Viewer): Promise<Ways> {
-  const ways = await listWays(viewer);
+  return mostUsed(await listWays(viewer));
+}
+
+/** The ways that most of some classes have. */
+export function mostUsed(ways: readonly Ways[]): Ways {
   return {
     vocabulary: mostCommon(ways.map(({ vocabulary }) => vocabulary)) ?? 'us',
     counting: mostCommon(ways.map(({ counting }) => counting)) ?? USUAL_STYLE,

@@ -8,7 +8,7 @@ import { listParts, maybeMusic, maybePartForStudent } from '@/server/db/queries/
 import { listTakesOfAssignment } from '@/server/db/queries/takes';
 import { stageFacts } from './assignments';
 import { getClass } from './classes';
-import { progressOfStudent, stagesOfAssignment } from './stages';
+import { stagesOfAssignment, standingOf } from './stages';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
 
 /** An assignment of one of the viewer's classes. @throws NotFound */
@@ -31,16 +31,15 @@ export async function getGiven(viewer: Viewer, assignmentId: string) {
   const standing = await Promise.all(
     students.map(async ({ id, name, startBpm, goalBpm, dueOn }) => {
       const part = await maybePartForStudent(assignment.lineId, id, assignment.classId);
+      if (!part) return undefined;
       const own = {
-        plan: assignment.plan,
-        nextLineId: assignment.nextLineId,
+        ...assignment,
         startBpm: startBpm ?? assignment.startBpm,
         goalBpm: goalBpm ?? assignment.goalBpm,
       };
-      const stages = part ? stagesOfAssignment(own, part.line) : [];
-      const progress = progressOfStudent(
+      const { stages, progress } = standingOf(
         own,
-        stages,
+        part.line,
         takes.filter(({ studentId }) => studentId === id),
         words.filter(({ studentId }) => studentId === id),
       );
@@ -58,11 +57,10 @@ export async function getGiven(viewer: Viewer, assignmentId: string) {
         doneCount: progress.doneIds.length,
         /** Of the whole way, 0–1; rungs of the stage at hand count as parts of it. */
         doneShare: shareDone(stages.length, progress),
-        now: part &&
-          progress.now && {
-            ...stageFacts(part.line, progress.now.stage, assignment.vocabulary),
-            bpm: progress.now.bpm,
-          },
+        now: progress.now && {
+          ...stageFacts(part.line, progress.now.stage, assignment.vocabulary),
+          bpm: progress.now.bpm,
+        },
       };
     }),
   );
@@ -80,7 +78,7 @@ export async function getGiven(viewer: Viewer, assignmentId: string) {
     dueOn,
     planName: plan?.name,
     forAll,
-    students: standing,
+    students: standing.filter((student) => student !== undefined),
   };
 }
 

@@ -4,7 +4,7 @@ import * as queries from '@/server/db/queries/assignments';
 import { listParts, maybeMusic, maybePartForStudent } from '@/server/db/queries/music';
 import { listTakesOfStudent } from '@/server/db/queries/takes';
 import { getClass, listRosters } from './classes';
-import { progressOfStudent, stagesOfAssignment } from './stages';
+import { stagesOfAssignment, standingOf } from './stages';
 import type { Viewer } from './viewer';
 
 const DAY_MS = 86_400_000;
@@ -71,12 +71,7 @@ async function countLearned(studentId: string, classId: string): Promise<number>
       .map(async (assignment) => {
         const part = await maybePartForStudent(assignment.lineId, studentId, classId);
         if (!part) return undefined;
-        const progress = progressOfStudent(
-          assignment,
-          stagesOfAssignment(assignment, part.line),
-          takes.filter(({ assignmentId }) => assignmentId === assignment.id),
-          words.filter(({ assignmentId }) => assignmentId === assignment.id),
-        );
+        const { progress } = standingOf(assignment, part.line, takes, words);
         return progress.now ? undefined : assignment.lineId;
       }),
   );

@@ -12,9 +12,8 @@ import {
   progressOf,
   STEPS,
   type Stage,
-  stagesOf,
+  stagesForPlayer,
 } from '@/core/practice';
-import { lookOver } from '@/core/study';
 import type { listStageWords } from '@/server/db/queries/assignments';
 import type { TakeRow } from '@/server/db/queries/takes';
 
@@ -36,39 +35,44 @@ export function stagesOfAssignment(
   { plan, startBpm, goalBpm, nextLineId }: Given,
   { part }: Line,
 ): readonly Stage[] {
-  const given = plan ?? NO_PLAN;
   const bounds = { startBpm, goalBpm, hasNextLines: nextLineId !== null };
-  if (given.chunking !== 'hard-spots') return stagesOf(part, given, bounds);
-  const player = {
-    instrument: maybeInstrumentOfPart(part.name),
-    level: 1,
-    goalBpm,
-    known: undefined,
-  } as const;
-  return stagesOf(part, given, bounds, lookOver(part, player, 'us').hardSpots);
+  return stagesForPlayer(part, plan ?? NO_PLAN, bounds, maybeInstrumentOfPart(part.name));
 }
 
-/** Where a student stands, from takes and words alone. */
-export function progressOfStudent(
-  given: Given,
-  stages: readonly Stage[],
+/**
+ * Where a student stands in an assignment, from takes and words alone.
+ * @param line of the part that the student reads.
+ * @param takes @param words of the student; those on other assignments are passed over.
+ */
+export function standingOf(
+  assignment: Given & { readonly id: string },
+  line: Line,
   takes: readonly TakeRow[],
   words: readonly StageWord[],
-): Progress {
+): { readonly stages: readonly Stage[]; readonly progress: Progress } {
+  const stages = stagesOfAssignment(assignment, line);
   const deeds = [
-    ...takes.flatMap((take) => deedOf(take).map((deed) => ({ deed, at: take.handedInAt.getTime() }))),
+    ...takes.flatMap((take) =>
+      take.assignmentId === assignment.id
+        ? deedOf(take).map((deed) => ({ deed, at: take.handedInAt.getTime() }))
+        : [],
+    ),
     // A question moves nobody.
-    ...words.flatMap(({ stage, kind, saidAt }) =>
-      kind === 'asks-for-help'
+    ...words.flatMap(({ assignmentId, stage, kind, saidAt }) =>
+      assignmentId !== assignment.id || kind === 'asks-for-help'
         ? []
         : [{ deed: { stageId: stage, kind } satisfies Deed, at: saidAt.getTime() }],
     ),
   ].toSorted((a, b) => a.at - b.at);
-  return progressOf(
+  const plan = assignment.plan ?? NO_PLAN;
+  return {
     stages,
-    given.plan ?? NO_PLAN,
-    deeds.map(({ deed }) => deed),
-  );
+    progress: progressOf(
+      stages,
+      plan,
+      deeds.map(({ deed }) => deed),
+    ),
+  };
 }
 
 /** The teacher's word is above the verdict: "again" takes a good take away, "accepted" lifts any. */

@@ -9,7 +9,7 @@ import { beatUnit, type Vocabulary } from '@/core/time';
 import { acquaintanceBefore } from '@/server/db/queries/acquaintance';
 import { listParts, maybeMusic } from '@/server/db/queries/music';
 import { requirePlayable } from './assignments';
-import { listWays, usualWays, type Ways } from './classes';
+import { listWays, mostUsed, usualWays, type Ways } from './classes';
 import { drawingsOf, engravingsOf } from './engravings';
 import { requireOwnLine } from './shelf';
 import type { Viewer } from './viewer';
@@ -86,11 +86,11 @@ const studyQuery = z.object({
 export async function getStudy(viewer: Viewer, lineId: string, query: unknown) {
   const asked = studyQuery.parse(query ?? {});
   const facts = await requireOwnLine(viewer, lineId);
-  const [parts, classes, usual] = await Promise.all([listParts(lineId), listWays(viewer), usualWays(viewer)]);
+  const [parts, classes] = await Promise.all([listParts(lineId), listWays(viewer)]);
   const part = parts.find(({ place }) => place === asked.part) ?? parts[0];
   const music = part && (await maybeMusic(part.contentHash));
   if (!part || !music) return undefined;
-  const ways = classes.find(({ id }) => id === asked.class) ?? usual;
+  const ways = classes.find(({ id }) => id === asked.class) ?? mostUsed(classes);
   const found = await study({
     lineId,
     level: facts.level,

@@ -1,5 +1,6 @@
 'use client';
 import { useActionState, useMemo, useState } from 'react';
+import { maybeInstrumentOfPart } from '@/core/instruments';
 import type { Line } from '@/core/notation';
 import {
   type Chunking,
@@ -9,9 +10,8 @@ import {
   NO_PLAN,
   type Plan,
   READY_PLANS,
-  stagesOf,
+  stagesForPlayer,
 } from '@/core/practice';
-import { lookOver } from '@/core/study';
 import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
 import { Button } from '@/ui/button';
 import { CHUNKING_NAMES } from '@/ui/chunking-names';
@@ -65,6 +65,8 @@ export function AssignForm({
   const plans = [...READY_PLANS.map((ready) => ({ id: ready.name, plan: ready })), ...ownPlans];
   const planOf = (id: string) => plans.find((one) => one.id === id)?.plan;
   const plan = planOf(planName);
+  // One object for one choice: what is computed from it is computed once.
+  const laidPlan = useMemo(() => (plan ? { ...plan, chunking } : NO_PLAN), [plan, chunking]);
   const ladder = maybeLadder(Number(start), Number(goal), plan?.ladderSteps);
   const bounds = { type: 'number', min: SLOWEST_MARK, max: FASTEST_MARK, required: true } as const;
   return (
@@ -151,7 +153,7 @@ export function AssignForm({
       {ladder && (
         <PlanFacts
           line={line}
-          plan={plan ? { ...plan, chunking } : NO_PLAN}
+          plan={laidPlan}
           startBpm={Number(start)}
           goalBpm={Number(goal)}
           days={Math.max(1, Math.round((Date.parse(due) - Date.parse(today)) / DAY_MS) || 1)}
@@ -215,12 +217,11 @@ interface PlanFactsProps {
 /** How much a plan asks for, computed from the music, and whether the class has that much time. */
 function PlanFacts({ line, plan, startBpm, goalBpm, days, roster }: PlanFactsProps) {
   const { stages, minutes } = useMemo(() => {
-    const player = { instrument: undefined, level: 1, goalBpm, known: undefined } as const;
-    const laid = stagesOf(
+    const laid = stagesForPlayer(
       line.part,
       plan,
       { startBpm, goalBpm },
-      lookOver(line.part, player, 'us').hardSpots,
+      maybeInstrumentOfPart(line.part.name),
     );
     return { stages: laid, minutes: minutesOf(line, laid, plan) };
   }, [line, plan, startBpm, goalBpm]);

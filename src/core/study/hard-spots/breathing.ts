@@ -1,7 +1,7 @@
 import type { Instrument } from '../../instruments';
 import { beatUnit, compare, divide, isCompound, rational, toNumber } from '../../time';
 import { sentence } from '../measure-words';
-import type { MelodyNote } from '../melody';
+import { type MelodyNote, measuresOf } from '../melody';
 import { type HardSpot, type Looking, spotAt } from './hard-spot';
 
 /** From so many beats on a note is let go too early. */
@@ -56,8 +56,7 @@ export function repeatedNotes({ melody, instrument, words }: Looking): HardSpot[
   let run: MelodyNote[] = [];
   const close = () => {
     if (run.length >= FEWEST_REPEATED) {
-      const measures = [...new Set(run.map(({ measureIndex }) => measureIndex))];
-      const text = `${sentence(words.several(measures))}: the same note ${run.length} times, ${start}, evenly.`;
+      const text = `${sentence(words.several(measuresOf(run)))}: the same note ${run.length} times, ${start}, evenly.`;
       found.push(spotAt('repeated-notes', run, WEIGHT_OF_REPEATED, text));
     }
   };

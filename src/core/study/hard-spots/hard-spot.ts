@@ -3,7 +3,7 @@ import type { Part } from '../../notation';
 import type { Vocabulary } from '../../time';
 import type { Finding } from '../finding';
 import type { MeasureWords } from '../measure-words';
-import type { MelodyNote } from '../melody';
+import { idsOf, type MelodyNote, measuresOf } from '../melody';
 
 export const HARD_SPOT_KINDS = [
   'leap',
@@ -56,8 +56,8 @@ export function spotAt(
 ): HardSpot {
   return {
     kind,
-    measureIndexes: [...new Set(notes.map(({ measureIndex }) => measureIndex))].sort((a, b) => a - b),
-    eventIds: notes.map(({ note }) => note.id),
+    measureIndexes: measuresOf(notes),
+    eventIds: idsOf(notes),
     weight,
     sentence,
   };

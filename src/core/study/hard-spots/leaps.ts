@@ -1,6 +1,6 @@
 import { brassPlaces, type Instrument, OPEN_NOTES } from '../../instruments';
 import { intervalName, pitchName, staffPlace } from '../../pitch';
-import { sentence } from '../measure-words';
+import { sentence, withArticle } from '../measure-words';
 import { connectedPairs, type MelodyNote } from '../melody';
 import { type HardSpot, type Looking, spotAt } from './hard-spot';
 
@@ -26,7 +26,7 @@ export function leaps({ melody, instrument, words }: Looking): HardSpot[] {
       WEIGHT_PER_PARTIAL * Math.max(0, partials - USUAL_PARTIALS);
     const direction = to.midi > from.midi ? 'up' : 'down';
     const lips = partials > USUAL_PARTIALS ? ` and ${partials} partials for the lips` : '';
-    const text = `${sentence(words.one(to.measureIndex))}: a leap ${direction} from ${pitchName(from.spelling)} to ${pitchName(to.spelling)}, ${article(intervalName(from.spelling, to.spelling))}${lips}. Hear the second note before you play it.`;
+    const text = `${sentence(words.one(to.measureIndex))}: a leap ${direction} from ${pitchName(from.spelling)} to ${pitchName(to.spelling)}, ${withArticle(intervalName(from.spelling, to.spelling))}${lips}. Hear the second note before you play it.`;
     return [spotAt('leap', [from, to], weight, text)];
   });
 }
@@ -35,8 +35,4 @@ function partialsBetween({ id }: Instrument, from: MelodyNote, to: MelodyNote): 
   const openNotes = OPEN_NOTES[id];
   const [a, b] = openNotes ? [from, to].map(({ midi }) => brassPlaces(midi, openNotes)[0]) : [];
   return a && b ? Math.abs(a.partialIndex - b.partialIndex) : 0;
-}
-
-function article(name: string): string {
-  return `${/^[aeiou]/.test(name) ? 'an' : 'a'} ${name}`;
 }

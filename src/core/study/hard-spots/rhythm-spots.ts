@@ -23,7 +23,7 @@ export function missedEntries({ part, words }: Looking): HardSpot[] {
     spots.set(key, {
       kind: 'off-beat-entry',
       measureIndexes: [measureIndex],
-      eventIds: [...(before?.eventIds ?? []), ...(waitedOnId ? [waitedOnId] : []), eventId],
+      eventIds: [...(before?.eventIds ?? []), waitedOnId, eventId],
       weight: (before?.weight ?? 0) + WEIGHTS[kind],
       sentence: `${sentence(words.one(measureIndex))}: ${REASONS[kind]}`,
     });

@@ -1,7 +1,7 @@
 import type { Level } from '../../instruments';
 import { beatUnit, quarterSeconds, subtract, toNumber } from '../../time';
 import { sentence } from '../measure-words';
-import type { MelodyNote } from '../melody';
+import { type MelodyNote, measuresOf } from '../melody';
 import { type HardSpot, type Looking, spotAt } from './hard-spot';
 
 /** Notes a second from which a run is fast for a beginner of the level. Our own judgement. */
@@ -17,12 +17,11 @@ export function fastRuns({ part, melody, goalBpm, level, words }: Looking): Hard
   return stretches(melody, longest).map((run) => {
     const quarters = toNumber(subtract(run.at(-1)!.onset, run[0]!.onset));
     const perSecond = (run.length - 1) / (quarters * secondsPerQuarter);
-    const measures = [...new Set(run.map(({ measureIndex }) => measureIndex))];
     return spotAt(
       'fast-run',
       run,
       WEIGHT_AT_THRESHOLD * (perSecond / FAST_NOTES_PER_SECOND[level]),
-      `${sentence(words.several(measures))}: ${run.length} notes in a row, ${perSecond.toFixed(1)} a second at the goal tempo. Practise them slowly and evenly first.`,
+      `${sentence(words.several(measuresOf(run)))}: ${run.length} notes in a row, ${perSecond.toFixed(1)} a second at the goal tempo. Practise them slowly and evenly first.`,
     );
   });
 }

@@ -1,24 +1,14 @@
+import { download, forViewer } from '@/app/_components/request';
 import { getGivenPlanFile } from '@/server/access/given';
-import { maybeViewer, NotFound } from '@/server/access/viewer';
 
 /** A plan as a file to take away: a table, or the due day for a calendar. */
-export async function GET(
+export function GET(
   request: Request,
   { params }: { readonly params: Promise<{ readonly assignmentId: string }> },
 ): Promise<Response> {
-  const viewer = await maybeViewer();
-  if (!viewer) return new Response(null, { status: 401 });
-  try {
+  return forViewer(async (viewer) => {
     const format = new URL(request.url).searchParams.get('format');
     const { name, type, text } = await getGivenPlanFile(viewer, (await params).assignmentId, format);
-    return new Response(text, {
-      headers: {
-        'Content-Type': `${type}; charset=utf-8`,
-        'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
-      },
-    });
-  } catch (error) {
-    if (error instanceof NotFound) return new Response(null, { status: 404 });
-    throw error;
-  }
+    return download(name, `${type}; charset=utf-8`, text);
+  });
 }
