@@ -15,6 +15,8 @@ const INPUTS = [
   'postcss.config.mjs',
   'tsconfig.json',
 ];
+/** What a build itself puts into public. */
+const MADE = ['worklets', 'service-worker.js'];
 const STAMP = join(ROOT, '.next', 'mevlo-build');
 
 function* filesUnder(path) {
@@ -23,7 +25,7 @@ function* filesUnder(path) {
     yield path;
     return;
   }
-  for (const name of readdirSync(path).sort()) if (name !== 'worklets') yield* filesUnder(join(path, name));
+  for (const name of readdirSync(path).sort()) if (!MADE.includes(name)) yield* filesUnder(join(path, name));
 }
 
 function fingerprint() {
@@ -35,12 +37,12 @@ function fingerprint() {
   return hash.digest('hex');
 }
 
-/** Builds the application, the audio worklet and the worker process, unless nothing has changed since. */
+/** Builds the application, the audio worklet, the service worker and the worker process, unless nothing has changed since. */
 export async function ensureBuild() {
   const now = fingerprint();
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === now) return;
   say('Building the application …');
-  await bundle();
+  await bundle(now.slice(0, 12));
   await runToEnd('npx', ['next', 'build'], {
     quiet: true,
     env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
@@ -49,14 +51,21 @@ export async function ensureBuild() {
   writeFileSync(STAMP, now);
 }
 
-/** Audio worklets and the worker process do not pass through the page bundler. */
-async function bundle() {
+/** Audio worklets, the service worker and the worker process do not pass through the page bundler. */
+async function bundle(buildName) {
   const common = { bundle: true, format: 'esm', absWorkingDir: ROOT, logLevel: 'error' };
   await build({
     ...common,
     entryPoints: ['src/browser/recorder.worklet.ts'],
     outfile: 'public/worklets/recorder.js',
     platform: 'browser',
+  });
+  await build({
+    ...common,
+    entryPoints: ['src/browser/service-worker.ts'],
+    outfile: 'public/service-worker.js',
+    platform: 'browser',
+    define: { BUILD: JSON.stringify(buildName) },
   });
   await build({
     ...common,

@@ -1,64 +1,94 @@
-/** One click of the metronome. */
-export interface Click {
-  /** Seconds after the first click. */
+import { clickSample, clickSound } from '@/core/accompanying';
+import type { ClickKind } from '@/core/tempo';
+import type { Mixer } from './mixer';
+
+/** One click of a track. */
+export interface TrackClick {
+  /** Seconds after the start of the track. */
   readonly seconds: number;
-  readonly accented: boolean;
+  readonly kind: ClickKind;
+  /** Counted and shown, not heard. */
+  readonly isSilent?: boolean;
 }
 
-const CLICK_SECONDS = 0.03;
-const ACCENT_HERTZ = 1760;
-const PLAIN_HERTZ = 1320;
-const CLICK_GAIN = 0.35;
-/** Clicks are put on the audio clock this far ahead: a busy page cannot delay them. */
-const AHEAD_SECONDS = 1.5;
-const REFILL_MS = 300;
+/** Clicks are put on the audio clock this far ahead: a busy or hidden page cannot delay them. */
+const AHEAD_SECONDS = 1.6;
+const REFILL_MS = 250;
 
 /** Plays clicks on the audio clock. The page's timer only refills the plan and never decides when a click sounds. */
 export class ClickTrack {
-  readonly #context: AudioContext;
-  readonly #gain: GainNode;
+  readonly #mixer: Mixer;
+  readonly #sounds = new Map<ClickKind, AudioBuffer>();
   readonly #timer: ReturnType<typeof setInterval>;
   readonly startTime: number;
+  #planned: { readonly index: number; readonly time: number; readonly source: AudioBufferSourceNode }[] = [];
   #next = 0;
 
   /**
+   * @param startTime of the track, on the audio clock.
    * @param clickAt the click with a given index from 0; undefined after the last.
-   * @param startTime of the first click, on the audio clock.
    */
   constructor(
-    context: AudioContext,
+    mixer: Mixer,
     startTime: number,
-    private readonly clickAt: (index: number) => Click | undefined,
+    private readonly clickAt: (index: number) => TrackClick | undefined,
   ) {
-    this.#context = context;
+    this.#mixer = mixer;
     this.startTime = startTime;
-    this.#gain = new GainNode(context, { gain: CLICK_GAIN });
-    this.#gain.connect(context.destination);
     this.#refill();
     this.#timer = setInterval(() => this.#refill(), REFILL_MS);
   }
 
   #refill(): void {
+    const { currentTime } = this.#mixer.context;
+    this.#planned = this.#planned.filter(({ time }) => time > currentTime - 1);
     for (;;) {
       const click = this.clickAt(this.#next);
-      if (!click || this.startTime + click.seconds > this.#context.currentTime + AHEAD_SECONDS) return;
-      this.#schedule(this.startTime + click.seconds, click.accented);
+      if (!click || this.startTime + click.seconds > currentTime + AHEAD_SECONDS) return;
+      if (!click.isSilent) this.#plan(this.#next, click);
       this.#next++;
     }
   }
 
-  #schedule(at: number, accented: boolean): void {
-    const tone = new OscillatorNode(this.#context, { frequency: accented ? ACCENT_HERTZ : PLAIN_HERTZ });
-    const shape = new GainNode(this.#context, { gain: 0 });
-    shape.gain.setValueAtTime(accented ? 1 : 0.6, at);
-    shape.gain.exponentialRampToValueAtTime(0.001, at + CLICK_SECONDS);
-    tone.connect(shape).connect(this.#gain);
-    tone.start(at);
-    tone.stop(at + CLICK_SECONDS);
+  #plan(index: number, { seconds, kind }: TrackClick): void {
+    const { context } = this.#mixer;
+    const { sampleRate } = context;
+    const time = (Math.round(this.startTime * sampleRate) + clickSample(seconds, sampleRate)) / sampleRate;
+    const source = new AudioBufferSourceNode(context, { buffer: this.#sound(kind) });
+    source.connect(this.#mixer.input('click'));
+    source.start(time);
+    this.#planned.push({ index, time, source });
+  }
+
+  #sound(kind: ClickKind): AudioBuffer {
+    const known = this.#sounds.get(kind);
+    if (known) return known;
+    const { context } = this.#mixer;
+    const samples = clickSound(kind, context.sampleRate);
+    const buffer = context.createBuffer(1, samples.length, context.sampleRate);
+    buffer.copyToChannel(samples, 0);
+    this.#sounds.set(kind, buffer);
+    return buffer;
+  }
+
+  /** Index of the first click that can still be changed. */
+  firstOpen(): number {
+    const now = this.#mixer.context.currentTime + 0.03 - this.startTime;
+    let index = this.#next;
+    while (index > 0 && (this.clickAt(index - 1)?.seconds ?? 0) > now) index--;
+    return index;
+  }
+
+  /** Plans the clicks anew from an index on, after what `clickAt` says of them has changed. */
+  replanFrom(index: number): void {
+    for (const { source } of this.#planned.filter((click) => click.index >= index)) source.stop();
+    this.#planned = this.#planned.filter((click) => click.index < index);
+    this.#next = Math.min(this.#next, index);
+    this.#refill();
   }
 
   stop(): void {
     clearInterval(this.#timer);
-    this.#gain.disconnect();
+    for (const { source } of this.#planned) source.stop();
   }
 }

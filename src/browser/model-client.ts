@@ -1,9 +1,59 @@
-import type { Audio } from '@/core/signal';
-import type { ModelRequest } from '@/workers/model.worker';
-import { askWorker } from './ask-worker';
+import type { SoundBlock } from '@/core/sounding';
+import type { ModelReply, ModelRequest } from '@/workers/model.worker';
 
-/** The line as it should sound, made off the page's thread. @throws Error when that fails. */
-export function renderModelOnDevice(request: ModelRequest): Promise<Audio> {
-  const worker = new Worker(new URL('../workers/model.worker.ts', import.meta.url), { type: 'module' });
-  return askWorker<ModelRequest, Audio>(worker, request);
+/** Sampled sound that arrives block by block from its worker. */
+export class SoundStream {
+  readonly blocks: SoundBlock[] = [];
+  /** Settles when the first block is there, or when there is none to come. */
+  readonly begun: Promise<void>;
+  /** Settles when everything is there. Rejects when the sounds could not be made. */
+  readonly complete: Promise<void>;
+  readonly #worker: Worker;
+
+  constructor(request: ModelRequest) {
+    this.#worker = new Worker(new URL('../workers/model.worker.ts', import.meta.url), { type: 'module' });
+    let begin: () => void;
+    let fail: (problem: Error) => void;
+    this.begun = new Promise((resolve, reject) => {
+      begin = resolve;
+      fail = reject;
+    });
+    this.complete = new Promise((resolve, reject) => {
+      this.#worker.onmessage = ({ data }: MessageEvent<ModelReply>) => {
+        if (data.kind === 'block') {
+          this.blocks.push(data.block);
+          begin();
+          return;
+        }
+        this.#worker.terminate();
+        if (data.kind === 'done') {
+          begin();
+          resolve();
+        } else {
+          fail(new Error(data.problem));
+          reject(new Error(data.problem));
+        }
+      };
+      this.#worker.onerror = (event) => {
+        fail(new Error(event.message));
+        reject(new Error(event.message));
+      };
+    });
+    // Whoever waits for one of them gets the reason; nobody need wait for both.
+    this.begun.catch(() => {});
+    this.complete.catch(() => {});
+    this.#worker.postMessage(request);
+  }
+
+  /** All blocks in one, once it is complete; undefined when there is no sound. */
+  joined(): Float32Array | undefined {
+    if (this.blocks.length === 0) return undefined;
+    const samples = new Float32Array(this.blocks.reduce((sum, block) => sum + block.samples.length, 0));
+    for (const block of this.blocks) samples.set(block.samples, block.fromSample);
+    return samples;
+  }
+
+  stop(): void {
+    this.#worker.terminate();
+  }
 }

@@ -1,4 +1,5 @@
-import { type Audio, amplitudeToDb, peakAmplitude } from '@/core/signal';
+import { amplitudeToDb, peakAmplitude } from '@/core/signal';
+import type { Mixer } from './mixer';
 
 /** Why the microphone cannot be used, in words for the student. */
 export class MicrophoneProblem extends Error {}
@@ -11,27 +12,32 @@ export interface Level {
 
 const CLIPPED_AMPLITUDE = 0.985;
 
+/** A stretch of sound with its place on the audio clock. */
+export interface RecordedBlock {
+  readonly fromFrame: number;
+  readonly samples: Float32Array<ArrayBuffer>;
+}
+
 /** The device's microphone, as it is: no echo cancelling, noise suppression or gain control, which all bend tones. */
 export class Recorder {
-  readonly context: AudioContext;
   readonly #stream: MediaStream;
+  readonly #source: MediaStreamAudioSourceNode;
   readonly #node: AudioWorkletNode;
-  #blocks: Float32Array[] | undefined;
-  #firstBlockEndsAt = 0;
   /** Called for every block, recording or not. */
   onLevel: (level: Level) => void = () => {};
+  /** Whoever records at the moment. */
+  onBlock: ((block: RecordedBlock) => void) | undefined;
 
-  private constructor(context: AudioContext, stream: MediaStream, node: AudioWorkletNode) {
-    this.context = context;
+  private constructor(stream: MediaStream, source: MediaStreamAudioSourceNode, node: AudioWorkletNode) {
     this.#stream = stream;
+    this.#source = source;
     this.#node = node;
-    node.port.onmessage = ({ data }: MessageEvent<Float32Array>) => this.#take(data);
+    node.port.onmessage = ({ data }: MessageEvent<RecordedBlock>) => this.#take(data);
   }
 
-  /** Asks for the microphone. @throws MicrophoneProblem */
-  static async open(): Promise<Recorder> {
+  /** Asks for the microphone, on the clock of the page's sound. @throws MicrophoneProblem */
+  static async open({ context }: Mixer): Promise<Recorder> {
     const stream = await openMicrophone();
-    const context = new AudioContext({ latencyHint: 'interactive' });
     await context.resume();
     await context.audioWorklet.addModule('/worklets/recorder.js');
     const node = new AudioWorkletNode(context, 'mevlo-recorder', {
@@ -39,51 +45,21 @@ export class Recorder {
       channelCount: 1,
       channelCountMode: 'explicit',
     });
-    context.createMediaStreamSource(stream).connect(node);
-    return new Recorder(context, stream, node);
+    const source = context.createMediaStreamSource(stream);
+    source.connect(node);
+    return new Recorder(stream, source, node);
   }
 
-  #take(block: Float32Array): void {
-    const peak = peakAmplitude(block);
+  #take(block: RecordedBlock): void {
+    const peak = peakAmplitude(block.samples);
     this.onLevel({ peakDb: amplitudeToDb(peak), clipped: peak >= CLIPPED_AMPLITUDE });
-    if (!this.#blocks) return;
-    if (this.#blocks.length === 0) this.#firstBlockEndsAt = this.context.currentTime;
-    this.#blocks.push(block);
-  }
-
-  start(): void {
-    this.#blocks = [];
-  }
-
-  /** Throws away what was recorded. */
-  cancel(): void {
-    this.#blocks = undefined;
-  }
-
-  /**
-   * Ends the recording.
-   * @param fromTime of the audio clock; what came before is left out.
-   */
-  stop(fromTime: number): Audio {
-    const blocks = this.#blocks ?? [];
-    this.#blocks = undefined;
-    const { sampleRate } = this.context;
-    const startTime = this.#firstBlockEndsAt - (blocks[0]?.length ?? 0) / sampleRate;
-    const total = blocks.reduce((sum, block) => sum + block.length, 0);
-    const skipped = Math.min(total, Math.max(0, Math.round((fromTime - startTime) * sampleRate)));
-    const all = new Float32Array(total);
-    let at = 0;
-    for (const block of blocks) {
-      all.set(block, at);
-      at += block.length;
-    }
-    return { samples: all.slice(skipped), sampleRate };
+    this.onBlock?.(block);
   }
 
   close(): void {
     this.#node.port.onmessage = null;
+    this.#source.disconnect();
     for (const track of this.#stream.getTracks()) track.stop();
-    void this.context.close();
   }
 }
 

@@ -1,109 +1,269 @@
-import type { Line } from '@/core/notation';
-import type { Audio } from '@/core/signal';
-import { ClickTrack } from './click-track';
-import { clicksOfLine, KEPT_BEATS_BEFORE } from './line-clicks';
-import type { Level, Recorder } from './recorder';
+import { type Alongside, afterSkipping, type Check } from '@/core/checking';
+import { type EchoPath, fromPcm, toPcm } from '@/core/signal';
+import { rememberRoundTrip, roundTripOf } from './device-latency';
+import type { Ear, EarNow } from './ear';
+import { gainOf } from './mixer';
+import type { Passage, PassageMoment } from './passage';
+import type { RecordedBlock, Recorder } from './recorder';
+import { recordingLock, type TakeStore } from './take-store';
 
-/** Where a take stands at a moment. */
-export interface TakeMoment {
-  readonly phase: 'count-in' | 'playing' | 'over';
-  /** Beat of the measure, from 1. */
-  readonly beat: number;
-  /** Time since the line should have begun; negative during the count-in. */
-  readonly lineSeconds: number;
-}
-
-/** Softer than the student's own sound. */
-const BACKING_GAIN = 0.5;
-/** From pressing the key to the first click. */
-const LEAD_SECONDS = 0.4;
-/** The player is done when the line is over and this long nothing sounded. */
-const SILENCE_SECONDS = 1.1;
+/** What sounds earlier than this many beats before the line is count-in, not playing. */
+export const KEPT_BEATS_BEFORE = 0.6;
+/** So long after a sound it may be asked whether the last note was played; and after this it is over in any case. */
+const SHORT_SILENCE_SECONDS = 0.35;
+const LONG_SILENCE_SECONDS = 2.2;
 /** Below the loudest moment of the take by this much counts as nothing. */
 const SILENT_BELOW_LOUDEST_DB = 30;
-const SILENT_DB = -50;
+const SILENT_DB = -58;
 /** Even a slow player ends sometime: twice the line and some more. */
 const LONGEST_SHARE = 2;
 const LONGEST_EXTRA_SECONDS = 8;
+/** Stretches are put into the store this often. */
+const STRETCH_SECONDS = 0.4;
 
-export interface TakeOptions {
-  readonly clickWhilePlaying: boolean;
-  /** Plays along from the first beat of the line. */
-  readonly backing: Audio | undefined;
+/** Where a take stands at a moment. */
+export interface TakeMoment extends PassageMoment {
+  readonly isOver: boolean;
 }
 
-/** One take: count-in, clicks and recording on one audio clock. */
+/** A take that is over. */
+export interface EndedTake {
+  readonly id: string;
+  readonly check: Check;
+}
+
+/** What is known of a take before it begins. */
+export interface TakeFacts {
+  readonly assignmentId: string;
+  readonly stage: string | undefined;
+  readonly title: string;
+}
+
+/** One take: it plays the passage, records on the same clock, listens and keeps every moment in the browser's store. */
 export class TakeSession {
+  readonly id = crypto.randomUUID();
+  readonly #passage: Passage;
   readonly #recorder: Recorder;
-  readonly #clicks: ClickTrack;
-  readonly #lineStart: number;
-  readonly #beatSeconds: number;
-  readonly #beatsPerMeasure: number;
-  readonly #lineSeconds: number;
-  readonly #backing: AudioBufferSourceNode | undefined;
+  readonly #ear: Ear;
+  /** Undefined where the browser has none: then the take lives in this page alone. */
+  readonly #store: TakeStore | undefined;
+  readonly #facts: TakeFacts;
+  readonly #sampleRate: number;
+  readonly #keepFrom: number;
+  readonly #roundTripSeconds: number;
+  #firstFrame: number | undefined;
+  #alongside: Omit<Alongside, 'path'> | undefined;
+  #path: EchoPath | undefined;
+  #stretch: Int16Array[] = [];
+  #stretches = 0;
+  /** Everything that is kept, in order. */
+  readonly pcm: Int16Array[] = [];
+  #writing: Promise<void>;
+  #letGo: () => void = () => {};
   #loudestDb = Number.NEGATIVE_INFINITY;
   #lastSound: number;
+  #askedAt: number | undefined;
+  #isThrough = false;
 
-  /** Starts at once. @param bpm in beat units of the line's first meter. */
-  constructor(recorder: Recorder, line: Line, bpm: number, options: TakeOptions) {
-    const { beatSeconds, beatsPerMeasure, countInSeconds, countInClicks, lineSeconds, click } = clicksOfLine(
-      line,
-      bpm,
-    );
+  /** Records from now on: before the first click. */
+  constructor(
+    passage: Passage,
+    recorder: Recorder,
+    ear: Ear,
+    store: TakeStore | undefined,
+    facts: TakeFacts,
+  ) {
+    this.#passage = passage;
     this.#recorder = recorder;
-    this.#beatSeconds = beatSeconds;
-    this.#beatsPerMeasure = beatsPerMeasure;
-    this.#lineSeconds = lineSeconds;
-    const start = recorder.context.currentTime + LEAD_SECONDS;
-    this.#lineStart = start + countInSeconds;
-    this.#lastSound = this.#lineStart;
-    this.#clicks = new ClickTrack(recorder.context, start, (index) =>
-      options.clickWhilePlaying || index < countInClicks ? click(index) : undefined,
-    );
-    this.#backing = options.backing && playAt(recorder.context, options.backing, this.#lineStart);
-    recorder.start();
+    this.#ear = ear;
+    this.#store = store;
+    this.#facts = facts;
+    const { context, outputSeconds } = passage.mixer;
+    this.#sampleRate = context.sampleRate;
+    this.#roundTripSeconds = roundTripOf(outputSeconds).seconds;
+    const before = KEPT_BEATS_BEFORE * passage.clicks.beatSeconds;
+    this.#keepFrom = Math.round((passage.lineStart + this.#roundTripSeconds - before) * this.#sampleRate);
+    this.#lastSound = passage.lineStart;
+    this.#writing = this.#beginInStore();
+    ear.onNow = (now) => this.#hear(now);
+    ear.onPath = (path) => {
+      this.#path = path;
+      if (path) rememberRoundTrip(path.roundTripSeconds);
+    };
+    recorder.onBlock = (block) => this.#record(block);
   }
 
-  /** To be called with every level of the recorder. */
-  hear({ peakDb }: Level): void {
-    const now = this.#recorder.context.currentTime;
-    if (now < this.#lineStart) return;
-    this.#loudestDb = Math.max(this.#loudestDb, peakDb);
-    if (peakDb > Math.max(SILENT_DB, this.#loudestDb - SILENT_BELOW_LOUDEST_DB)) this.#lastSound = now;
+  async #beginInStore(): Promise<void> {
+    const { bpm } = this.#passage.wish;
+    if (navigator.locks) {
+      // Held until the take is over.
+      void navigator.locks.request(
+        recordingLock(this.id),
+        () => new Promise<void>((resolve) => (this.#letGo = resolve)),
+      );
+    }
+    await this.#store?.begin({
+      ...this.#facts,
+      id: this.id,
+      askedBpm: bpm,
+      source: 'recorded',
+      recordedAtMs: Date.now(),
+      alongside: undefined,
+      selfRating: undefined,
+      sampleRate: this.#sampleRate,
+    });
+  }
+
+  #record({ fromFrame, samples }: RecordedBlock): void {
+    if (this.#firstFrame === undefined) this.#beginEar(fromFrame);
+    const pcm = toPcm(samples);
+    this.#ear.hear(fromPcm(pcm));
+    const kept = pcm.subarray(Math.max(0, Math.min(pcm.length, this.#keepFrom - fromFrame)));
+    if (kept.length === 0) return;
+    this.pcm.push(kept);
+    this.#stretch.push(kept);
+    const length = this.#stretch.reduce((sum, part) => sum + part.length, 0);
+    if (length >= STRETCH_SECONDS * this.#sampleRate) this.#write(length);
+  }
+
+  #beginEar(firstFrame: number): void {
+    this.#firstFrame = firstFrame;
+    const { wish, clicks, lineStart, mixer, model, backing } = this.#passage;
+    const startFrame = Math.round(lineStart * this.#sampleRate) - firstFrame;
+    const sampleRate = this.#sampleRate;
+    const [modelSamples, backingSamples] = [model?.joined(), backing?.joined()];
+    const gain = (channel: 'model' | 'backing' | 'click') => gainOf(mixer.loudness, channel);
+    this.#alongside = {
+      startSeconds: startFrame / sampleRate,
+      countIn: wish.countIn,
+      click: { gain: gain('click'), whilePlaying: wish.click },
+      model: wish.model && modelSamples && { gain: gain('model'), wish: wish.model },
+      backing: wish.backing && backingSamples && { gain: gain('backing'), kind: wish.backing },
+    };
+    this.#ear.begin({
+      line: wish.line,
+      askedBpm: wish.bpm,
+      sampleRate,
+      skippedSamples: Math.max(0, this.#keepFrom - firstFrame),
+      alongside: this.#alongside,
+      accompaniment: {
+        model: modelSamples && { samples: modelSamples, sampleRate },
+        backing: backingSamples && { samples: backingSamples, sampleRate },
+      },
+      mostSamples: Math.ceil(
+        (startFrame / sampleRate + LONGEST_SHARE * clicks.lineSeconds + LONGEST_EXTRA_SECONDS + 2) *
+          sampleRate,
+      ),
+    });
+  }
+
+  /** Puts what was gathered into the store, one stretch after the other. */
+  #write(length: number): void {
+    const stretch = new Int16Array(length);
+    let at = 0;
+    for (const part of this.#stretch) {
+      stretch.set(part, at);
+      at += part.length;
+    }
+    this.#stretch = [];
+    const index = this.#stretches++;
+    // A full store must not stop the playing: the take is still in this page.
+    this.#writing = this.#writing.then(() => this.#store?.append(this.id, index, stretch)).catch(() => {});
+  }
+
+  /** Called with what is heard while the take is played. */
+  onNow: (now: EarNow) => void = () => {};
+
+  get askedBpm(): number {
+    return this.#passage.wish.bpm;
+  }
+
+  /** Whether the line has begun. */
+  get hasBegun(): boolean {
+    return this.#passage.moment().lineSeconds > 0;
+  }
+
+  #hear(heard: EarNow): void {
+    this.onNow(heard);
+    const { levelDb } = heard;
+    const now = this.#passage.mixer.context.currentTime;
+    this.#loudestDb = Math.max(this.#loudestDb, levelDb);
+    if (levelDb > Math.max(SILENT_DB, this.#loudestDb - SILENT_BELOW_LOUDEST_DB)) {
+      this.#lastSound = now;
+      this.#askedAt = undefined;
+    }
   }
 
   moment(): TakeMoment {
-    const now = this.#recorder.context.currentTime;
-    const beatsSinceStart = Math.floor((now - this.#clicks.startTime) / this.#beatSeconds);
-    const beat = (Math.max(0, beatsSinceStart) % this.#beatsPerMeasure) + 1;
-    const lineSeconds = now - this.#lineStart;
-    if (lineSeconds < 0) return { phase: 'count-in', beat: beatsSinceStart < 0 ? 0 : beat, lineSeconds };
-    const isSilent = now - this.#lastSound > SILENCE_SECONDS;
+    const moment = this.#passage.moment();
+    const { lineSeconds: length } = this.#passage.clicks;
+    const now = this.#passage.mixer.context.currentTime;
+    const silence = now - this.#lastSound;
+    const played = moment.lineSeconds - this.#roundTripSeconds;
+    if (played > length && silence > SHORT_SILENCE_SECONDS && this.#askedAt === undefined) this.#ask(now);
     const isOver =
-      (lineSeconds > this.#lineSeconds && isSilent) ||
-      lineSeconds > LONGEST_SHARE * this.#lineSeconds + LONGEST_EXTRA_SECONDS;
-    return { phase: isOver ? 'over' : 'playing', beat, lineSeconds };
+      this.#isThrough ||
+      (played > length && silence > LONG_SILENCE_SECONDS) ||
+      played > LONGEST_SHARE * length + LONGEST_EXTRA_SECONDS;
+    return { ...moment, isOver };
   }
 
-  /** Ends the take. @returns what was played, without the count-in. */
-  finish(): Audio {
-    this.#clicks.stop();
-    this.#backing?.stop();
-    return this.#recorder.stop(this.#lineStart - KEPT_BEATS_BEFORE * this.#beatSeconds);
+  /** One question for every silence. */
+  #ask(now: number): void {
+    this.#askedAt = now;
+    this.#ear
+      .isThrough()
+      .then((isThrough) => {
+        // It was played on meanwhile.
+        if (this.#askedAt === now) this.#isThrough = isThrough;
+      })
+      .catch(() => {});
   }
 
-  cancel(): void {
-    this.#clicks.stop();
-    this.#backing?.stop();
-    this.#recorder.cancel();
+  /** Ends the take and checks it. @throws Error when it cannot be checked; it is kept all the same. */
+  async finish(): Promise<EndedTake> {
+    this.#stop();
+    const check = this.#ear.finish();
+    await this.keep();
+    return { id: this.id, check: await check };
   }
-}
 
-function playAt(context: AudioContext, { samples, sampleRate }: Audio, time: number): AudioBufferSourceNode {
-  const buffer = context.createBuffer(1, samples.length, sampleRate);
-  buffer.copyToChannel(Float32Array.from(samples), 0);
-  const source = new AudioBufferSourceNode(context, { buffer });
-  source.connect(new GainNode(context, { gain: BACKING_GAIN })).connect(context.destination);
-  source.start(time);
-  return source;
+  /** Ends the take and keeps what was played so far. */
+  async keep(): Promise<void> {
+    this.#stop();
+    const length = this.#stretch.reduce((sum, part) => sum + part.length, 0);
+    if (length > 0) this.#write(length);
+    try {
+      await this.#writing;
+      await this.#store?.complete(this.id, { alongside: this.#keptAlongside() });
+    } finally {
+      this.#letGo();
+    }
+  }
+
+  /** In the time of the part that is kept; undefined where nothing came back through the microphone. */
+  #keptAlongside(): Alongside | undefined {
+    const { model, backing, click } = this.#alongside ?? {};
+    if (!this.#alongside || !this.#path || !(model || backing || click?.whilePlaying)) return undefined;
+    const kept = afterSkipping(this.#alongside, this.#keepFrom - this.#firstFrame!, this.#sampleRate);
+    return { ...kept, path: this.#path };
+  }
+
+  /** Throws the take away. */
+  async cancel(): Promise<void> {
+    this.#stop();
+    await this.#writing.catch(() => {});
+    await this.#store?.remove(this.id);
+    this.#letGo();
+  }
+
+  #stop(): void {
+    this.#passage.stop();
+    this.#recorder.onBlock = undefined;
+  }
+
+  /** Whether the device hears itself: then headphones would help. */
+  get hearsItself(): boolean {
+    return this.#path !== undefined;
+  }
 }

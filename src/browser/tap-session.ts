@@ -1,52 +1,50 @@
-import type { Line } from '@/core/notation';
 import { renderTaps } from '@/core/playing';
 import type { Audio } from '@/core/signal';
-import { ClickTrack } from './click-track';
-import { clicksOfLine, KEPT_BEATS_BEFORE } from './line-clicks';
+import type { Passage } from './passage';
+import { KEPT_BEATS_BEFORE } from './take-session';
 
-const LEAD_SECONDS = 0.4;
 /** The last tap may come a little late. */
 const TAIL_SECONDS = 1;
 
-/** A line that is tapped: count-in and clicks, and the moments of the taps. */
+/** A line that is tapped: the moments of the taps beside a passage that plays. */
 export class TapSession {
-  readonly #context = new AudioContext();
-  readonly #clicks: ClickTrack;
-  readonly #timer: ReturnType<typeof setTimeout>;
-  /** By the page's clock, in milliseconds: where the recording begins. */
-  readonly #startMs: number;
+  readonly #passage: Passage;
+  /** Where the recording begins, on the audio clock. */
+  readonly #startTime: number;
   readonly #durationSeconds: number;
   readonly #taps: number[] = [];
 
-  /** @param bpm in beat units of the line's first meter. @param onEnd called with the sound of the taps. */
-  constructor(line: Line, bpm: number, onEnd: (audio: Audio) => void) {
-    const { beatSeconds, countInSeconds, lineSeconds, totalClicks, click } = clicksOfLine(line, bpm);
-    const before = LEAD_SECONDS + countInSeconds - KEPT_BEATS_BEFORE * beatSeconds;
-    this.#durationSeconds = KEPT_BEATS_BEFORE * beatSeconds + lineSeconds + TAIL_SECONDS;
-    this.#startMs = performance.now() + before * 1000;
-    void this.#context.resume();
-    this.#clicks = new ClickTrack(this.#context, this.#context.currentTime + LEAD_SECONDS, (index) =>
-      index < totalClicks ? click(index) : undefined,
-    );
-    this.#timer = setTimeout(
-      () => {
-        const audio = renderTaps(this.#taps, this.#durationSeconds);
-        this.stop();
-        onEnd(audio);
-      },
-      (before + this.#durationSeconds) * 1000,
-    );
+  constructor(passage: Passage) {
+    const { clicks, lineStart } = passage;
+    const before = KEPT_BEATS_BEFORE * clicks.beatSeconds;
+    this.#passage = passage;
+    this.#startTime = lineStart - before;
+    this.#durationSeconds = before + clicks.lineSeconds + TAIL_SECONDS;
   }
 
-  /** @param timeStamp of the key or pointer event, by the page's clock. */
+  /** @param timeStamp of the key or pointer event, by the page's clock in milliseconds. */
   tap(timeStamp: number): void {
-    const seconds = (timeStamp - this.#startMs) / 1000;
+    const seconds = this.#heardAt(timeStamp) - this.#startTime;
     if (seconds >= 0 && seconds < this.#durationSeconds) this.#taps.push(seconds);
   }
 
-  stop(): void {
-    clearTimeout(this.#timer);
-    this.#clicks.stop();
-    void this.#context.close();
+  /** What was heard at the loudspeaker at a moment of the page's clock, on the audio clock. */
+  #heardAt(timeStamp: number): number {
+    const { context, outputSeconds } = this.#passage.mixer;
+    const stamp = context.getOutputTimestamp?.();
+    if (stamp?.contextTime && stamp.performanceTime)
+      return stamp.contextTime + (timeStamp - stamp.performanceTime) / 1000;
+    return context.currentTime - outputSeconds + (timeStamp - performance.now()) / 1000;
+  }
+
+  get isOver(): boolean {
+    const { context, outputSeconds } = this.#passage.mixer;
+    return context.currentTime - outputSeconds > this.#startTime + this.#durationSeconds;
+  }
+
+  /** The sound of the taps. */
+  finish(): Audio {
+    this.#passage.stop();
+    return renderTaps(this.#taps, this.#durationSeconds);
   }
 }

@@ -4,6 +4,8 @@ import type { ReactNode } from 'react';
 interface PageFrameProps {
   readonly viewer?: { readonly name: string; readonly role: 'teacher' | 'student' };
   readonly signOut?: () => Promise<void>;
+  /** Beside the name, in the edge. */
+  readonly aside?: ReactNode;
   readonly children: ReactNode;
 }
 
@@ -12,12 +14,16 @@ const TEACHER_PLACES = [
   ['/shelf', 'Shelf'],
   ['/plans', 'Plans'],
   ['/classes', 'Classes'],
+  ['/metronome', 'Metronome'],
+] as const;
+const STUDENT_PLACES = [
+  ['/practice', 'My lines'],
+  ['/metronome', 'Metronome'],
 ] as const;
 
 /** Every page: a slim edge above, then the desk on which the sheets lie. */
-export function PageFrame({ viewer, signOut, children }: PageFrameProps) {
-  const places =
-    viewer?.role === 'teacher' ? TEACHER_PLACES : viewer ? ([['/practice', 'My lines']] as const) : [];
+export function PageFrame({ viewer, signOut, aside, children }: PageFrameProps) {
+  const places = viewer?.role === 'teacher' ? TEACHER_PLACES : viewer ? STUDENT_PLACES : [];
   return (
     <>
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-paper focus:p-3">
@@ -28,7 +34,7 @@ export function PageFrame({ viewer, signOut, children }: PageFrameProps) {
           <Link href="/" className="font-serif text-2xl font-bold italic">
             Mevlo
           </Link>
-          <nav aria-label="Places" className="flex gap-1">
+          <nav aria-label="Places" className="flex flex-wrap gap-x-1">
             {places.map(([href, name]) => (
               <Link
                 key={href}
@@ -39,8 +45,9 @@ export function PageFrame({ viewer, signOut, children }: PageFrameProps) {
               </Link>
             ))}
           </nav>
+          {aside && <div className="ml-auto">{aside}</div>}
           {viewer && signOut && (
-            <form action={signOut} className="ml-auto flex items-center gap-3">
+            <form action={signOut} className={`flex items-center gap-3 ${aside ? '' : 'ml-auto'}`}>
               <span className="text-faint max-sm:hidden">{viewer.name}</span>
               <button
                 type="submit"

@@ -1,19 +1,46 @@
 /// <reference lib="webworker" />
-import { type InstrumentId, maybeInstrumentOfPart } from '@/core/instruments';
+import type { BackingKind } from '@/core/accompanying';
+import { type BankReader, backingOf, modelOf } from '@/core/checking';
 import type { Line } from '@/core/notation';
-import { renderModel } from '@/core/playing';
-import type { Audio } from '@/core/signal';
+import type { ModelWish } from '@/core/playing';
+import { renderSampled, type SoundBlock } from '@/core/sounding';
 
 export interface ModelRequest {
   readonly line: Line;
   readonly bpm: number;
+  readonly sampleRate: number;
+  /** The line itself, or something plain to play with. */
+  readonly what:
+    | { readonly kind: 'model'; readonly wish: ModelWish }
+    | { readonly kind: 'backing'; readonly backing: BackingKind };
 }
 
-/** What plays a part without an instrument's name. */
-const ANY_INSTRUMENT: InstrumentId = 'piano';
+export type ModelReply =
+  | { readonly kind: 'block'; readonly block: SoundBlock }
+  | { readonly kind: 'done' }
+  | { readonly kind: 'failed'; readonly problem: string };
 
-self.onmessage = ({ data }: MessageEvent<ModelRequest>) => {
-  const { line, bpm } = data;
-  const reply: Audio = renderModel(line, bpm, maybeInstrumentOfPart(line.part.name)?.id ?? ANY_INSTRUMENT);
-  self.postMessage(reply, [reply.samples.buffer]);
+const readBank: BankReader = async (name) => {
+  const response = await fetch(`/sounds/${name}.sf3`);
+  if (!response.ok) throw new Error(`the sounds of the ${name} could not be loaded`);
+  return new Uint8Array(await response.arrayBuffer());
+};
+
+function reply(message: ModelReply, transfer: Transferable[] = []): void {
+  self.postMessage(message, transfer);
+}
+
+self.onmessage = async ({ data }: MessageEvent<ModelRequest>) => {
+  const { line, bpm, sampleRate, what } = data;
+  try {
+    const found = what.kind === 'model' ? modelOf(line, bpm, what.wish) : backingOf(line, bpm, what.backing);
+    if (found) {
+      for await (const block of renderSampled(found.model, await readBank(found.bank), sampleRate)) {
+        reply({ kind: 'block', block }, [block.samples.buffer]);
+      }
+    }
+    reply({ kind: 'done' });
+  } catch (error) {
+    reply({ kind: 'failed', problem: error instanceof Error ? error.message : String(error) });
+  }
 };

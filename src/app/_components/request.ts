@@ -44,3 +44,30 @@ export function download(name: string, type: string, body: BodyInit): Response {
     },
   });
 }
+
+/** Answers a device that hands something in; what it should do next is said in one sentence. */
+export async function forStudentDevice(
+  request: Request,
+  answer: (viewer: Viewer) => Promise<Response>,
+): Promise<Response> {
+  const viewer = await maybeViewer();
+  if (!viewer) return problem(401, 'You are signed out. Sign in again: your recording waits on this device.');
+  if (!isSameOrigin(request)) return problem(403, 'The recording came from another site.');
+  try {
+    return await answer(viewer);
+  } catch (error) {
+    if (error instanceof NotFound)
+      return problem(404, 'This line is no longer on your list. Ask your teacher.');
+    if (isFullDisk(error))
+      return problem(
+        507,
+        'The school’s server has no room left. Your recording waits on this device: tell your teacher.',
+      );
+    throw error;
+  }
+}
+
+/** PostgreSQL's code for it. Source: PostgreSQL documentation, appendix A, class 53. */
+function isFullDisk(error: unknown): boolean {
+  return error instanceof Error && 'code' in error && error.code === '53100';
+}

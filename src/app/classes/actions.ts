@@ -5,6 +5,7 @@ import { orNotFound } from '@/app/_components/not-found-guard';
 import { readWord } from '@/core/counting';
 import {
   addStudent,
+  changeCountIn,
   changeCounting,
   changeDailyMinutes,
   changeInstrument,
@@ -67,6 +68,11 @@ export async function changeCount(classId: string, _: FormState, form: FormData)
   if (problem) return { problem };
   revalidatePath(`/classes/${classId}`);
   return { done: 'The class counts like this from now on.' };
+}
+
+/** @returns what is wrong, if anything. */
+export async function changeLeadIn(classId: string, style: unknown): Promise<string | undefined> {
+  return orNotFound(changeCountIn(await requireTeacher(), classId, style));
 }
 
 /** @returns what is wrong, if anything. */

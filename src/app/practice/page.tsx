@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { dayOf, sayDay } from '@/app/_components/day';
+import { DeviceList } from '@/app/_components/device/device-list';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { TakeList } from '@/app/_components/take-list';
 import { listAssignmentsOfStudent } from '@/server/access/assignments';
@@ -67,6 +68,7 @@ export default async function PracticePage() {
           </li>
         ))}
       </ul>
+      <DeviceList />
       {takes.length > 0 && (
         <Sheet className="mt-6">
           <h2 className="mb-2 text-xl font-bold">What you handed in</h2>

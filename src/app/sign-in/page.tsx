@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
+import { Offline } from '@/app/_components/device/offline';
 import { demoSignIns, isFirstStart } from '@/server/access/sign-in';
 import { maybeViewer } from '@/server/access/viewer';
 import { PageFrame, Sheet } from '@/ui/page-frame';
@@ -12,6 +13,7 @@ export default async function SignInPage() {
   const [demo, isFirst] = [demoSignIns(), await isFirstStart()];
   return (
     <PageFrame>
+      <Offline isKept={false} />
       <div className="mx-auto grid max-w-4xl gap-6 pt-6 md:grid-cols-2">
         <div className="md:col-span-2">
           <h1 className="font-serif text-4xl font-bold">One line. Play it. See every measure.</h1>

@@ -11,13 +11,28 @@ export interface Check {
   readonly verdict: Verdict;
 }
 
+export interface CheckOptions {
+  readonly policy?: Policy;
+  /** What the microphone heard of the device's own sound, as long as the take. */
+  readonly echo?: Float32Array | undefined;
+}
+
 /**
  * Listens, follows and judges.
  * @param audio the take, mono.
  * @param askedBpm tempo asked for, in beat units of the line's first meter.
  */
-export function check(line: Line, audio: Audio, askedBpm: number, policy: Policy = USUAL_POLICY): Check {
-  const heard = hear(audio);
+export function check(
+  line: Line,
+  audio: Audio,
+  askedBpm: number,
+  { policy, echo }: CheckOptions = {},
+): Check {
+  return checkHeard(line, hear(audio, echo), askedBpm, policy);
+}
+
+/** Follows and judges what was heard. */
+export function checkHeard(line: Line, heard: Heard, askedBpm: number, policy: Policy = USUAL_POLICY): Check {
   const following = follow(line, heard, askedBpm);
   return { heard, following, verdict: judge(line, following, askedBpm, policy) };
 }

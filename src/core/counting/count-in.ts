@@ -1,10 +1,8 @@
 import { type Line, measureOffset } from '../notation';
 import {
-  add,
   beatUnit,
   clicksPerMeasure,
   divide,
-  measureLength,
   multiply,
   type Rational,
   rational,
@@ -12,10 +10,25 @@ import {
   toNumber,
 } from '../time';
 
+/** How a room counts in. Common practice, all in use. */
+export interface CountInStyle {
+  /** Full measures before the line: one, two, or two only where a measure has three beats. */
+  readonly measures: 'one' | 'two-in-three' | 'two';
+  /** Numbers to the end, or "ready, go" on the last two. */
+  readonly ending: 'numbers' | 'ready-go';
+}
+
+export const COUNT_IN_MEASURES = ['one', 'two-in-three', 'two'] as const;
+export const COUNT_IN_ENDINGS = ['numbers', 'ready-go'] as const;
+
+export const USUAL_COUNT_IN: CountInStyle = { measures: 'one', ending: 'numbers' };
+
 /** One click of the count-in. */
 export interface CountInClick {
-  /** The number shown and said, from 1. */
+  /** Beat of its measure, from 1. */
   readonly number: number;
+  /** What is shown and said: the number, or "ready", "go". */
+  readonly word: string;
   /** First click of a measure. */
   readonly accented: boolean;
 }
@@ -27,26 +40,33 @@ export interface CountIn {
 }
 
 /**
- * One full measure of clicks, and for a pickup those of the started measure too, so that the student comes in
- * on the written beat: two eighths of pickup in 4/4 are counted "1 2 3 4 1 2 3" and enter on 4. Common practice.
+ * Full measures of clicks, and for a pickup those of the started measure too, so that the student comes in
+ * on the written beat: two eighths of pickup in 4/4 are counted "1 2 3 4 1 2 3" and enter on 4. A line that begins
+ * with rests is counted in like any other; its rests are counted on. Common practice.
  */
-export function countIn(line: Line): CountIn {
+export function countIn(line: Line, style: CountInStyle = USUAL_COUNT_IN): CountIn {
   const first = line.part.measures[0]!;
   const unit = beatUnit(first.meter).quarters;
   const full = clicksPerMeasure(first.meter);
+  const measures = style.measures === 'two' || (style.measures === 'two-in-three' && full === 3) ? 2 : 1;
   const before = measureOffset(first);
-  const started = toNumber(divide(before, unit));
   // A pickup that enters after a click still needs that click.
-  const clicks = full + Math.ceil(started);
-  const lead = subtract(multiply(rational(Math.ceil(started)), unit), before);
+  const started = Math.ceil(toNumber(divide(before, unit)));
+  const total = measures * full + started;
+  const lead = subtract(multiply(rational(started), unit), before);
   return {
-    clicks: Array.from({ length: clicks }, (_, index) => ({
+    clicks: Array.from({ length: total }, (_, index) => ({
       number: (index % full) + 1,
+      word: wordOf(index, total, full, style),
       accented: index % full === 0,
     })),
-    lengthQuarters: subtract(
-      add(measureLength(first.meter), multiply(rational(Math.ceil(started)), unit)),
-      lead,
-    ),
+    lengthQuarters: subtract(multiply(rational(total), unit), lead),
   };
+}
+
+function wordOf(index: number, total: number, full: number, { ending }: CountInStyle): string {
+  const fromEnd = total - 1 - index;
+  if (ending === 'ready-go' && fromEnd === 0) return 'go';
+  if (ending === 'ready-go' && fromEnd === 1) return 'ready';
+  return `${(index % full) + 1}`;
 }

@@ -3,6 +3,7 @@ import { randomLine } from '../../../tests/support/random-lines';
 import { measureOffset, writtenLength } from '../notation';
 import { divide, isInteger, measureLength, multiply, rational, toNumber } from '../time';
 import {
+  type CountInStyle,
   type CountingStyle,
   countedBeat,
   countedEvents,
@@ -238,21 +239,44 @@ describe.each(SCHOOLS)('$name', (school) => {
   });
 });
 
+// Every meter, pickup and way of counting in (common practice).
 describe('count-in', () => {
-  const said = (measures: readonly string[], meter: string) => {
-    const { clicks, lengthQuarters } = countIn(lineOf(measures, { meter }));
-    return [clicks.map((click) => click.number).join(''), toNumber(lengthQuarters)];
+  const said = (measures: readonly string[], meter: string, style?: CountInStyle) => {
+    const { clicks, lengthQuarters } = countIn(lineOf(measures, { meter }), style);
+    return [clicks.map((click) => click.word).join(' '), toNumber(lengthQuarters)];
   };
-  test.each([
-    ['a full measure', ['C4w'], '4/4', '1234', 4],
-    ['three-four', ['C4h.'], '3/4', '123', 3],
-    ['six-eight in two', ['C4h.'], '6/8', '12', 3],
+  const TWO: CountInStyle = { measures: 'two', ending: 'numbers' };
+  const TWO_IN_THREE: CountInStyle = { measures: 'two-in-three', ending: 'numbers' };
+  const READY: CountInStyle = { measures: 'one', ending: 'ready-go' };
+  const TWO_READY: CountInStyle = { measures: 'two-in-three', ending: 'ready-go' };
+  test.each<[string, string[], string, CountInStyle | undefined, string, number]>([
+    ['a full measure', ['C4w'], '4/4', undefined, '1 2 3 4', 4],
+    ['two-four', ['C4h'], '2/4', undefined, '1 2', 2],
+    ['three-four', ['C4h.'], '3/4', undefined, '1 2 3', 3],
+    ['five-four', ['C4w C4q'], '5/4', undefined, '1 2 3 4 5', 5],
+    ['three-eight', ['C4q.'], '3/8', undefined, '1 2 3', 1.5],
+    ['six-eight in two', ['C4h.'], '6/8', undefined, '1 2', 3],
+    ['nine-eight in three', ['C4h. C4q.'], '9/8', undefined, '1 2 3', 4.5],
+    ['twelve-eight in four', ['C4h. C4h.'], '12/8', undefined, '1 2 3 4', 6],
+    ['two-two', ['C4w'], '2/2', undefined, '1 2', 4],
     // Two eighths of pickup in 4/4: count "1 2 3", enter on 4 (common practice).
-    ['two eighths of pickup', ['C4e C4e', 'C4w', 'C4h.'], '4/4', '1234123', 7],
-    ['a single eighth of pickup', ['C4e', 'C4w'], '4/4', '12341234', 7.5],
-    ['a beat of pickup in 3/4', ['C4q', 'C4h.', 'C4h'], '3/4', '12312', 5],
-    ['a line that begins with rests', ['Rh C4h'], '4/4', '1234', 4],
-  ])('%s', (_, measures, meter, numbers, quarters) => {
-    expect(said(measures, meter)).toEqual([numbers, quarters]);
+    ['two eighths of pickup', ['C4e C4e', 'C4w', 'C4h.'], '4/4', undefined, '1 2 3 4 1 2 3', 7],
+    ['a single eighth of pickup', ['C4e', 'C4w'], '4/4', undefined, '1 2 3 4 1 2 3 4', 7.5],
+    ['a beat of pickup in 3/4', ['C4q', 'C4h.', 'C4h'], '3/4', undefined, '1 2 3 1 2', 5],
+    ['two beats of pickup in 4/4', ['C4h', 'C4w'], '4/4', undefined, '1 2 3 4 1 2', 6],
+    ['an eighth of pickup in 6/8', ['C4e', 'C4h.'], '6/8', undefined, '1 2 1 2', 5.5],
+    ['a line that begins with rests', ['Rh C4h'], '4/4', undefined, '1 2 3 4', 4],
+    ['an off-beat first entry', ['Re C4e C4q'], '2/4', undefined, '1 2', 2],
+    ['two measures in 3/4', ['C4h.'], '3/4', TWO_IN_THREE, '1 2 3 1 2 3', 6],
+    ['two measures in 3/4 only', ['C4w'], '4/4', TWO_IN_THREE, '1 2 3 4', 4],
+    ['two measures in 3/4 and a pickup', ['C4q', 'C4h.', 'C4h'], '3/4', TWO_IN_THREE, '1 2 3 1 2 3 1 2', 8],
+    ['two measures always', ['C4h'], '2/4', TWO, '1 2 1 2', 4],
+    ['ready, go', ['C4w'], '4/4', READY, '1 2 ready go', 4],
+    ['ready, go in 2/4', ['C4h'], '2/4', READY, 'ready go', 2],
+    ['ready, go in 3/4', ['C4h.'], '3/4', TWO_READY, '1 2 3 1 ready go', 6],
+    ['ready, go before a pickup', ['C4q', 'C4w', 'C4h.'], '4/4', READY, '1 2 3 4 1 ready go', 7],
+    ['ready, go before an off-beat pickup', ['C4e', 'C4w'], '4/4', READY, '1 2 3 4 1 2 ready go', 7.5],
+  ])('%s', (_, measures, meter, style, words, quarters) => {
+    expect(said(measures, meter, style)).toEqual([words, quarters]);
   });
 });

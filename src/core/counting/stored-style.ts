@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { COUNT_IN_ENDINGS, COUNT_IN_MEASURES, type CountInStyle } from './count-in';
 import { COMPOUND_COUNTINGS } from './counted-beat';
 import { SCHOOL_IDS } from './school';
 import { type CountingStyle, DENSITIES } from './style';
@@ -25,4 +26,10 @@ export const STORED_STYLE: z.ZodType<CountingStyle> = z.object({
     inBeat: z.tuple([wordOf(1), wordOf(2), wordOf(3), wordOf(4)]),
     long: z.tuple([wordOf(2), wordOf(3), wordOf(4)]),
   }),
+});
+
+/** Reads a way of counting in that comes from outside or from the database. */
+export const STORED_COUNT_IN: z.ZodType<CountInStyle> = z.object({
+  measures: z.enum(COUNT_IN_MEASURES),
+  ending: z.enum(COUNT_IN_ENDINGS),
 });

@@ -1,4 +1,4 @@
-import { type Audio, Fourier, hannWindow } from '../signal';
+import { Fourier, hannWindow } from '../signal';
 
 /** Levels of frequency bands over time, `bandCount` values a frame. */
 export interface BandLevels {
@@ -15,29 +15,45 @@ const HIGHEST_HERTZ = 6000;
 const BAND_RATIO = 2 ** (1 / 4);
 
 /**
- * Splits every frame into bands. In a room each partial fades by itself while the tongue silences all of them,
+ * Splits frames into bands. In a room each partial fades by itself while the tongue silences all of them,
  * so a repeated note is told from an echo by bands, not by the total.
  */
-export function measureBands({ samples, sampleRate }: Audio, hop: number, count: number): BandLevels {
-  const size = 2 ** Math.ceil(Math.log2(WINDOW_SECONDS * sampleRate));
-  const fourier = new Fourier(size);
-  const window = hannWindow(size);
-  const frame = new Float64Array(size);
-  const power = new Float64Array(size / 2 + 1);
-  const edges = bandEdges(size, sampleRate);
-  const bandCount = edges.length - 1;
-  const levelDb = new Float64Array(count * bandCount);
-  for (let index = 0; index < count; index++) {
-    const from = Math.round((index + 0.5) * hop) - size / 2;
-    for (let n = 0; n < size; n++) frame[n] = (samples[from + n] ?? 0) * window[n]!;
-    fourier.power(frame, power);
-    for (let band = 0; band < bandCount; band++) {
+export class BandMeter {
+  readonly bandCount: number;
+  readonly #fourier: Fourier;
+  readonly #window: Float64Array;
+  readonly #frame: Float64Array;
+  readonly #power: Float64Array;
+  readonly #edges: readonly number[];
+
+  /** @param sampleRate in hertz. */
+  constructor(sampleRate: number) {
+    const size = 2 ** Math.ceil(Math.log2(WINDOW_SECONDS * sampleRate));
+    this.#fourier = new Fourier(size);
+    this.#window = hannWindow(size);
+    this.#frame = new Float64Array(size);
+    this.#power = new Float64Array(size / 2 + 1);
+    this.#edges = bandEdges(size, sampleRate);
+    this.bandCount = this.#edges.length - 1;
+  }
+
+  /** Samples on each side of the middle that are looked at. */
+  get reach(): number {
+    return this.#window.length / 2;
+  }
+
+  /** @param middle sample in the middle of the frame. @param at place of the frame's first band in `levelDb`. */
+  measure(samples: Float32Array, middle: number, levelDb: Float64Array, at: number): void {
+    const size = this.#window.length;
+    const from = middle - size / 2;
+    for (let n = 0; n < size; n++) this.#frame[n] = (samples[from + n] ?? 0) * this.#window[n]!;
+    this.#fourier.power(this.#frame, this.#power);
+    for (let band = 0; band < this.bandCount; band++) {
       let energy = 0;
-      for (let bin = edges[band]!; bin < edges[band + 1]!; bin++) energy += power[bin]!;
-      levelDb[index * bandCount + band] = 10 * Math.log10((4 * energy) / (size * size) + 1e-12);
+      for (let bin = this.#edges[band]!; bin < this.#edges[band + 1]!; bin++) energy += this.#power[bin]!;
+      levelDb[at + band] = 10 * Math.log10((4 * energy) / (size * size) + 1e-12);
     }
   }
-  return { bandCount, levelDb };
 }
 
 /** First bins of the bands, and the end of the last. */

@@ -1,7 +1,7 @@
 import { quantile } from '../base';
 import { midiToHertz } from '../pitch';
-import { type Audio, amplitudeToDb } from '../signal';
-import { type BandLevels, measureBands } from './bands';
+import { amplitudeToDb } from '../signal';
+import { type BandLevels, BandMeter } from './bands';
 import { CANDIDATES_PER_FRAME, type PitchCandidates, PitchDetector } from './pitch-detector';
 import { trackPitch } from './pitch-track';
 
@@ -15,6 +15,12 @@ const LEVEL_WINDOW_PERIODS = 1.5;
 const TONE_ABOVE_NOISE_DB = 8;
 /** Quieter than this below the loudest moment is not the player. */
 const TONE_BELOW_PEAK_DB = 45;
+
+/** What sounds now: about the length of a recorder's block. */
+const LATEST_FRAMES = 5;
+const SILENCE_DB = -120;
+/** Ten seconds, to begin with. */
+const FIRST_CAPACITY = 1024;
 
 /** What is known about each moment of the recording. */
 export interface Frames {
@@ -48,69 +54,187 @@ function noiseFloor(levelDb: Float64Array, peakDb: number): number {
   return peakDb - usual >= LEAST_SPAN_DB ? usual : quantile(levelDb, 0.02);
 }
 
-/** Measures level, spectrum and pitch of every frame. */
-export function measureFrames(audio: Audio): Frames {
-  const { samples, sampleRate } = audio;
-  const hop = FRAME_SECONDS * sampleRate;
-  const count = Math.max(1, Math.floor(samples.length / hop));
-  const levelDb = new Float64Array(count);
-  for (let frame = 0; frame < count; frame++) {
-    levelDb[frame] = levelAt(samples, (frame + 0.5) * hop, LEVEL_WINDOW_SECONDS * sampleRate);
-  }
-  const peakDb = quantile(levelDb, 0.99);
-  const noiseDb = noiseFloor(levelDb, peakDb);
-  const candidates = findCandidates(
-    samples,
-    sampleRate,
-    levelDb,
-    Math.max(noiseDb + TONE_ABOVE_NOISE_DB, peakDb - TONE_BELOW_PEAK_DB),
-  );
-  const track = trackPitch(candidates, count);
-  const midi = track.map((place) => (place === undefined ? undefined : candidates.midi[place]!));
-  midi.forEach((pitch, frame) => {
-    const window = pitch === undefined ? 0 : LEVEL_WINDOW_PERIODS / midiToHertz(pitch);
-    if (window > LEVEL_WINDOW_SECONDS)
-      levelDb[frame] = levelAt(samples, (frame + 0.5) * hop, window * sampleRate);
-  });
-  return {
-    count,
-    levelDb,
-    midi,
-    clarity: Float64Array.from(track, (place) => (place === undefined ? 0 : candidates.height[place]!)),
-    bands: measureBands(audio, hop, count),
-    noiseDb,
-    peakDb,
-  };
-}
-
 /** Two neighbours whose pitches differ by less than this, both this clear, have the same tone between them. */
 const SAME_TONE_SEMITONES = 0.15;
 const SAME_TONE_HEIGHT = 0.9;
 
-/** Possible pitches of every frame that is loud enough. Most of a tone is alike, so every other frame is often spared. */
-function findCandidates(
-  samples: Float32Array,
-  sampleRate: number,
-  levelDb: Float64Array,
-  gateDb: number,
-): PitchCandidates {
-  const detector = new PitchDetector(sampleRate);
-  const places = levelDb.length * CANDIDATES_PER_FRAME;
-  const candidates = { midi: new Float64Array(places), height: new Float64Array(places) };
-  const detect = (frame: number) => {
-    if (levelDb[frame]! < gateDb) return;
-    const middle = Math.round((frame + 0.5) * FRAME_SECONDS * sampleRate);
-    detector.detect(samples, middle, candidates, frame * CANDIDATES_PER_FRAME);
-  };
-  for (let frame = 0; frame < levelDb.length; frame += 2) detect(frame);
-  for (let frame = 1; frame < levelDb.length; frame += 2) {
-    const at = frame * CANDIDATES_PER_FRAME;
-    if (haveSameTone(candidates, at - CANDIDATES_PER_FRAME, at + CANDIDATES_PER_FRAME)) {
-      candidates.midi.copyWithin(at, at - CANDIDATES_PER_FRAME, at);
-      candidates.height.copyWithin(at, at - CANDIDATES_PER_FRAME, at);
-    } else detect(frame);
+/**
+ * Measures level, spectrum and pitch of every frame, of sound that is still growing. Whatever can be known already is
+ * computed at once; the end then only adds what depends on the whole, and comes to the same whatever came when.
+ */
+export class FrameMeter {
+  readonly #sampleRate: number;
+  readonly #hop: number;
+  readonly #detector: PitchDetector;
+  readonly #bandMeter: BandMeter;
+  /** Frames whose level and bands are final. */
+  #count = 0;
+  /** The next frame of the first, coarse search for pitches. */
+  #nextCoarse = 0;
+  #capacity = 0;
+  #levelDb = new Float64Array(0);
+  #bandsDb = new Float64Array(0);
+  #candidates: PitchCandidates = { midi: new Float64Array(0), height: new Float64Array(0) };
+  /** Whether the pitches of a frame were looked for. */
+  #isDetected = new Uint8Array(0);
+  #loudestDb = Number.NEGATIVE_INFINITY;
+
+  /** @param sampleRate in hertz. */
+  constructor(sampleRate: number) {
+    this.#sampleRate = sampleRate;
+    this.#hop = FRAME_SECONDS * sampleRate;
+    this.#detector = new PitchDetector(sampleRate);
+    this.#bandMeter = new BandMeter(sampleRate);
+    this.#reserve(FIRST_CAPACITY);
   }
-  return candidates;
+
+  /** How many frames can be known. @param length samples that are there so far. */
+  #known(length: number): number {
+    const reach = Math.max(this.#detector.reach, this.#bandMeter.reach);
+    return Math.max(0, Math.floor((length - reach) / this.#hop - 0.5));
+  }
+
+  /** @param samples what is there so far, final. */
+  advance(samples: Float32Array): void {
+    const known = this.#known(samples.length);
+    this.#measure(samples, known);
+    // Every other frame is often spared: its neighbours say the same.
+    for (let frame = this.#nextCoarse; frame < known; frame += 2) {
+      this.#detectIfLoud(samples, frame);
+      if (frame > 0 && !haveSameTone(this.#candidates, placeOf(frame - 2), placeOf(frame)))
+        this.#detectIfLoud(samples, frame - 1);
+      this.#nextCoarse = frame + 2;
+    }
+  }
+
+  /** The clearest pitch of the latest frame that was looked at, as MIDI; undefined where nothing sounds clearly. */
+  get latestMidi(): number | undefined {
+    const frame = this.#nextCoarse - 2;
+    if (frame < 0 || this.#candidates.height[placeOf(frame)]! < SAME_TONE_HEIGHT) return undefined;
+    return this.#candidates.midi[placeOf(frame)];
+  }
+
+  /** The highest level of the latest frames, in dB. */
+  get latestDb(): number {
+    return Math.max(
+      SILENCE_DB,
+      ...this.#levelDb.subarray(Math.max(0, this.#count - LATEST_FRAMES), this.#count),
+    );
+  }
+
+  /** All frames. @param samples all there are. @param floorDb level per frame below which nothing is the player. */
+  finish(samples: Float32Array, floorDb?: Float64Array): Frames {
+    return this.#frames(samples, Math.max(1, Math.floor(samples.length / this.#hop)), floorDb);
+  }
+
+  /** The frames that are known so far; more may come. */
+  soFar(samples: Float32Array, floorDb?: Float64Array): Frames | undefined {
+    const known = this.#known(samples.length);
+    return known > 0 ? this.#frames(samples, known, floorDb) : undefined;
+  }
+
+  #frames(samples: Float32Array, count: number, floorDb: Float64Array | undefined): Frames {
+    this.#measure(samples, count);
+    const levelDb = this.#levelDb.slice(0, count);
+    const peakDb = quantile(levelDb, 0.99);
+    const noiseDb = noiseFloor(levelDb, peakDb);
+    const gateDb = Math.max(noiseDb + TONE_ABOVE_NOISE_DB, peakDb - TONE_BELOW_PEAK_DB);
+    const candidates = this.#findCandidates(
+      samples,
+      count,
+      (frame) => levelDb[frame]! >= gateDb && levelDb[frame]! >= (floorDb?.[frame] ?? gateDb),
+    );
+    const track = trackPitch(candidates, count);
+    const midi = track.map((place) => (place === undefined ? undefined : candidates.midi[place]!));
+    midi.forEach((pitch, frame) => {
+      const window = pitch === undefined ? 0 : LEVEL_WINDOW_PERIODS / midiToHertz(pitch);
+      if (window > LEVEL_WINDOW_SECONDS)
+        levelDb[frame] = levelAt(samples, (frame + 0.5) * this.#hop, window * this.#sampleRate);
+    });
+    const { bandCount } = this.#bandMeter;
+    return {
+      count,
+      levelDb,
+      midi,
+      clarity: Float64Array.from(track, (place) => (place === undefined ? 0 : candidates.height[place]!)),
+      bands: { bandCount, levelDb: this.#bandsDb.slice(0, count * bandCount) },
+      noiseDb,
+      peakDb,
+    };
+  }
+
+  #measure(samples: Float32Array, until: number): void {
+    this.#reserve(until);
+    for (; this.#count < until; this.#count++) {
+      const frame = this.#count;
+      const middle = (frame + 0.5) * this.#hop;
+      const level = levelAt(samples, middle, LEVEL_WINDOW_SECONDS * this.#sampleRate);
+      this.#levelDb[frame] = level;
+      if (level > this.#loudestDb) this.#loudestDb = level;
+      this.#bandMeter.measure(samples, Math.round(middle), this.#bandsDb, frame * this.#bandMeter.bandCount);
+    }
+  }
+
+  /** What is far below the loudest so far is most often below the gate in the end, too. */
+  #detectIfLoud(samples: Float32Array, frame: number): void {
+    if (this.#levelDb[frame]! >= this.#loudestDb - TONE_BELOW_PEAK_DB) this.#detect(samples, frame);
+  }
+
+  #detect(samples: Float32Array, frame: number): void {
+    if (this.#isDetected[frame]) return;
+    this.#isDetected[frame] = 1;
+    const middle = Math.round((frame + 0.5) * FRAME_SECONDS * this.#sampleRate);
+    this.#detector.detect(samples, middle, this.#candidates, placeOf(frame));
+  }
+
+  /** Possible pitches of every frame that may be the player. Most of a tone is alike, so every other frame is often spared. */
+  #findCandidates(
+    samples: Float32Array,
+    count: number,
+    isPlayer: (frame: number) => boolean,
+  ): PitchCandidates {
+    const places = placeOf(count);
+    const found = { midi: new Float64Array(places), height: new Float64Array(places) };
+    const take = (frame: number, from: PitchCandidates, fromFrame: number) => {
+      const [start, end] = [placeOf(fromFrame), placeOf(fromFrame + 1)];
+      found.midi.set(from.midi.subarray(start, end), placeOf(frame));
+      found.height.set(from.height.subarray(start, end), placeOf(frame));
+    };
+    const look = (frame: number) => {
+      if (!isPlayer(frame)) return;
+      this.#detect(samples, frame);
+      take(frame, this.#candidates, frame);
+    };
+    for (let frame = 0; frame < count; frame += 2) look(frame);
+    for (let frame = 1; frame < count; frame += 2) {
+      if (haveSameTone(found, placeOf(frame - 1), placeOf(frame + 1))) take(frame, found, frame - 1);
+      else look(frame);
+    }
+    return found;
+  }
+
+  #reserve(frames: number): void {
+    if (frames <= this.#capacity) return;
+    this.#capacity = Math.max(frames, 2 * this.#capacity);
+    const grown = (array: Float64Array, length: number) => {
+      const larger = new Float64Array(length);
+      larger.set(array);
+      return larger;
+    };
+    const places = placeOf(this.#capacity);
+    const { midi, height } = this.#candidates;
+    this.#levelDb = grown(this.#levelDb, this.#capacity);
+    this.#bandsDb = grown(this.#bandsDb, this.#capacity * this.#bandMeter.bandCount);
+    this.#candidates = { midi: grown(midi, places), height: grown(height, places) };
+    const detected = new Uint8Array(this.#capacity);
+    detected.set(this.#isDetected);
+    this.#isDetected = detected;
+  }
+}
+
+/** First place of a frame's candidates. */
+function placeOf(frame: number): number {
+  return frame * CANDIDATES_PER_FRAME;
 }
 
 function haveSameTone({ midi, height }: PitchCandidates, a: number, b: number): boolean {

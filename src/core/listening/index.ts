@@ -1,2 +1,3 @@
 export { hear } from './hear';
 export { type Heard, type HeardNote, type HeardStrike, LEVEL_STEP_SECONDS, LISTENING_VERSION } from './heard';
+export { Listener } from './listener';

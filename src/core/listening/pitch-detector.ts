@@ -46,6 +46,11 @@ export class PitchDetector {
     this.#nsdf = new Float64Array(Math.ceil(sampleRate / LOWEST_HERTZ) + 2);
   }
 
+  /** Samples on each side of the middle that are looked at, at most. */
+  get reach(): number {
+    return (this.#size >> 1) + 1;
+  }
+
   /**
    * @param middle sample index at the middle of the window.
    * @param at first place of the frame in `into`; `CANDIDATES_PER_FRAME` places are written.

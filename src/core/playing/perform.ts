@@ -1,7 +1,8 @@
 import { createRandom, type Random, requireRange } from '../base';
-import { type Line, timedMeasures, type WrittenNote, writtenNotes } from '../notation';
-import { add, beatUnit, quarterSeconds, toNumber } from '../time';
+import { type Line, type WrittenNote, writtenNotes } from '../notation';
+import { toNumber } from '../time';
 import type { Flaw, Performance, PlayedEvent, PlayingStyle } from './performance';
+import { endQuarters, Pulse } from './pulse';
 
 /** Share of its time that a tongued note sounds; the rest is the gap before the next tongue. */
 const TONGUED_SHARE = 0.92;
@@ -10,9 +11,6 @@ const STACCATO_SHARE = 0.5;
 const SLUR_OVERLAP_SECONDS = 0.015;
 /** A gap shorter than this cannot be tongued. */
 const SHORTEST_GAP_SECONDS = 0.025;
-/** Tempo left at the end of a rit.: 60 %. Common practice. */
-const RIT_END_SHARE = 0.6;
-const FERMATA_STRETCH = 1.8;
 const ACCENT_DB = 4;
 /** Silence before a tied note that is wrongly struck again. */
 const RESTRIKE_GAP_SECONDS = 0.06;
@@ -21,9 +19,15 @@ const TAIL_SECONDS = 0.8;
 /**
  * Plays a line as a beginner would: close to a slowly wandering pulse, with the mistakes asked for.
  * @returns events in seconds from the start of the recording.
+ * @param tempoOf the line whose rit. and fermatas count: for a further voice, the one it belongs to.
  * @throws RangeError for a flaw at a note that is not in the line, or a tempo out of range.
  */
-export function perform(line: Line, style: PlayingStyle, flaws: readonly Flaw[] = []): Performance {
+export function perform(
+  line: Line,
+  style: PlayingStyle,
+  flaws: readonly Flaw[] = [],
+  tempoOf: Line = line,
+): Performance {
   requireRange('bpm', style.bpm, 20, 400);
   const notes = writtenNotes(line);
   const indexOf = (id: string) => {
@@ -33,7 +37,7 @@ export function perform(line: Line, style: PlayingStyle, flaws: readonly Flaw[] 
   };
   for (const flaw of flaws) indexOf(flaw.noteId);
   const random = createRandom(style.seed);
-  const clock = new Pulse(line, notes, style, random);
+  const clock = new Pulse(tempoOf, style, random);
   const events: PlayedEvent[] = [];
   let shiftSeconds = 0;
   const restarts = new Set<Flaw>();
@@ -72,51 +76,6 @@ function oneAtATime(events: readonly PlayedEvent[]): PlayedEvent[] {
 
 function onsetQuarters(note: WrittenNote): number {
   return toNumber(note.onsetQuarters);
-}
-
-function endQuarters(note: WrittenNote): number {
-  return toNumber(add(note.onsetQuarters, note.lengthQuarters));
-}
-
-/** The player's own steady beat: quarters → seconds, wandering a little from measure to measure, slowing under a rit. */
-class Pulse {
-  readonly #quarters: number[] = [];
-  readonly #seconds: number[] = [];
-  readonly secondsPerQuarter: number;
-  readonly #secondsPerBeat: number;
-
-  constructor(line: Line, notes: readonly WrittenNote[], style: PlayingStyle, random: Random) {
-    const measures = timedMeasures(line);
-    const unit = beatUnit(measures[0]!.measure.meter);
-    this.secondsPerQuarter = quarterSeconds(style.bpm, unit);
-    this.#secondsPerBeat = this.secondsPerQuarter * toNumber(unit.quarters);
-    const end = measures.at(-1)!;
-    const length = toNumber(add(end.onsetQuarters, end.lengthQuarters));
-    const slowingFrom = notes.find((note) => note.freeTempo);
-    const ritFrom = slowingFrom ? onsetQuarters(slowingFrom) : length;
-    let seconds = style.leadSeconds;
-    let wander = 0;
-    for (let quarter = 0; quarter <= length; quarter += 0.25) {
-      this.#quarters.push(quarter);
-      this.#seconds.push(seconds);
-      wander = 0.9 * wander + random.gaussian(style.tempoWander * 0.4);
-      const slowed =
-        quarter <= ritFrom ? 1 : 1 - (1 - RIT_END_SHARE) * ((quarter - ritFrom) / (length - ritFrom));
-      const held = notes.some((n) => n.fermata && onsetQuarters(n) <= quarter && quarter < endQuarters(n));
-      seconds += ((0.25 * this.secondsPerQuarter) / slowed) * (1 + wander) * (held ? FERMATA_STRETCH : 1);
-    }
-  }
-
-  seconds(quarters: number): number {
-    const place = Math.min(quarters * 4, this.#quarters.length - 1);
-    const below = Math.floor(place);
-    const above = Math.min(below + 1, this.#quarters.length - 1);
-    return this.#seconds[below]! + (this.#seconds[above]! - this.#seconds[below]!) * (place - below);
-  }
-
-  beatsToSeconds(beats: number): number {
-    return beats * this.#secondsPerBeat;
-  }
 }
 
 interface Moment {

@@ -152,7 +152,8 @@ function lastOfTie(events: readonly LineEvent[]): number {
   return index;
 }
 
-function asRest(event: LineEvent): LineEvent {
+/** Silence of the same length. */
+export function asRest(event: LineEvent): LineEvent {
   return event.kind === 'rest' ? event : { ...newRest(event.id, event.value), quarters: event.quarters };
 }
 

@@ -24,5 +24,23 @@ export {
   stagesOf,
 } from './plan';
 export { climbOf, type Deed, type Progress, progressOf } from './progress';
+export {
+  GOOD_ENOUGH,
+  LEAST_RATING,
+  type MeasuredQuality,
+  MOST_RATING,
+  measuredRating,
+  QUALITIES,
+  type Quality,
+  qualitiesAsked,
+  type SelfRating,
+} from './self-rating';
 export { STEP_IDS, STEPS, type Step, type StepId } from './step';
 export { lineOfStep } from './step-line';
+export {
+  type LoopLine,
+  type LoopRange,
+  lineOfLoop,
+  maybeNextPractice,
+  type NextPractice,
+} from './what-next';

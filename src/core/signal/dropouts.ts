@@ -1,5 +1,6 @@
 import type { Audio } from './audio';
 import { peakAmplitude } from './audio';
+import { GrowingSamples } from './growing-samples';
 
 /** Sound that a busy device lost comes as exact zeros; a live microphone never gives as many of them. */
 const SHORTEST_SECONDS = 0.0015;
@@ -14,57 +15,112 @@ const SOUNDING_AMPLITUDE = 0.003;
 const SHORTEST_LAG_SECONDS = 0.001;
 const LONGEST_LAG_SECONDS = 0.022;
 
-/** Samples from `start` to before `end` that were lost. */
-export interface Dropout {
-  readonly start: number;
-  readonly end: number;
-}
-
-/** Stretches of exact zeros in the middle of sound: what a device drops when it is too busy to record. */
-export function findDropouts({ samples, sampleRate }: Audio): Dropout[] {
-  const found: Dropout[] = [];
-  const edge = Math.round(EDGE_SECONDS * sampleRate);
-  const further = Math.round(FURTHER_SECONDS * sampleRate);
-  const isCut = (atEdge: number, beyond: number) =>
-    atEdge >= SOUNDING_AMPLITUDE && atEdge >= EDGE_SHARE * beyond;
-  for (let start = 0; start < samples.length; start++) {
-    if (samples[start] !== 0) continue;
-    let end = start;
-    while (end < samples.length && samples[end] === 0) end++;
-    const seconds = (end - start) / sampleRate;
-    const isLost =
-      seconds >= SHORTEST_SECONDS &&
-      seconds <= LONGEST_SECONDS &&
-      start >= further &&
-      end + further <= samples.length &&
-      isCut(peakAmplitude(samples, start - edge, start), peakAmplitude(samples, start - further, start)) &&
-      isCut(peakAmplitude(samples, end, end + edge), peakAmplitude(samples, end, end + further));
-    if (isLost) found.push({ start, end });
-    start = end;
-  }
-  return found;
-}
+/** How much of the sound after a hole must be known before it can be bridged: the longest lag and what is compared. */
+const KNOWN_AFTER_SECONDS = LONGEST_LAG_SECONDS + FURTHER_SECONDS;
 
 /**
- * Bridges dropouts with the sound beside them, so that a hole of some milliseconds is not heard as a new note.
- * @returns the same audio when nothing was lost.
+ * Bridges dropouts (stretches of exact zeros in the middle of sound: what a device drops when it is too busy to record)
+ * with the sound beside them, so that a hole of some milliseconds is not heard as a new note. Works on a recording
+ * that is still growing: what is settled does not change any more, however the sound goes on.
  */
-export function bridgeDropouts(audio: Audio): Audio {
-  const dropouts = findDropouts(audio);
-  if (dropouts.length === 0) return audio;
-  const samples = audio.samples.slice();
-  for (const { start, end } of dropouts) {
-    const before = repeatingLag(samples, audio.sampleRate, start, -1);
-    const after = repeatingLag(samples, audio.sampleRate, end - 1, 1);
-    const length = end - start;
-    const forward = continued(samples, start, length, before, 1);
-    const backward = continued(samples, end - 1, length, after, -1);
-    for (let n = 0; n < length; n++) {
-      const share = (n + 0.5) / length;
-      samples[start + n] = forward[n]! * (1 - share) + backward[length - 1 - n]! * share;
-    }
+export class DropoutBridge {
+  readonly #sampleRate: number;
+  readonly #raw = new GrowingSamples();
+  readonly #bridged = new GrowingSamples();
+  /** Everything before it is settled. */
+  #settled = 0;
+  #isInSilence = false;
+
+  /** @param sampleRate in hertz. */
+  constructor(sampleRate: number) {
+    this.#sampleRate = sampleRate;
   }
-  return { ...audio, samples };
+
+  get settled(): number {
+    return this.#settled;
+  }
+
+  /** Bridged as far as `settled`. */
+  get samples(): Float32Array<ArrayBuffer> {
+    return this.#bridged.samples;
+  }
+
+  push(block: Float32Array): void {
+    this.#raw.push(block);
+    this.#bridged.push(block);
+    this.#advance(false);
+  }
+
+  /** Nothing follows: all is settled. */
+  end(): void {
+    this.#advance(true);
+  }
+
+  #advance(isEnd: boolean): void {
+    const raw = this.#raw.samples;
+    const { length } = raw;
+    const longest = Math.round(LONGEST_SECONDS * this.#sampleRate);
+    const known = isEnd ? length : length - Math.round(KNOWN_AFTER_SECONDS * this.#sampleRate);
+    let at = this.#settled;
+    while (at < known) {
+      if (raw[at] !== 0) {
+        this.#isInSilence = false;
+        at++;
+        continue;
+      }
+      let end = at;
+      while (end < length && raw[end] === 0) end++;
+      if (this.#isInSilence || end - at > longest) {
+        // A silence, however long it gets.
+        this.#isInSilence = end === length;
+        at = Math.min(end, known);
+        if (at < end) this.#isInSilence = true;
+        continue;
+      }
+      if (!isEnd && end > known) break;
+      if (isDropout(raw, this.#sampleRate, at, end)) bridge(this.#bridged.samples, this.#sampleRate, at, end);
+      at = end;
+    }
+    this.#settled = Math.max(this.#settled, Math.min(at, length));
+  }
+}
+
+/** @returns the same audio with its dropouts bridged. */
+export function bridgeDropouts({ samples, sampleRate }: Audio): Audio {
+  const bridge = new DropoutBridge(sampleRate);
+  bridge.push(samples);
+  bridge.end();
+  return { samples: bridge.samples, sampleRate };
+}
+
+function isDropout(samples: Float32Array, sampleRate: number, start: number, end: number): boolean {
+  const edge = Math.round(EDGE_SECONDS * sampleRate);
+  const further = Math.round(FURTHER_SECONDS * sampleRate);
+  const seconds = (end - start) / sampleRate;
+  if (seconds < SHORTEST_SECONDS || seconds > LONGEST_SECONDS) return false;
+  if (start < further || end + further > samples.length) return false;
+  return (
+    isCut(peakAmplitude(samples, start - edge, start), peakAmplitude(samples, start - further, start)) &&
+    isCut(peakAmplitude(samples, end, end + edge), peakAmplitude(samples, end, end + further))
+  );
+}
+
+/** A note that ends fades; a hole has a hard edge. */
+function isCut(atEdge: number, beyond: number): boolean {
+  return atEdge >= SOUNDING_AMPLITUDE && atEdge >= EDGE_SHARE * beyond;
+}
+
+/** Fills a hole from both sides. */
+function bridge(samples: Float32Array, sampleRate: number, start: number, end: number): void {
+  const before = repeatingLag(samples, sampleRate, start, -1);
+  const after = repeatingLag(samples, sampleRate, end - 1, 1);
+  const length = end - start;
+  const forward = continued(samples, start, length, before, 1);
+  const backward = continued(samples, end - 1, length, after, -1);
+  for (let n = 0; n < length; n++) {
+    const share = (n + 0.5) / length;
+    samples[start + n] = forward[n]! * (1 - share) + backward[length - 1 - n]! * share;
+  }
 }
 
 /** Distance at which the sound beside an edge resembles itself best. @param side −1 before the edge, 1 after it. */

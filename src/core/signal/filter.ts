@@ -1,60 +1,128 @@
 import type { Audio } from './audio';
+import { GrowingSamples } from './growing-samples';
 
 /**
- * Second-order high-pass (Q = 1/√2), for taking off rumble and DC.
+ * Second-order high-pass (Q = 1/√2), for taking off rumble and DC, on sound that comes bit by bit.
  * Source: R. Bristow-Johnson, "Cookbook formulae for audio EQ biquad filter coefficients", HPF.
  */
-export function highPass({ samples, sampleRate }: Audio, cutoffHertz: number): Audio {
-  const w = (2 * Math.PI * cutoffHertz) / sampleRate;
-  const alpha = Math.sin(w) / Math.SQRT2;
-  const a0 = 1 + alpha;
-  const b0 = (1 + Math.cos(w)) / 2 / a0;
-  const b1 = -(1 + Math.cos(w)) / a0;
-  const a1 = (-2 * Math.cos(w)) / a0;
-  const a2 = (1 - alpha) / a0;
-  const out = new Float32Array(samples.length);
-  let x1 = 0;
-  let x2 = 0;
-  let y1 = 0;
-  let y2 = 0;
-  for (let n = 0; n < samples.length; n++) {
-    const x = samples[n]!;
-    const y = b0 * x + b1 * x1 + b0 * x2 - a1 * y1 - a2 * y2;
-    x2 = x1;
-    x1 = x;
-    y2 = y1;
-    y1 = y;
-    out[n] = y;
+export class HighPass {
+  readonly #b0: number;
+  readonly #b1: number;
+  readonly #a1: number;
+  readonly #a2: number;
+  #x1 = 0;
+  #x2 = 0;
+  #y1 = 0;
+  #y2 = 0;
+
+  /** @param sampleRate in hertz. */
+  constructor(sampleRate: number, cutoffHertz: number) {
+    const w = (2 * Math.PI * cutoffHertz) / sampleRate;
+    const alpha = Math.sin(w) / Math.SQRT2;
+    const a0 = 1 + alpha;
+    this.#b0 = (1 + Math.cos(w)) / 2 / a0;
+    this.#b1 = -(1 + Math.cos(w)) / a0;
+    this.#a1 = (-2 * Math.cos(w)) / a0;
+    this.#a2 = (1 - alpha) / a0;
   }
-  return { samples: out, sampleRate };
+
+  /** The next stretch of the sound. */
+  run(samples: Float32Array): Float32Array {
+    const [b0, b1, a1, a2] = [this.#b0, this.#b1, this.#a1, this.#a2];
+    let [x1, x2, y1, y2] = [this.#x1, this.#x2, this.#y1, this.#y2];
+    const out = new Float32Array(samples.length);
+    for (let n = 0; n < samples.length; n++) {
+      const x = samples[n]!;
+      const y = b0 * x + b1 * x1 + b0 * x2 - a1 * y1 - a2 * y2;
+      x2 = x1;
+      x1 = x;
+      y2 = y1;
+      y1 = y;
+      out[n] = y;
+    }
+    [this.#x1, this.#x2, this.#y1, this.#y2] = [x1, x2, y1, y2];
+    return out;
+  }
+}
+
+/** A whole sound without rumble and DC. */
+export function highPass({ samples, sampleRate }: Audio, cutoffHertz: number): Audio {
+  return { samples: new HighPass(sampleRate, cutoffHertz).run(samples), sampleRate };
 }
 
 /** Half-width of the decimation filter in output samples: 48 dB stop band is plenty for finding pitches. */
 const DECIMATION_HALF_WIDTH = 8;
 
 /**
- * Keeps every `factor`-th sample after a Hann-windowed sinc low-pass at the new Nyquist frequency.
- * @param factor whole number ≥ 1.
+ * Keeps every `factor`-th sample after a Hann-windowed sinc low-pass at the new Nyquist frequency, of sound that comes
+ * bit by bit. Before its start and after its end there is silence.
  */
+export class Decimator {
+  readonly #factor: number;
+  /** The middle and one side of the kernel, which is symmetric. */
+  readonly #kernel: Float64Array;
+  readonly #total: number;
+  readonly #in = new GrowingSamples();
+  #made = 0;
+
+  /** @param factor whole number ≥ 1. */
+  constructor(factor: number) {
+    const half = DECIMATION_HALF_WIDTH * factor;
+    this.#factor = factor;
+    this.#kernel = Float64Array.from({ length: half + 1 }, (_, n) => {
+      const x = (0.9 * n) / factor;
+      const sinc = n === 0 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x);
+      return sinc * (0.5 + 0.5 * Math.cos((Math.PI * n) / (half + 1)));
+    });
+    this.#total = this.#kernel.reduce((sum, tap, n) => sum + (n === 0 ? tap : 2 * tap), 0);
+  }
+
+  /** The next stretch of the sound. @returns what it made possible. */
+  run(samples: Float32Array): Float32Array {
+    if (this.#factor === 1) return samples;
+    this.#in.push(samples);
+    const half = DECIMATION_HALF_WIDTH * this.#factor;
+    return this.#make(Math.floor((this.#in.length - half - 1) / this.#factor) + 1);
+  }
+
+  /** @returns the rest, when nothing follows. */
+  end(): Float32Array {
+    return this.#factor === 1 ? new Float32Array(0) : this.#make(Math.ceil(this.#in.length / this.#factor));
+  }
+
+  #make(until: number): Float32Array {
+    const kernel = this.#kernel;
+    const half = kernel.length - 1;
+    const from = this.#made;
+    const count = Math.max(0, until - from);
+    if (count === 0) return new Float32Array(0);
+    this.#made = from + count;
+    const first = from * this.#factor - half;
+    // The stretch that is needed, with silence around the sound.
+    const padded = new Float64Array((count - 1) * this.#factor + 2 * half + 1);
+    const all = this.#in.samples;
+    padded.set(
+      all.subarray(Math.max(0, first), Math.min(all.length, first + padded.length)),
+      Math.max(0, -first),
+    );
+    const out = new Float32Array(count);
+    for (let k = 0, middle = half; k < count; k++, middle += this.#factor) {
+      // One multiplication serves the two samples at the same distance.
+      let value = kernel[0]! * padded[middle]!;
+      for (let n = 1; n <= half; n++) value += kernel[n]! * (padded[middle - n]! + padded[middle + n]!);
+      out[k] = value / this.#total;
+    }
+    return out;
+  }
+}
+
+/** A whole sound at a lower rate. @param factor whole number ≥ 1. */
 export function decimate({ samples, sampleRate }: Audio, factor: number): Audio {
   if (factor === 1) return { samples, sampleRate };
-  const half = DECIMATION_HALF_WIDTH * factor;
-  const kernel = new Float64Array(2 * half + 1);
-  let total = 0;
-  for (let n = -half; n <= half; n++) {
-    const x = (0.9 * n) / factor;
-    const sinc = n === 0 ? 1 : Math.sin(Math.PI * x) / (Math.PI * x);
-    kernel[n + half] = sinc * (0.5 + 0.5 * Math.cos((Math.PI * n) / (half + 1)));
-    total += kernel[n + half]!;
-  }
-  const out = new Float32Array(Math.ceil(samples.length / factor));
-  const padded = new Float64Array(samples.length + 2 * half);
-  padded.set(samples, half);
-  for (let k = 0, middle = half; k < out.length; k++, middle += factor) {
-    // The kernel is symmetric: one multiplication serves two samples.
-    let value = kernel[half]! * padded[middle]!;
-    for (let n = 1; n <= half; n++) value += kernel[half + n]! * (padded[middle - n]! + padded[middle + n]!);
-    out[k] = value / total;
-  }
+  const decimator = new Decimator(factor);
+  const [body, rest] = [decimator.run(samples), decimator.end()];
+  const out = new Float32Array(body.length + rest.length);
+  out.set(body);
+  out.set(rest, body.length);
   return { samples: out, sampleRate: sampleRate / factor };
 }

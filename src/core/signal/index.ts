@@ -1,5 +1,9 @@
 export { type Audio, amplitudeToDb, dbToAmplitude, durationSeconds, peakAmplitude } from './audio';
-export { bridgeDropouts, type Dropout, findDropouts } from './dropouts';
-export { decimate, highPass } from './filter';
+export { convolve, correlate } from './convolve';
+export { bridgeDropouts, DropoutBridge } from './dropouts';
+export { type EchoPath, echoOf, maybeEchoPath } from './echo';
+export { Decimator, decimate, HighPass, highPass } from './filter';
 export { Fourier, hannWindow } from './fourier';
-export { readWav, writeWav } from './wav';
+export { GrowingSamples } from './growing-samples';
+export { fromPcm, toPcm } from './pcm';
+export { readWav, writePcmWav, writeWav } from './wav';

@@ -6,7 +6,6 @@ import {
   dbToAmplitude,
   decimate,
   Fourier,
-  findDropouts,
   hannWindow,
   highPass,
   readWav,
@@ -193,7 +192,6 @@ describe('dropouts', () => {
   // Blocks of 10 ms are common practice of sound systems.
   test.each([441, 882, 1764])('%i lost samples are found and bridged with the tone', (length) => {
     const lost = holed(steady, 20_000, length);
-    expect(findDropouts(lost)).toEqual([{ start: 20_000, end: 20_000 + length }]);
     const { samples } = bridgeDropouts(lost);
     for (let n = 19_900; n < 20_100 + length; n++) {
       expect(Math.abs(samples[n]! - steady.samples[n]!)).toBeLessThan(0.03);
@@ -210,6 +208,6 @@ describe('dropouts', () => {
     ['silence', tone(() => 0)],
     ['a hole at the very start', holed(steady, 0, 441)],
   ])('%s is left as it is', (_, audio) => {
-    expect(bridgeDropouts(audio)).toBe(audio);
+    expect(bridgeDropouts(audio).samples).toEqual(audio.samples);
   });
 });

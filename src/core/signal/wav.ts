@@ -1,5 +1,6 @@
 import { failure, type Result, success } from '../base';
 import type { Audio } from './audio';
+import { toPcm } from './pcm';
 
 const FORMAT_PCM = 1;
 const FORMAT_FLOAT = 3;
@@ -103,7 +104,15 @@ function readSamples(view: DataView, from: number, size: number, format: Format)
 
 /** Writes 16-bit mono PCM. Samples beyond ±1 are clipped. */
 export function writeWav({ samples, sampleRate }: Audio): Uint8Array<ArrayBuffer> {
-  const bytes = new Uint8Array(44 + samples.length * 2);
+  return writePcmWav([toPcm(samples)], sampleRate);
+}
+
+const HEADER_BYTES = 44;
+
+/** Writes stretches of 16-bit samples, one after the other, as one mono file. @param sampleRate in hertz. */
+export function writePcmWav(stretches: readonly Int16Array[], sampleRate: number): Uint8Array<ArrayBuffer> {
+  const length = stretches.reduce((sum, stretch) => sum + stretch.length, 0);
+  const bytes = new Uint8Array(HEADER_BYTES + length * 2);
   const view = new DataView(bytes.buffer);
   const writeTag = (at: number, text: string) =>
     bytes.set(
@@ -111,7 +120,7 @@ export function writeWav({ samples, sampleRate }: Audio): Uint8Array<ArrayBuffer
       at,
     );
   writeTag(0, 'RIFF');
-  view.setUint32(4, 36 + samples.length * 2, true);
+  view.setUint32(4, 36 + length * 2, true);
   writeTag(8, 'WAVEfmt ');
   view.setUint32(16, 16, true);
   view.setUint16(20, FORMAT_PCM, true);
@@ -121,9 +130,13 @@ export function writeWav({ samples, sampleRate }: Audio): Uint8Array<ArrayBuffer
   view.setUint16(32, 2, true);
   view.setUint16(34, 16, true);
   writeTag(36, 'data');
-  view.setUint32(40, samples.length * 2, true);
-  samples.forEach((sample, index) => {
-    view.setInt16(44 + index * 2, Math.round(Math.max(-1, Math.min(1, sample)) * 32767), true);
-  });
+  view.setUint32(40, length * 2, true);
+  let at = HEADER_BYTES;
+  for (const stretch of stretches) {
+    for (const value of stretch) {
+      view.setInt16(at, value, true);
+      at += 2;
+    }
+  }
   return bytes;
 }

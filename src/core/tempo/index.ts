@@ -1,2 +1,15 @@
 export { layLadder, USUAL_MARKS_PER_RUNG } from './ladder';
+export {
+  type ClickKind,
+  changeMetronome,
+  feltBeats,
+  type MetronomeClick,
+  type MetronomeRun,
+  type MetronomeSetting,
+  metronomeClick,
+  type SilentMeasures,
+  SUBDIVISIONS,
+  startMetronome,
+} from './metronome';
 export { FASTEST_MARK, METRONOME_MARKS, moveByMarks, SLOWEST_MARK } from './metronome-scale';
+export { tapTempo } from './tap-tempo';

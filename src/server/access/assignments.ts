@@ -1,6 +1,6 @@
 import 'server-only';
 import { z } from 'zod';
-import { USUAL_STYLE } from '@/core/counting';
+import { USUAL_COUNT_IN, USUAL_STYLE } from '@/core/counting';
 import type { Line } from '@/core/notation';
 import {
   CHUNKINGS,
@@ -185,6 +185,7 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
   const isNow = progress.now?.stage.id === stage.id;
   return {
     ...rest,
+    countIn: assignment.countIn ?? USUAL_COUNT_IN,
     takes: takes.filter((take) => take.assignmentId === assignment.id),
     line,
     engravings: await engravingsOf(await storeMusic(line), counting),

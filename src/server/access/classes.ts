@@ -1,7 +1,13 @@
 import 'server-only';
 import { randomInt } from 'node:crypto';
 import { z } from 'zod';
-import { type CountingStyle, STORED_STYLE, USUAL_STYLE } from '@/core/counting';
+import {
+  type CountingStyle,
+  STORED_COUNT_IN,
+  STORED_STYLE,
+  USUAL_COUNT_IN,
+  USUAL_STYLE,
+} from '@/core/counting';
 import { INSTRUMENT_IDS } from '@/core/instruments';
 import { VOCABULARIES, type Vocabulary } from '@/core/time';
 import { createStudent } from '@/server/auth/accounts';
@@ -39,6 +45,7 @@ export async function getClass(viewer: Viewer, classId: string) {
     code: found.code,
     vocabulary: found.vocabulary,
     counting: found.counting ?? USUAL_STYLE,
+    countIn: found.count_in ?? USUAL_COUNT_IN,
     dailyMinutes: found.daily_minutes,
     pace: found.pace ?? undefined,
     students: await queries.listStudents(found.id),
@@ -141,6 +148,19 @@ export async function changeCounting(
   const read = STORED_STYLE.safeParse(style);
   if (!read.success) return read.error.issues[0]!.message;
   await queries.setCounting(owned.id, read.data);
+  return undefined;
+}
+
+/** How a class counts in. @returns what is wrong, if anything. @throws NotFound */
+export async function changeCountIn(
+  viewer: Viewer,
+  classId: string,
+  style: unknown,
+): Promise<string | undefined> {
+  const owned = await requireOwnClass(viewer, classId);
+  const read = STORED_COUNT_IN.safeParse(style);
+  if (!read.success) return 'Choose how the class counts in.';
+  await queries.setCountIn(owned.id, read.data);
   return undefined;
 }
 

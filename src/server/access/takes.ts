@@ -1,7 +1,11 @@
 import 'server-only';
 import { z } from 'zod';
-import { USUAL_STYLE } from '@/core/counting';
+import { BACKINGS } from '@/core/accompanying';
+import type { Alongside } from '@/core/checking';
+import { STORED_COUNT_IN, USUAL_STYLE } from '@/core/counting';
+import { LEAST_RATING, MOST_RATING, QUALITIES } from '@/core/practice';
 import { countAttempt } from '@/server/db/queries/accounts';
+import * as pieces from '@/server/db/queries/take-pieces';
 import * as queries from '@/server/db/queries/takes';
 import { requestCheck } from '@/server/jobs/queue';
 import { requireMusicOfStage } from './assignments';
@@ -15,12 +19,42 @@ const MOST_TAKES_PER_HOUR = 120;
 /** A range of a recording is sent in pieces of at most this. */
 const MAXIMUM_RANGE_BYTES = 1_000_000;
 
+/** A take that waited on a device for longer than this was not played when it says. */
+const LONGEST_WAIT_DAYS = 60;
+const MOST_ECHO_TAPS = 4000;
+
+const gain = z.number().min(0).max(4);
+/** What a device says that it played; see `Alongside`. */
+const alongsideForm: z.ZodType<Alongside> = z.object({
+  startSeconds: z.number().min(-10).max(60),
+  countIn: STORED_COUNT_IN,
+  click: z.object({ gain, whilePlaying: z.boolean() }),
+  model: z
+    .object({ gain, wish: z.object({ ties: z.boolean(), slurs: z.boolean() }) })
+    .optional()
+    .transform((value) => value),
+  backing: z
+    .object({ gain, kind: z.enum(BACKINGS) })
+    .optional()
+    .transform((value) => value),
+  path: z.object({
+    sampleRate: z.number().int().min(8000).max(192_000),
+    delaySamples: z.number().int().min(0).max(192_000),
+    taps: z.array(z.number().min(-100).max(100)).min(1).max(MOST_ECHO_TAPS),
+    roundTripSeconds: z.number().min(0).max(2),
+  }),
+});
+const rating = z.number().int().min(LEAST_RATING).max(MOST_RATING);
+
 const takeForm = z.object({
   id: z.uuid(),
   assignmentId: z.uuid(),
   askedBpm: z.coerce.number().int().min(20).max(400),
   source: z.enum(['recorded', 'file']),
   stage: z.string().min(1).max(160).optional(),
+  alongside: alongsideForm.optional(),
+  selfRating: z.partialRecord(z.enum(QUALITIES), rating).optional(),
+  recordedAt: z.coerce.date().optional(),
 });
 
 export type HandIn =
@@ -44,7 +78,7 @@ export async function handIn(viewer: Viewer, form: unknown, audio: Uint8Array): 
       status: 413,
       problem: 'The recording is larger than 30 MB. Record one line at a time.',
     };
-  const { id, assignmentId, askedBpm, source, stage } = read.data;
+  const { id, assignmentId, askedBpm, source, stage, alongside, selfRating } = read.data;
   const contentHash = await requireMusicOfStage(viewer, assignmentId, stage);
   if ((await countAttempt(`hand-in:${viewer.userId}`, 3600)) > MOST_TAKES_PER_HOUR) {
     return {
@@ -63,10 +97,98 @@ export async function handIn(viewer: Viewer, form: unknown, audio: Uint8Array): 
     source,
     audio: Buffer.from(audio),
     audio_type: source === 'file' ? 'upload' : 'wav',
+    ...(alongside && { alongside: JSON.stringify(alongside) }),
+    ...(selfRating && { self_rating: JSON.stringify(selfRating) }),
+    recorded_at: believableTime(read.data.recordedAt),
   });
   const stored = await requireTake(viewer, id);
   if (stored.state === 'waiting') await requestCheck(id);
   return { ok: true, takeId: id };
+}
+
+/** A device's clock may be wrong: then the take was played when it came. */
+function believableTime(claimed: Date | undefined): Date {
+  const now = Date.now();
+  const earliest = now - LONGEST_WAIT_DAYS * 24 * 3600 * 1000;
+  const isBelievable = claimed && claimed.getTime() >= earliest && claimed.getTime() <= now;
+  return isBelievable ? claimed : new Date(now);
+}
+
+/** A piece of a recording is this large at most; many arrive where one large body would not. */
+export const MAXIMUM_PIECE_BYTES = 512_000;
+/** More takes half under way are a stuck program, not a student. */
+const MOST_UNFINISHED = 30;
+const LONGEST_UNFINISHED_DAYS = 7;
+
+export type PieceAnswer =
+  /** How much of the recording is here; the next piece begins there. */
+  | { readonly kind: 'received'; readonly bytes: number }
+  | { readonly kind: 'refused'; readonly status: number; readonly problem: string };
+
+const pieceForm = z.object({ id: z.uuid(), from: z.coerce.number().int().min(0).max(MAXIMUM_TAKE_BYTES) });
+
+/**
+ * Takes in the next piece of a recording. The same piece again, or one out of its place, changes nothing; the answer says
+ * where to go on. @throws NotFound
+ */
+export async function receivePiece(viewer: Viewer, form: unknown, bytes: Uint8Array): Promise<PieceAnswer> {
+  if (viewer.role !== 'student') throw new NotFound();
+  const read = pieceForm.safeParse(form);
+  if (!read.success || bytes.length > MAXIMUM_PIECE_BYTES) throw new NotFound();
+  const { id, from } = read.data;
+  const owner = await pieces.maybeOwnerOfPieces(id);
+  if (owner !== undefined && owner !== viewer.userId) throw new NotFound();
+  const received = await pieces.receivedBytes(id, viewer.userId);
+  if (from !== received || bytes.length === 0) return { kind: 'received', bytes: received };
+  if (from + bytes.length > MAXIMUM_TAKE_BYTES)
+    return {
+      kind: 'refused',
+      status: 413,
+      problem: 'The recording is larger than 30 MB. Record one line at a time.',
+    };
+  if (received === 0) {
+    await pieces.deletePiecesOlderThan(LONGEST_UNFINISHED_DAYS);
+    if ((await pieces.countUnfinished(viewer.userId)) >= MOST_UNFINISHED)
+      return {
+        kind: 'refused',
+        status: 429,
+        problem: 'Too many recordings are half under way. They wait on this device; try again later.',
+      };
+  }
+  await pieces.insertPiece({
+    take_id: id,
+    student_id: viewer.userId,
+    from_byte: from,
+    bytes: Buffer.from(bytes),
+  });
+  return { kind: 'received', bytes: await pieces.receivedBytes(id, viewer.userId) };
+}
+
+/**
+ * Makes a take of the pieces that have come. Handing in the same take again is harmless.
+ * @param bytes of the whole recording.
+ * @returns `incomplete` with what is here, when some are missing. @throws NotFound
+ */
+export async function completeTake(
+  viewer: Viewer,
+  form: unknown,
+  bytes: unknown,
+): Promise<HandIn | { readonly ok: 'incomplete'; readonly bytes: number }> {
+  const id = z.object({ id: z.uuid() }).safeParse(form);
+  const length = z.number().int().min(1).max(MAXIMUM_TAKE_BYTES).safeParse(bytes);
+  if (!id.success || !length.success) throw new NotFound();
+  const known = await queries.maybeTakeOwners(id.data.id);
+  if (known) {
+    if (known.studentId !== viewer.userId) throw new NotFound();
+    await pieces.deletePieces(known.id);
+    if (known.state === 'waiting') await requestCheck(known.id);
+    return { ok: true, takeId: known.id };
+  }
+  const received = await pieces.receivedBytes(id.data.id, viewer.userId);
+  if (received !== length.data) return { ok: 'incomplete', bytes: received };
+  const handedIn = await handIn(viewer, form, await pieces.joinPieces(id.data.id, viewer.userId));
+  if (handedIn.ok) await pieces.deletePieces(id.data.id);
+  return handedIn;
 }
 
 /** A take its student or the class's teacher may see. @throws NotFound */

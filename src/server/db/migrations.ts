@@ -4,6 +4,7 @@ import * as first from './migrations/2026-11-25-first';
 import * as shelf from './migrations/2026-11-25-shelf';
 import * as counting from './migrations/2026-11-26-counting';
 import * as stages from './migrations/2026-11-27-stages';
+import * as stand from './migrations/2026-11-28-stand';
 
 /** In order of their names; a migration that has landed is never changed. */
 const MIGRATIONS: Record<string, Migration> = {
@@ -11,6 +12,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '2026-11-25-shelf': shelf,
   '2026-11-26-counting': counting,
   '2026-11-27-stages': stages,
+  '2026-11-28-stand': stand,
 };
 
 /** Brings the database up to date. @throws the first error; a failed migration leaves nothing behind. */

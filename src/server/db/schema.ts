@@ -1,11 +1,12 @@
 import type { ColumnType, Generated } from 'kysely';
 import type { LineDocument } from '@/core/arranging';
-import type { CountingStyle } from '@/core/counting';
+import type { Alongside } from '@/core/checking';
+import type { CountInStyle, CountingStyle } from '@/core/counting';
 import type { Following } from '@/core/following';
 import type { Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import type { Line } from '@/core/notation';
-import type { PaceGoal, Plan } from '@/core/practice';
+import type { PaceGoal, Plan, SelfRating } from '@/core/practice';
 import type { Vocabulary } from '@/core/time';
 import type { Engraving } from '@/engraving';
 
@@ -42,6 +43,8 @@ interface ClassTable {
   vocabulary: ColumnType<Vocabulary, Vocabulary | undefined, Vocabulary>;
   /** How the class counts; null for the usual way. */
   counting: ColumnType<CountingStyle | null, string | undefined, string>;
+  /** How it counts in; null for the usual way. */
+  count_in: ColumnType<CountInStyle | null, string | undefined, string>;
   /** Minutes that its students practise on a day. */
   daily_minutes: Generated<number>;
   /** So many pieces by a date; null without such a goal. */
@@ -189,7 +192,24 @@ interface TakeTable {
   /** 16-bit mono WAV; undecoded upload until the worker has seen it. */
   audio: Buffer;
   audio_type: 'wav' | 'upload';
+  /** What the device played while it recorded; null when nothing of it was heard. */
+  alongside: ColumnType<Alongside | null, string | undefined, string>;
+  /** How the student rated it before seeing the verdict; null when the student did not. */
+  self_rating: ColumnType<SelfRating | null, string | undefined, string>;
+  /** By the clock of the student's device. */
+  recorded_at: ColumnType<Date | null, Date | undefined, Date>;
   handed_in_at: Generated<Date>;
+}
+
+/** A piece of a recording that is still on its way. */
+interface TakePieceTable {
+  /** The take that it will be. */
+  take_id: string;
+  student_id: string;
+  /** Its place in the recording. */
+  from_byte: number;
+  bytes: Buffer;
+  received_at: Generated<Date>;
 }
 
 /** Facts and policy of a take, apart from the teacher's word. */
@@ -237,6 +257,7 @@ export interface Database {
   assignment_change: AssignmentChangeTable;
   stage_word: StageWordTable;
   take: TakeTable;
+  take_piece: TakePieceTable;
   take_check: TakeCheckTable;
   take_answer: TakeAnswerTable;
   setting: SettingTable;

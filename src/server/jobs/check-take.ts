@@ -1,7 +1,12 @@
-import { check } from '@/core/checking';
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { type BankReader, check, echoAlongside } from '@/core/checking';
 import { readWav, writeWav } from '@/core/signal';
 import { maybeTakeToCheck, storeCheck, storeFailure } from '@/server/db/queries/takes';
 import { decodeSound } from './decode-sound';
+
+/** The sound banks that the stand plays with, too. */
+const readBank: BankReader = (name) => readFile(join(process.cwd(), 'public', 'sounds', `${name}.sf3`));
 
 /** Checks one take: load, decode, compute, store. A sound that cannot be read fails with a reason, for good. */
 export async function checkTake(takeId: string): Promise<void> {
@@ -13,7 +18,13 @@ export async function checkTake(takeId: string): Promise<void> {
     await storeFailure(takeId, sound.issues[0]!.message);
     return;
   }
-  const result = check(take.line, sound.value, take.askedBpm);
+  const { samples, sampleRate } = sound.value;
+  const { line, askedBpm, alongside } = take;
+  const echo =
+    alongside && alongside.path.sampleRate === sampleRate
+      ? await echoAlongside(line, askedBpm, alongside, samples.length, readBank)
+      : undefined;
+  const result = check(line, sound.value, askedBpm, { echo });
   await storeCheck(
     takeId,
     result,

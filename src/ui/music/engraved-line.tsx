@@ -29,7 +29,18 @@ export function useEngraving(engravings: LineEngravings): Engraving {
 
 /** Moves the playhead without redrawing the page. */
 export interface PlayheadHandle {
-  show(place: Place | undefined): void;
+  /** @param lit the event whose counting is said at the moment. */
+  show(place: Place | undefined, lit?: Place): void;
+}
+
+/** Pixels of the marker over the counting that is said, and its distance from the staff. */
+const LIT_WIDTH = 34;
+const LIT_GAP = 16;
+
+function putAt(element: SVGElement | null | undefined, x: number | undefined): void {
+  if (!element) return;
+  element.style.visibility = x === undefined ? 'hidden' : 'visible';
+  if (x !== undefined) element.setAttribute('transform', `translate(${x} 0)`);
 }
 
 interface EngravedLineProps {
@@ -45,14 +56,13 @@ interface EngravedLineProps {
 
 /** The written line: its systems one under the other, with what is pencilled over and under each. */
 export function EngravedLine({ engraving, over, touch, under, playhead }: EngravedLineProps) {
-  const lines = useRef<(SVGLineElement | null)[]>([]);
+  const heads = useRef<(SVGGElement | null)[]>([]);
+  const markers = useRef<(SVGRectElement | null)[]>([]);
   useImperativeHandle(playhead, () => ({
-    show(place) {
-      lines.current.forEach((line, index) => {
-        if (!line) return;
-        const isHere = place?.system === index;
-        line.style.visibility = isHere ? 'visible' : 'hidden';
-        if (isHere) line.setAttribute('transform', `translate(${place.x} 0)`);
+    show(place, lit) {
+      engraving.systems.forEach((_, index) => {
+        putAt(heads.current[index], place?.system === index ? place.x : undefined);
+        putAt(markers.current[index], lit?.system === index ? lit.x : undefined);
       });
     },
   }));
@@ -75,16 +85,34 @@ export function EngravedLine({ engraving, over, touch, under, playhead }: Engrav
             >
               {over?.(system, index)}
               {playhead && (
-                <line
-                  ref={(line) => {
-                    lines.current[index] = line;
-                  }}
-                  y1={system.staffTop - 14}
-                  y2={system.staffBottom + 14}
-                  stroke="var(--color-cool)"
-                  strokeWidth="3"
-                  style={{ visibility: 'hidden' }}
-                />
+                <>
+                  <rect
+                    ref={(marker) => {
+                      markers.current[index] = marker;
+                    }}
+                    x={-LIT_WIDTH / 2}
+                    width={LIT_WIDTH}
+                    y={system.staffBottom + LIT_GAP}
+                    height={Math.max(0, system.height - system.staffBottom - LIT_GAP)}
+                    rx="6"
+                    fill="var(--color-cool)"
+                    fillOpacity="0.22"
+                    style={{ visibility: 'hidden' }}
+                  />
+                  <g
+                    ref={(head) => {
+                      heads.current[index] = head;
+                    }}
+                    style={{ visibility: 'hidden' }}
+                  >
+                    <path
+                      d={`M0 ${system.staffTop - 14} V${system.staffBottom + 14}`}
+                      stroke="var(--color-cool)"
+                      strokeWidth="3"
+                    />
+                    <path d={`M-7 ${system.staffTop - 20} h14 l-7 9 z`} fill="var(--color-cool)" />
+                  </g>
+                </>
               )}
             </svg>
             {touch?.(system, index)}

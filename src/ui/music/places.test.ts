@@ -3,7 +3,7 @@ import type { Line } from '@/core/notation';
 import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
 import type { EngravedSystem, Engraving } from '@/engraving/engraving';
 import { bookLine, lineOf } from '../../../tests/support/lines';
-import { anchorsInTempo, anchorsOfTake, placeAt, placeOfEvent } from './places';
+import { anchorsAsWritten, anchorsOfTake, placeAt, placeOfEvent } from './places';
 
 /** A drawing with two measures a system, events 100 pixels apart. */
 function drawing(line: Line): Engraving {
@@ -49,7 +49,7 @@ test('an event is found on its system, an unknown one nowhere', () => {
 });
 
 describe('the playhead in strict tempo', () => {
-  const anchors = anchorsInTempo(engraving, line, 1);
+  const anchors = anchorsAsWritten(engraving, line, 60);
   test.each([
     [0, 0, 100],
     [0.5, 0, 150],

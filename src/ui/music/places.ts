@@ -1,5 +1,6 @@
 import type { NoteVerdict, Verdict } from '@/core/judging';
 import { type Line, timedMeasures } from '@/core/notation';
+import { writtenPulse } from '@/core/playing';
 import { add, toNumber } from '@/core/time';
 import type { Engraving } from '@/engraving/engraving';
 
@@ -12,6 +13,8 @@ export interface Place {
 /** When something on the page sounds. */
 export interface Anchor extends Place {
   readonly seconds: number;
+  /** A note or rest begins here; else a measure ends. */
+  readonly isEvent: boolean;
 }
 
 /** Where an event stands on the page. */
@@ -33,30 +36,46 @@ function endOfMeasure(engraving: Engraving, printedIndex: number): Place | undef
 export function anchorsOfTake(engraving: Engraving, verdict: Verdict): readonly Anchor[] {
   const anchors = verdict.notes.flatMap((note): Anchor[] => {
     const place = note.played && placeOfEvent(engraving, note.printedId);
-    return place && note.played ? [{ ...place, seconds: note.played.onsetSeconds }] : [];
+    return place && note.played ? [{ ...place, seconds: note.played.onsetSeconds, isEvent: true }] : [];
   });
   const last = verdict.notes.findLast(
     (note): note is NoteVerdict & { played: object } => note.played !== undefined,
   );
   const end = last && endOfMeasure(engraving, verdict.measures[last.measureIndex]!.printedIndex);
-  if (end && last?.played) anchors.push({ ...end, seconds: last.played.endSeconds });
+  if (end && last?.played) anchors.push({ ...end, seconds: last.played.endSeconds, isEvent: false });
   return anchors.sort((a, b) => a.seconds - b.seconds);
 }
 
-/** Anchors of a line played strictly in time: every event, from 0 seconds at its start. */
-export function anchorsInTempo(engraving: Engraving, line: Line, quarterSeconds: number): readonly Anchor[] {
+/**
+ * Anchors of a line that is played as written: every event, from 0 seconds at its start.
+ * @param line the one that sounds: the drawn one, or some measures of it.
+ * @param firstIndex the drawn measure that its first one is.
+ */
+export function anchorsAsWritten(
+  engraving: Engraving,
+  line: Line,
+  bpm: number,
+  firstIndex = 0,
+): readonly Anchor[] {
+  const pulse = writtenPulse(line, bpm);
   const anchors: Anchor[] = [];
   for (const measure of timedMeasures(line)) {
     let onset = measure.onsetQuarters;
     for (const event of measure.measure.events) {
       const place = placeOfEvent(engraving, event.id);
-      if (place) anchors.push({ ...place, seconds: toNumber(onset) * quarterSeconds });
+      if (place) anchors.push({ ...place, seconds: pulse.seconds(toNumber(onset)), isEvent: true });
       onset = add(onset, event.quarters);
     }
-    const end = endOfMeasure(engraving, measure.printedIndex);
-    if (end) anchors.push({ ...end, seconds: toNumber(onset) * quarterSeconds - 0.001 });
+    const end = endOfMeasure(engraving, firstIndex + measure.printedIndex);
+    if (end) anchors.push({ ...end, seconds: pulse.seconds(toNumber(onset)) - 0.001, isEvent: false });
   }
   return anchors;
+}
+
+/** The event that was last due at a time; undefined before the first and in the gap after the last. */
+export function litAt(anchors: readonly Anchor[], seconds: number): Place | undefined {
+  const anchor = anchors.findLast((one) => one.seconds <= seconds);
+  return anchor?.isEvent ? anchor : undefined;
 }
 
 /** Where the playhead stands at a time: between two anchors of one system, or at the one before. */

@@ -6,6 +6,7 @@ import { requireTeacher } from '@/server/access/viewer';
 import { ButtonLink } from '@/ui/button';
 import { Sheet } from '@/ui/page-frame';
 import { DailyMinutes, InstrumentChoice, NewStudentForm, VocabularyChoice } from '../class-forms';
+import { CountInChoice } from '../count-in-choice';
 import { CountingForm } from '../counting-form';
 
 export const metadata: Metadata = { title: 'Class' };
@@ -16,7 +17,7 @@ export default async function ClassPage({
   readonly params: Promise<{ readonly classId: string }>;
 }) {
   const viewer = await requireTeacher();
-  const { id, name, code, vocabulary, counting, dailyMinutes, students } = await orNotFound(
+  const { id, name, code, vocabulary, counting, countIn, dailyMinutes, students } = await orNotFound(
     getClass(viewer, (await params).classId),
   );
   return (
@@ -57,6 +58,7 @@ export default async function ClassPage({
             <div className="mt-4">
               <CountingForm classId={id} counting={counting} />
             </div>
+            <CountInChoice classId={id} countIn={countIn} />
           </Sheet>
         </div>
         <div className="space-y-5">

@@ -1,14 +1,51 @@
+'use client';
+import { useEffect, useState } from 'react';
 import { maybeInstrumentOfPart } from '@/core/instruments';
 
 /** Short, usual cautions for the instrument that the part is for; maker, teacher and doctor have the last word. */
-export function Cautions({ partName }: { readonly partName: string }) {
+export function Cautions({
+  partName,
+  isFinished = false,
+}: {
+  readonly partName: string;
+  /** Something was just played: what comes after it is said openly. */
+  readonly isFinished?: boolean;
+}) {
+  const caution = maybeInstrumentOfPart(partName)?.caution;
+  const pain = 'Stop when something hurts, and tell somebody; if it stays, your teacher or a doctor.';
+  if (isFinished) {
+    return (
+      <p className="max-w-prose text-base text-faint">
+        Finished for today? {caution} {pain}
+      </p>
+    );
+  }
   return (
     <details className="text-base text-faint">
       <summary className="min-h-8 cursor-pointer">Take care</summary>
       <p className="mt-1 max-w-prose">
-        {maybeInstrumentOfPart(partName)?.caution} Stop when something hurts; if it stays, tell your teacher
-        or a doctor. With headphones the click stays out of the recording: keep it no louder than you need.
+        {caution} {pain} With headphones the click stays out of the recording: keep it no louder than you
+        need.
       </p>
     </details>
+  );
+}
+
+/** Lips, hands and ears want a rest from time to time. Common practice. */
+const REST_AFTER_MINUTES = 25;
+
+/** Says after a while at the stand that a rest is due. */
+export function RestReminder() {
+  const [isDue, setDue] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setDue(true), REST_AFTER_MINUTES * 60_000);
+    return () => clearTimeout(timer);
+  }, []);
+  if (!isDue) return null;
+  return (
+    <p role="status" className="border-l-8 border-cool bg-cool-wash px-4 py-3">
+      You have been at the stand for {REST_AFTER_MINUTES} minutes. Put the instrument down for a while,
+      stretch, drink something, and rest your ears.
+    </p>
   );
 }

@@ -32,6 +32,7 @@ export default async function StandPage({
           plan={planName === undefined ? undefined : { stage, next, stages, isDone }}
           stageId={stage.id}
           vocabulary={assignment.vocabulary}
+          countIn={assignment.countIn}
           lineNumber={lineNumber}
           line={line}
           engravings={engravings}

@@ -1,22 +1,56 @@
-import { RotateCcw, Send } from 'lucide-react';
+import { Repeat, RotateCcw, Send } from 'lucide-react';
+import Link from 'next/link';
 import type { Line } from '@/core/notation';
+import { maybeNextPractice, type NextPractice, type Quality, type SelfRating } from '@/core/practice';
+import { measureName, type Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
 import { CheckedLine } from '@/ui/music/checked-line';
 import type { LineEngravings } from '@/ui/music/engraved-line';
 import { Notice } from '@/ui/notice';
-import type { RecordedTake } from './use-stand';
+import { Comparison } from './comparison';
+import { RatingCard } from './rating-card';
+import type { SittingTake } from './use-stand';
+
+/** Where handing in stands: not asked for, on its way, held up with a reason, or through. */
+export type HandInState =
+  | { readonly kind: 'here' | 'on-its-way' | 'offline' | 'handed-in' }
+  | { readonly kind: 'held-up'; readonly problem: string };
 
 interface ResultProps {
-  readonly take: RecordedTake;
+  readonly take: SittingTake;
   readonly line: Line;
   readonly engravings: LineEngravings;
-  readonly busy: boolean;
+  readonly vocabulary: Vocabulary;
+  readonly asked: readonly Quality[];
+  readonly handIn: HandInState;
   readonly onAgain: () => void;
+  readonly onRated: (rating: SelfRating) => void;
+  readonly onPractise: (next: NextPractice) => void;
+  /** Undefined for somebody who only tries the stand out. */
   readonly onHandIn: (() => void) | undefined;
 }
 
-/** A take that was just played: what the device found, and what to do with it. */
-export function Result({ take, line, engravings, busy, onAgain, onHandIn }: ResultProps) {
+/** A take that was just played: the student's own ears, what the device found, and what to do with it. */
+export function Result({ take, asked, onRated, ...rest }: ResultProps) {
+  if (take.rating === undefined) return <RatingCard key={take.id} asked={asked} onRated={onRated} />;
+  return <Verdict take={take} rating={take.rating} asked={asked} {...rest} />;
+}
+
+function Verdict({
+  take,
+  rating,
+  asked,
+  line,
+  engravings,
+  vocabulary,
+  handIn,
+  onAgain,
+  onPractise,
+  onHandIn,
+}: Omit<ResultProps, 'onRated'> & { readonly rating: SelfRating }) {
+  const { verdict, heard } = take.check;
+  const next = maybeNextPractice(verdict, take.askedBpm);
+  const isBusy = handIn.kind === 'on-its-way' || handIn.kind === 'handed-in';
   return (
     <div className="space-y-4">
       {take.clipped && (
@@ -24,23 +58,87 @@ export function Result({ take, line, engravings, busy, onAgain, onHandIn }: Resu
           The microphone was too loud in places. Move back a little for the next take.
         </Notice>
       )}
+      {take.hearsItself && (
+        <Notice kind="news">
+          The microphone heard the click, too. Mevlo takes it off; with headphones it hears you even better.
+        </Notice>
+      )}
       <CheckedLine
         line={line}
         engravings={engravings}
-        verdict={take.check.verdict}
-        levelsDb={take.check.heard.levelsDb}
+        verdict={verdict}
+        levelsDb={heard.levelsDb}
         audioSrc={take.url}
       />
+      {verdict.state === 'judged' && (
+        <Comparison verdict={verdict} rating={rating} asked={asked} vocabulary={vocabulary} />
+      )}
+      <HandInNotice state={handIn} takeId={take.id} />
       <div className="flex flex-wrap gap-3 border-t-2 border-rule pt-4">
         {onHandIn && (
-          <Button weight="main" onClick={onHandIn} disabled={busy} className="min-h-16 px-8 text-xl">
-            <Send aria-hidden className="size-6" /> {busy ? 'Handing in …' : 'Hand in'}
+          <Button
+            weight={next ? 'plain' : 'main'}
+            onClick={onHandIn}
+            disabled={isBusy}
+            className="min-h-16 px-8 text-xl"
+          >
+            <Send aria-hidden className="size-6" />{' '}
+            {handIn.kind === 'on-its-way' ? 'Handing in …' : 'Hand in'}
           </Button>
         )}
-        <Button onClick={onAgain} disabled={busy} className="min-h-16 px-8 text-xl">
+        {next && (
+          <Button weight="main" onClick={() => onPractise(next)} className="min-h-16 px-8 text-xl">
+            <Repeat aria-hidden className="size-6" /> {sayNext(next, line, vocabulary)}
+          </Button>
+        )}
+        <Button onClick={onAgain} className="min-h-16 px-8 text-xl">
           <RotateCcw aria-hidden className="size-6" /> Try again
+          <kbd className="rounded-sm border border-ink px-1.5 text-base font-normal max-md:hidden">space</kbd>
         </Button>
       </div>
     </div>
   );
+}
+
+function HandInNotice({ state, takeId }: { readonly state: HandInState; readonly takeId: string }) {
+  switch (state.kind) {
+    case 'here':
+      return null;
+    case 'on-its-way':
+      return <Notice kind="news">It is on its way to your teacher …</Notice>;
+    case 'offline':
+      return (
+        <Notice kind="news">
+          You are offline. The take is kept on this device and handed in by itself when you are online again.
+        </Notice>
+      );
+    case 'held-up':
+      return <Notice kind="problem">{state.problem} It is tried again by itself.</Notice>;
+    case 'handed-in':
+      return (
+        <Notice kind="news">
+          Handed in. <Link href={`/takes/${takeId}`}>Look at it</Link>
+        </Notice>
+      );
+  }
+}
+
+const DOING: Readonly<Record<NextPractice['step'], string>> = {
+  clap: 'Clap',
+  'name-and-finger': 'Say and finger',
+  plain: 'Loop',
+};
+
+/** `Loop measures 3 and 4 at 66`. */
+function sayNext(
+  { fromIndex, toIndex, bpm, step }: NextPractice,
+  line: Line,
+  vocabulary: Vocabulary,
+): string {
+  const numbers = line.part.measures.slice(fromIndex, toIndex).map(({ number }) => number);
+  const word = measureName(vocabulary);
+  const [first, last] = [numbers[0]!, numbers.at(-1)!];
+  const name = (number: number) => (number === 0 ? 'the pickup' : `${word} ${number}`);
+  const where = first === last ? name(first) : `${name(first)} to ${last}`;
+  return `${DOING[step]} ${where} at ${bpm}`;
 }

@@ -1,12 +1,19 @@
 'use client';
-import { Mic, Square } from 'lucide-react';
+import { Ear as EarIcon, Mic, Play, Repeat, Square } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { type ChangeEvent, type ComponentProps, useMemo, useRef, useState } from 'react';
-import { handInTake } from '@/browser/hand-in';
-import type { TakeMoment } from '@/browser/take-session';
+import { type ComponentProps, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useDeviceTakes } from '@/app/_components/device/device-takes';
+import { Beats, type BeatsHandle } from '@/app/_components/sound/beats';
+import { useMixer } from '@/app/_components/sound/use-mixer';
+import { useSpaceKey } from '@/app/_components/sound/use-page-keys';
+import type { Passage, PassageMoment, PassageWish } from '@/browser/passage';
+import { TapSession } from '@/browser/tap-session';
+import type { CountInStyle } from '@/core/counting';
 import { maybeInstrumentOfPart } from '@/core/instruments';
 import type { Line } from '@/core/notation';
-import { beatUnit, clicksPerMeasure, quarterSeconds, type Vocabulary } from '@/core/time';
+import { AS_WRITTEN } from '@/core/playing';
+import { type LoopRange, lineOfLoop, type NextPractice, qualitiesAsked, type StepId } from '@/core/practice';
+import { beatUnit, clicksPerMeasure, type Vocabulary } from '@/core/time';
 import { Button, ButtonLink } from '@/ui/button';
 import { MetronomeMark } from '@/ui/metronome-mark';
 import {
@@ -15,21 +22,26 @@ import {
   type PlayheadHandle,
   useEngraving,
 } from '@/ui/music/engraved-line';
-import { anchorsInTempo, placeAt } from '@/ui/music/places';
+import { type Anchor, anchorsAsWritten, litAt, placeAt } from '@/ui/music/places';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { RowUnder } from '@/ui/study/under-staff';
 import { TempoLadder } from '@/ui/tempo-ladder';
-import { Beats } from './beats';
-import { Cautions } from './cautions';
+import { Cautions, RestReminder } from './cautions';
+import { FileForm } from './file-form';
+import { HeardNote, type HeardNoteHandle } from './heard-note';
 import { HelpForm } from './help-form';
 import { LevelMeter } from './level-meter';
+import { LoopMark } from './loop-mark';
+import { LoopPanel, type LoopWish } from './loop-panel';
 import { OwnWord } from './own-word';
-import { Result } from './result';
+import { type HandInState, Result } from './result';
+import { Sitting } from './sitting';
+import { SoundsPanel, type SoundWish, Tick } from './sounds-panel';
 import { StageCard } from './stage-card';
-import { TapPad } from './tap-pad';
-import { useLeaveWarning, useSpaceKey } from './use-page-keys';
-import { checkTake, useStand } from './use-stand';
+import { TapField } from './tap-field';
+import { usePlayback } from './use-playback';
+import { useStand } from './use-stand';
 
 interface StandProps {
   readonly assignmentId: string;
@@ -37,6 +49,7 @@ interface StandProps {
   readonly plan: Omit<ComponentProps<typeof StageCard>, 'assignmentId'> | undefined;
   readonly stageId: string;
   readonly vocabulary: Vocabulary;
+  readonly countIn: CountInStyle;
   readonly lineNumber: number;
   readonly line: Line;
   readonly engravings: LineEngravings;
@@ -47,215 +60,401 @@ interface StandProps {
   readonly mayHandIn: boolean;
 }
 
+/** What plays at the moment without being recorded. */
+type Playing = 'listen' | 'loop' | 'silent-step' | 'taps';
+
 /** The music stand: the line, its tempo, one key to record. */
 export function Stand(props: StandProps) {
-  const {
-    assignmentId,
-    plan,
-    stageId,
-    vocabulary,
-    lineNumber,
-    line,
-    engravings,
-    ladder,
-    climbed,
-    nextBpm,
-    mayHandIn,
-  } = props;
-  const input = plan?.stage.input ?? 'microphone';
-  const isSilent = input === 'none';
-  const [isTapping, setTapping] = useState(false);
+  const { assignmentId, plan, stageId, vocabulary, countIn, line, engravings, mayHandIn } = props;
   const router = useRouter();
+  const device = useDeviceTakes();
   const engraving = useEngraving(engravings);
-  const unit = beatUnit(line.part.measures[0]!.meter);
-  const [bpm, setBpm] = useState(nextBpm);
-  const [clickWhilePlaying, setClickWhilePlaying] = useState(plan?.stage.click ?? true);
-  const [beat, setBeat] = useState(0);
-  const [isCounting, setCounting] = useState(false);
-  const [sending, setSending] = useState<{ readonly busy: boolean; readonly problem?: string }>({
-    busy: false,
+  const { meter, clef } = line.part.measures[0]!;
+  const unit = beatUnit(meter);
+  const input = plan?.stage.input ?? 'microphone';
+  const [bpm, setBpm] = useState(props.nextBpm);
+  const [sounds, setSounds] = useState<SoundWish>({
+    click: plan?.stage.click ?? true,
+    backing: undefined,
+    modelAlong: plan?.stage.backing ?? false,
+    model: AS_WRITTEN,
   });
+  const [loop, setLoop] = useState<LoopWish>({
+    fromIndex: 0,
+    toIndex: line.part.measures.length,
+    withNoteBefore: false,
+    turns: 'mine-then-yours',
+    rounds: 6,
+  });
+  const [isLoopOpen, setLoopOpen] = useState(false);
+  const [showsHeard, setShowsHeard] = useState(false);
+  const [playing, setPlaying] = useState<Playing>();
+  const [turn, setTurn] = useState<PassageMoment['phase']>('before');
+  const [isThrough, setThrough] = useState(false);
+  const [shownId, setShownId] = useState<string>();
+  const [sentId, setSentId] = useState<string>();
   const playhead = useRef<PlayheadHandle>(null);
-  const anchors = useMemo(
-    () => anchorsInTempo(engraving, line, quarterSeconds(bpm, unit)),
-    [engraving, line, bpm, unit],
-  );
+  const beats = useRef<BeatsHandle>(null);
+  const heardNote = useRef<HeardNoteHandle>(null);
+  const anchors = useRef<readonly Anchor[]>([]);
+  const taps = useRef<TapSession | undefined>(undefined);
 
-  const onMoment = (moment: TakeMoment) => {
-    setBeat(moment.beat);
-    setCounting(moment.phase === 'count-in');
-    playhead.current?.show(placeAt(anchors, Math.max(0, moment.lineSeconds)));
-  };
-  const { state, setState, level, openMicrophone, start, finish } = useStand(line, onMoment);
+  const onMoment = useCallback((moment: PassageMoment) => {
+    const { phase, lineSeconds, click, share } = moment;
+    const isCounting = phase === 'before' || phase === 'count-in';
+    beats.current?.show(click, share, isCounting);
+    playhead.current?.show(
+      isCounting ? anchors.current[0] : placeAt(anchors.current, lineSeconds),
+      isCounting ? undefined : litAt(anchors.current, lineSeconds),
+    );
+    setTurn(phase);
+  }, []);
+  const { getMixer, loudness, changeLoudness } = useMixer();
+  const playback = usePlayback(getMixer, onMoment);
+  const title = `${props.lineNumber} ${line.title}`;
+  const facts = useMemo(
+    () => ({ assignmentId, stage: plan ? stageId : undefined, title }),
+    [assignmentId, plan, stageId, title],
+  );
+  const stand = useStand({
+    getMixer,
+    facts,
+    store: mayHandIn ? device.store : undefined,
+    onMoment,
+    onNow: ({ midi }) => heardNote.current?.show(midi),
+  });
+  const { state, takes, level } = stand;
   const isRecording = state.kind === 'recording';
-  const press = () =>
-    isRecording
-      ? void finish(bpm)
-      : void start(bpm, { clickWhilePlaying, hasBacking: plan?.stage.backing ?? false });
-  useSpaceKey(
-    isSilent || isTapping || state.kind === 'result' || state.kind === 'checking' || state.kind === 'opening'
-      ? undefined
-      : press,
-  );
-  useLeaveWarning(state.kind === 'result');
+  const isBusy = state.kind === 'opening' || state.kind === 'checking';
+  const isGoing = isRecording || playing !== undefined;
+  const shown =
+    state.kind === 'result' ? takes.find(({ id }) => id === (shownId ?? state.takeId)) : undefined;
 
-  const send = async (take: Omit<Parameters<typeof handInTake>[0], 'assignmentId' | 'stage'>) => {
-    setSending({ busy: true });
-    const problem = await handInTake({ ...take, assignmentId, stage: plan && stageId });
-    if (problem) setSending({ busy: false, problem });
-    else router.push(`/takes/${take.id}`);
+  /** Remembers where what will sound stands on the page. */
+  const aim = (music: Line, tempo: number, firstIndex = 0) => {
+    anchors.current = anchorsAsWritten(engraving, music, tempo, firstIndex);
   };
-  const bringFile = ({ target }: ChangeEvent<HTMLInputElement>) => {
-    const file = target.files?.[0];
-    if (file) void send({ id: crypto.randomUUID(), askedBpm: bpm, source: 'file', sound: file });
+  const stopPlaying = () => {
+    playback.stop();
+    taps.current = undefined;
+    setPlaying(undefined);
+    playhead.current?.show(undefined);
   };
+  const basis = { bpm, countIn, backing: sounds.backing, click: true };
+  const begin = async (kind: Playing, wish: PassageWish, onEnd: (passage?: Passage) => void = () => {}) => {
+    setPlaying(kind);
+    setThrough(false);
+    const passage = await playback.play(wish, () => {
+      setPlaying(undefined);
+      playhead.current?.show(undefined);
+      onEnd();
+    });
+    if (!passage) setPlaying(undefined);
+    return passage;
+  };
+  const listen = () => {
+    aim(line, bpm);
+    void begin('listen', {
+      ...basis,
+      line,
+      model: sounds.model,
+      click: sounds.click,
+      rounds: 1,
+      turns: 'together',
+    });
+  };
+  const goRound = (range: LoopRange, wish: LoopWish, tempo: number, step?: StepId) => {
+    const music = lineOfLoop(line, range, step);
+    aim(music.line, tempo, music.firstIndex);
+    const isAlone = wish.turns === 'click';
+    void begin('loop', {
+      ...basis,
+      bpm: tempo,
+      line: music.line,
+      model: isAlone ? undefined : sounds.model,
+      rounds: wish.turns === 'mine-then-yours' ? 2 * wish.rounds : wish.rounds,
+      turns: wish.turns === 'mine-then-yours' ? 'mine-then-yours' : 'together',
+    });
+  };
+  const practise = (next: NextPractice) => {
+    const wish: LoopWish = { ...loop, ...next, turns: 'mine-then-yours', rounds: 3 };
+    setLoop(wish);
+    setLoopOpen(true);
+    setBpm(next.bpm);
+    stand.setState({ kind: 'ready' });
+    goRound(next, wish, next.bpm, next.step);
+  };
+  const goThrough = () => {
+    aim(line, bpm);
+    void begin('silent-step', { ...basis, line, model: undefined, rounds: 1, turns: 'together' }, () =>
+      setThrough(true),
+    );
+  };
+  const tap = async () => {
+    aim(line, bpm);
+    const passage = await begin('taps', { ...basis, line, model: undefined, rounds: 2, turns: 'together' });
+    if (passage) taps.current = new TapSession(passage);
+  };
+  // The taps may end a little after the line.
+  useEffect(() => {
+    if (playing !== 'taps') return;
+    const timer = setInterval(() => {
+      const session = taps.current;
+      if (!session?.isOver) return;
+      const audio = session.finish();
+      taps.current = undefined;
+      playback.stop();
+      setPlaying(undefined);
+      void stand.bring(line, audio, bpm);
+    }, 100);
+    return () => clearInterval(timer);
+  }, [playing, playback, stand, line, bpm]);
 
+  const record = () => {
+    stopPlaying();
+    setShownId(undefined);
+    aim(line, bpm);
+    const { click, backing, modelAlong, model } = sounds;
+    void stand.start({ line, bpm, countIn, click, backing, model: modelAlong ? model : undefined });
+  };
+  const press = () => {
+    if (isRecording) void stand.stop();
+    else if (playing) stopPlaying();
+    else if (input === 'none') goThrough();
+    else record();
+  };
+  useSpaceKey(isBusy || playing === 'taps' ? undefined : press);
+
+  const handIn = (takeId: string) => {
+    setSentId(takeId);
+    const rating = takes.find(({ id }) => id === takeId)?.rating;
+    void device.handIn(takeId, { selfRating: rating });
+  };
+  useEffect(() => {
+    if (sentId && device.arrived.includes(sentId)) router.push(`/takes/${sentId}`);
+  }, [device.arrived, sentId, router]);
+
+  const partName = line.part.name;
   return (
     <div className="grid items-start gap-4 md:grid-cols-[92px_1fr]">
       <div>
         <p className="mb-1 text-center text-base text-faint max-md:sr-only">tempo</p>
         <TempoLadder
-          ladder={ladder}
-          climbed={climbed}
+          ladder={props.ladder}
+          climbed={props.climbed}
           chosen={bpm}
-          onChoose={isRecording ? undefined : setBpm}
+          onChoose={isGoing ? undefined : setBpm}
         />
       </div>
       <Sheet>
         <div className="mb-2 flex flex-wrap items-center justify-between gap-x-6">
-          <h1 className="font-serif text-3xl font-bold">
-            {lineNumber} {line.title}
-          </h1>
+          <h1 className="font-serif text-3xl font-bold">{title}</h1>
           <MetronomeMark unit={unit.name} bpm={bpm} className="text-xl" />
         </div>
-        {plan && state.kind !== 'result' && <StageCard assignmentId={assignmentId} {...plan} />}
-        {sending.problem && <Notice kind="problem">{sending.problem}</Notice>}
-        {state.kind === 'result' ? (
-          <Result
-            take={state.take}
-            line={line}
-            engravings={engravings}
-            busy={sending.busy}
-            onAgain={() => setState({ kind: 'ready' })}
-            onHandIn={
-              mayHandIn
-                ? () => void send({ ...state.take, source: 'recorded', sound: state.take.wav })
-                : undefined
-            }
-          />
+        {plan && !shown && <StageCard assignmentId={assignmentId} {...plan} />}
+        {device.hasNoStore && mayHandIn && (
+          <Notice kind="problem">
+            This browser window keeps nothing, so a take could be lost. Open Mevlo in an ordinary window.
+          </Notice>
+        )}
+        {shown ? (
+          <div className="space-y-4">
+            <Sitting takes={takes} shownId={shown.id} onShow={setShownId} handedIn={device.arrived} />
+            <Result
+              take={shown}
+              line={line}
+              engravings={engravings}
+              vocabulary={vocabulary}
+              asked={qualitiesAsked(
+                plan?.stage.checkedBy === 'rhythm' ? 'rhythm' : 'notes-and-rhythm',
+                plan === undefined || hasExpression(line),
+              )}
+              handIn={handInStateOf(shown.id, device)}
+              onAgain={record}
+              onRated={(rating) => void stand.rate(shown.id, rating)}
+              onPractise={practise}
+              onHandIn={mayHandIn ? () => handIn(shown.id) : undefined}
+            />
+            <Cautions partName={partName} isFinished />
+          </div>
         ) : (
           <>
             <EngravedLine
               engraving={engraving}
               playhead={playhead}
+              over={(system) => isLoopOpen && <LoopMark system={system} range={loop} />}
               under={(system) => (
                 <RowUnder
                   under={plan?.stage.under ?? 'counts'}
                   system={system}
                   line={line}
-                  instrumentId={maybeInstrumentOfPart(line.part.name)?.id}
+                  instrumentId={maybeInstrumentOfPart(partName)?.id}
                 />
               )}
             />
             <div className="mt-4 space-y-4 border-t-2 border-rule pt-4">
               {state.kind === 'problem' && <Notice kind="problem">{state.text}</Notice>}
+              {playback.problem && <Notice kind="problem">{playback.problem}</Notice>}
               {state.kind === 'checking' && (
                 <Notice kind="news">Mevlo is listening to what you played …</Notice>
               )}
-              {isSilent ? (
-                <OwnWord
-                  assignmentId={assignmentId}
-                  stageId={stageId}
-                  line={line}
-                  bpm={bpm}
-                  maySay={mayHandIn}
-                />
-              ) : (
-                <div className="flex flex-wrap items-center gap-x-6 gap-y-3">
-                  {input === 'either' && !isRecording && state.kind !== 'checking' && (
-                    <TapPad
-                      line={line}
-                      bpm={bpm}
-                      onGoing={setTapping}
-                      onTapped={async (audio) => {
-                        setState({ kind: 'checking' });
-                        setState(await checkTake(line, audio, bpm));
-                      }}
-                    />
-                  )}
-                  {!isTapping && (
+              {playing === 'taps' && <TapField onTap={(timeStamp) => taps.current?.tap(timeStamp)} />}
+              <div className="flex flex-wrap items-center gap-x-4 gap-y-3">
+                {isGoing || isBusy ? (
+                  <Button weight="main" onClick={press} disabled={isBusy} className="min-h-16 px-8 text-xl">
+                    <Square aria-hidden className="size-6" /> Stop <SpaceHint />
+                  </Button>
+                ) : input === 'none' ? (
+                  <>
                     <Button
-                      weight="main"
-                      onClick={press}
-                      disabled={state.kind === 'opening' || state.kind === 'checking' || sending.busy}
+                      weight={isThrough ? 'plain' : 'main'}
+                      onClick={goThrough}
                       className="min-h-16 px-8 text-xl"
                     >
-                      {isRecording ? (
-                        <Square aria-hidden className="size-6" />
-                      ) : (
-                        <Mic aria-hidden className="size-6" />
-                      )}
-                      {isRecording ? 'Stop' : 'Play and record'}
-                      <kbd className="rounded-sm border border-paper px-1.5 text-base font-normal max-md:hidden">
-                        space
-                      </kbd>
+                      <Play aria-hidden className="size-6" /> {isThrough ? 'Once more' : 'Start the click'}
                     </Button>
-                  )}
-                  {isRecording ? (
-                    <Beats
-                      count={clicksPerMeasure(line.part.measures[0]!.meter)}
-                      beat={beat}
-                      isCounting={isCounting}
-                    />
-                  ) : (
-                    !isTapping && (
-                      <label className="inline-flex min-h-11 items-center gap-2">
-                        <input
-                          type="checkbox"
-                          checked={clickWhilePlaying}
-                          onChange={(event) => setClickWhilePlaying(event.target.checked)}
-                          className="size-6 accent-cool"
-                        />
-                        Click while I play
-                      </label>
-                    )
-                  )}
-                  <div className="ml-auto flex flex-wrap items-center gap-2">
-                    {!isRecording && (
-                      <ButtonLink href={`/practice/${assignmentId}/study`}>Look it over</ButtonLink>
-                    )}
-                    {level && <LevelMeter level={level} />}
-                    {!level && !isTapping && (
-                      <Button weight="quiet" onClick={() => void openMicrophone()}>
-                        Test the microphone
+                    {isThrough && mayHandIn && <OwnWord assignmentId={assignmentId} stageId={stageId} />}
+                  </>
+                ) : (
+                  <Button weight="main" onClick={record} className="min-h-16 px-8 text-xl">
+                    <Mic aria-hidden className="size-6" /> Play and record <SpaceHint />
+                  </Button>
+                )}
+                {!isGoing && !isBusy && (
+                  <>
+                    {input === 'either' && (
+                      <Button onClick={() => void tap()} className="min-h-16 px-6 text-xl">
+                        Tap it
                       </Button>
                     )}
+                    <Button onClick={listen} className="min-h-16 px-6 text-xl">
+                      <EarIcon aria-hidden className="size-6" /> Listen
+                    </Button>
+                    <Button
+                      onClick={() => setLoopOpen(!isLoopOpen)}
+                      aria-expanded={isLoopOpen}
+                      className="min-h-16 px-6 text-xl"
+                    >
+                      <Repeat aria-hidden className="size-6" /> Go round
+                    </Button>
+                    <Tick
+                      label="Click while I play"
+                      isOn={sounds.click}
+                      onChange={(click) => setSounds({ ...sounds, click })}
+                    />
+                  </>
+                )}
+                {isGoing && (
+                  <Beats
+                    count={clicksPerMeasure(meter)}
+                    beats={beats}
+                    doing={doingNow(isRecording ? 'recording' : playing, turn)}
+                  />
+                )}
+                {isRecording && showsHeard && <HeardNote line={line} handle={heardNote} />}
+                <div className="ml-auto flex flex-wrap items-center gap-2">
+                  {!isGoing && <ButtonLink href={`/practice/${assignmentId}/study`}>Look it over</ButtonLink>}
+                  {level && !playing && <LevelMeter level={level} />}
+                  {!level && !isGoing && input !== 'none' && (
+                    <Button weight="quiet" onClick={() => void stand.openMicrophone()}>
+                      Test the microphone
+                    </Button>
+                  )}
+                </div>
+              </div>
+              {isLoopOpen && !isRecording && (
+                <section
+                  aria-label="Go round in some measures"
+                  className="space-y-3 border-l-8 border-cool pl-4"
+                >
+                  <LoopPanel
+                    measures={line.part.measures}
+                    vocabulary={vocabulary}
+                    wish={loop}
+                    onWish={(wish) => setLoop({ ...wish, withNoteBefore: false })}
+                  />
+                  {!isGoing && (
+                    <Button weight="main" onClick={() => goRound(loop, loop, bpm)}>
+                      <Repeat aria-hidden className="size-5" /> Start
+                    </Button>
+                  )}
+                </section>
+              )}
+              {!isRecording && (
+                <div className="grid items-start gap-x-8 gap-y-1 sm:grid-cols-2">
+                  <div>
+                    <SoundsPanel
+                      wish={sounds}
+                      onWish={setSounds}
+                      loudness={loudness}
+                      onLoudness={changeLoudness}
+                      isPitched={clef !== 'percussion'}
+                    />
+                    {input !== 'none' && (
+                      <Tick label="Show the note I play" isOn={showsHeard} onChange={setShowsHeard} />
+                    )}
+                  </div>
+                  <div>
+                    {mayHandIn && input !== 'none' && <FileForm facts={facts} bpm={bpm} onSent={setSentId} />}
+                    {mayHandIn && (
+                      <HelpForm
+                        assignmentId={assignmentId}
+                        stageId={stageId}
+                        line={line}
+                        vocabulary={vocabulary}
+                      />
+                    )}
+                    <Cautions partName={partName} />
                   </div>
                 </div>
               )}
-              {!isRecording && mayHandIn && !isSilent && (
-                <details className="text-base">
-                  <summary className="min-h-8 cursor-pointer text-faint">I have a recording already</summary>
-                  <label className="mt-2 block font-bold">
-                    Bring in a sound file
-                    <input
-                      type="file"
-                      accept=".wav,.mp3,.m4a,.webm,.ogg,.flac,audio/*"
-                      onChange={bringFile}
-                      disabled={sending.busy}
-                      className="mt-1 block font-normal"
-                    />
-                  </label>
-                </details>
-              )}
-              {!isRecording && mayHandIn && (
-                <HelpForm assignmentId={assignmentId} stageId={stageId} line={line} vocabulary={vocabulary} />
-              )}
-              {!isRecording && <Cautions partName={line.part.name} />}
+              <RestReminder />
             </div>
           </>
         )}
       </Sheet>
     </div>
   );
+}
+
+function SpaceHint() {
+  return (
+    <kbd className="rounded-sm border border-paper px-1.5 text-base font-normal max-md:hidden">space</kbd>
+  );
+}
+
+function doingNow(what: Playing | 'recording' | undefined, turn: PassageMoment['phase']): string {
+  switch (what) {
+    case 'recording':
+      return 'Play!';
+    case 'taps':
+      return 'Tap every note …';
+    case 'silent-step':
+      return 'Do it to the end …';
+    default:
+      return turn === 'yours' ? 'Your turn!' : 'Mevlo plays …';
+  }
+}
+
+/** Whether anything is written that is more than notes and rhythm. */
+function hasExpression({ part }: Line): boolean {
+  return part.measures.some(
+    ({ events, directions }) =>
+      directions.some(({ kind }) => kind !== 'words') ||
+      events.some(
+        (event) => event.kind === 'note' && (event.slurStarts > 0 || event.articulations.length > 0),
+      ),
+  );
+}
+
+function handInStateOf(
+  takeId: string,
+  { takes, send, arrived }: ReturnType<typeof useDeviceTakes>,
+): HandInState {
+  if (arrived.includes(takeId)) return { kind: 'handed-in' };
+  const kept = takes.find(({ id }) => id === takeId);
+  if (kept?.state === 'refused') return { kind: 'held-up', problem: kept.problem ?? '' };
+  if (kept?.state !== 'waiting') return { kind: 'here' };
+  if (send.kind === 'held-up') return send;
+  return { kind: send.kind === 'offline' ? 'offline' : 'on-its-way' };
 }

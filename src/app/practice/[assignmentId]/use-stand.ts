@@ -1,21 +1,27 @@
 'use client';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { checkOnDevice } from '@/browser/check-client';
-import { renderModelOnDevice } from '@/browser/model-client';
+import { Ear, type EarNow } from '@/browser/ear';
+import type { Mixer } from '@/browser/mixer';
+import { Passage, type PassageMoment, type PassageWish } from '@/browser/passage';
 import { type Level, MicrophoneProblem, Recorder } from '@/browser/recorder';
-import { type TakeMoment, TakeSession } from '@/browser/take-session';
+import { type TakeFacts, TakeSession } from '@/browser/take-session';
+import type { TakeStore } from '@/browser/take-store';
 import type { Check } from '@/core/checking';
 import type { Line } from '@/core/notation';
-import { type Audio, writeWav } from '@/core/signal';
+import type { SelfRating } from '@/core/practice';
+import { type Audio, writePcmWav, writeWav } from '@/core/signal';
 
-/** A take that was recorded and checked on this device and is not handed in yet. */
-export interface RecordedTake {
+/** A take of this sitting: checked on this device, kept in its store, not handed in yet. */
+export interface SittingTake {
   readonly id: string;
-  readonly wav: Blob;
   readonly url: string;
   readonly askedBpm: number;
   readonly check: Check;
   readonly clipped: boolean;
+  /** The device heard its own click or backing: headphones would help. */
+  readonly hearsItself: boolean;
+  /** Undefined until the student has rated it or said not now. */
+  readonly rating: SelfRating | undefined;
 }
 
 export type StandState =
@@ -23,36 +29,54 @@ export type StandState =
   | { readonly kind: 'opening' }
   | { readonly kind: 'recording' }
   | { readonly kind: 'checking' }
-  | { readonly kind: 'result'; readonly take: RecordedTake }
+  | { readonly kind: 'result'; readonly takeId: string }
   | { readonly kind: 'problem'; readonly text: string };
 
 const SILENT_TAKE_DB = -50;
 /** More clipped samples than this bend the tone. */
 const CLIPPED_SHARE = 0.002;
+const NO_CHECK =
+  'The take could not be checked on this device. It is kept: hand it in, and the school checks it.';
 
-interface StartOptions {
-  readonly clickWhilePlaying: boolean;
-  /** The model plays along. */
-  readonly hasBacking: boolean;
+interface StandOptions {
+  readonly getMixer: () => Mixer;
+  readonly facts: TakeFacts;
+  /** Undefined for somebody who only tries the stand out. */
+  readonly store: TakeStore | undefined;
+  readonly onMoment: (moment: PassageMoment, passage: Passage) => void;
+  readonly onNow: (now: EarNow) => void;
 }
 
 /** Everything that happens on the stand between opening the microphone and the verdict. */
-export function useStand(line: Line, onMoment: (moment: TakeMoment) => void) {
+export function useStand({ getMixer, facts, store, onMoment, onNow }: StandOptions) {
   const [state, setState] = useState<StandState>({ kind: 'ready' });
-  const [level, setLevel] = useState<Level | undefined>(undefined);
+  const [takes, setTakes] = useState<readonly SittingTake[]>([]);
+  const [level, setLevel] = useState<Level>();
   const recorder = useRef<Recorder | undefined>(undefined);
+  const ear = useRef<Ear | undefined>(undefined);
   const session = useRef<TakeSession | undefined>(undefined);
-  const report = useRef(onMoment);
-  report.current = onMoment;
+  const report = useRef({ onMoment, onNow });
+  report.current = { onMoment, onNow };
+
+  // Made when the page opens: it takes a moment, and is there without a connection later.
+  useEffect(() => {
+    ear.current = new Ear();
+    return () => {
+      // Whoever leaves in the middle finds what was played on this device.
+      void session.current?.keep();
+      session.current = undefined;
+      recorder.current?.close();
+      recorder.current = undefined;
+      ear.current?.close();
+      ear.current = undefined;
+    };
+  }, []);
 
   const openMicrophone = useCallback(async (): Promise<Recorder | undefined> => {
     if (recorder.current) return recorder.current;
     try {
-      const opened = await Recorder.open();
-      opened.onLevel = (now) => {
-        setLevel(now);
-        session.current?.hear(now);
-      };
+      const opened = await Recorder.open(getMixer());
+      opened.onLevel = setLevel;
       recorder.current = opened;
       return opened;
     } catch (error) {
@@ -63,75 +87,128 @@ export function useStand(line: Line, onMoment: (moment: TakeMoment) => void) {
       });
       return undefined;
     }
+  }, [getMixer]);
+
+  const show = useCallback((take: SittingTake) => {
+    if (take.check.heard.peakDb < SILENT_TAKE_DB) {
+      setState({
+        kind: 'problem',
+        text: 'Mevlo heard only silence. Is the microphone switched on, and is it the right one? Play a note and watch the level.',
+      });
+      return false;
+    }
+    setTakes((before) => [...before, take]);
+    setState({ kind: 'result', takeId: take.id });
+    return true;
   }, []);
 
-  useEffect(
-    () => () => {
-      session.current?.cancel();
-      recorder.current?.close();
-      recorder.current = undefined;
-    },
-    [],
-  );
-
-  const finish = useCallback(
-    async (askedBpm: number) => {
-      const ended = session.current;
-      if (!ended) return;
-      session.current = undefined;
-      const audio = ended.finish();
-      setState({ kind: 'checking' });
-      setState(await checkTake(line, audio, askedBpm));
-    },
-    [line],
-  );
+  const finish = useCallback(async () => {
+    const ended = session.current;
+    if (!ended) return;
+    session.current = undefined;
+    setState({ kind: 'checking' });
+    const { sampleRate } = getMixer().context;
+    try {
+      const { id, check } = await ended.finish();
+      const wav = new Blob([writePcmWav(ended.pcm, sampleRate)], { type: 'audio/wav' });
+      const isShown = show({
+        id,
+        url: URL.createObjectURL(wav),
+        askedBpm: ended.askedBpm,
+        check,
+        clipped: check.heard.clippedShare > CLIPPED_SHARE,
+        hearsItself: ended.hearsItself,
+        rating: undefined,
+      });
+      if (!isShown) await store?.remove(id);
+    } catch {
+      setState({ kind: 'problem', text: NO_CHECK });
+    }
+  }, [getMixer, show, store]);
 
   const start = useCallback(
-    async (askedBpm: number, options: StartOptions) => {
+    async (wish: Omit<PassageWish, 'rounds' | 'turns'>) => {
       setState({ kind: 'opening' });
       const opened = await openMicrophone();
-      if (!opened) return;
-      const { clickWhilePlaying, hasBacking } = options;
-      const backing = hasBacking ? await renderModelOnDevice({ line, bpm: askedBpm }) : undefined;
-      session.current = new TakeSession(opened, line, askedBpm, { clickWhilePlaying, backing });
+      if (!opened || !ear.current) return;
+      let passage: Passage;
+      try {
+        passage = await Passage.start(getMixer(), { ...wish, rounds: 1, turns: 'together' }, true);
+      } catch {
+        setState({ kind: 'problem', text: 'The sounds could not be loaded. Record with the click alone.' });
+        return;
+      }
+      const begun = new TakeSession(passage, opened, ear.current, store, facts);
+      begun.onNow = (now) => report.current.onNow(now);
+      session.current = begun;
       setState({ kind: 'recording' });
       const follow = () => {
-        const moment = session.current?.moment();
-        if (!moment) return;
-        report.current(moment);
-        if (moment.phase === 'over') void finish(askedBpm);
+        if (session.current !== begun) return;
+        const moment = begun.moment();
+        report.current.onMoment(moment, passage);
+        if (moment.isOver) void finish();
         else requestAnimationFrame(follow);
       };
       follow();
     },
-    [line, openMicrophone, finish],
+    [getMixer, openMicrophone, finish, store, facts],
   );
 
-  return { state, setState, level, openMicrophone, start, finish };
-}
+  /** Stops the take that is being recorded: before the line has begun nothing is kept. */
+  const stop = useCallback(async () => {
+    const stopped = session.current;
+    if (!stopped) return;
+    if (stopped.hasBegun) return finish();
+    session.current = undefined;
+    await stopped.cancel();
+    setState({ kind: 'ready' });
+  }, [finish]);
 
-/** Checks a sound on this device. @returns the result, or what is wrong in words. */
-export async function checkTake(line: Line, audio: Audio, askedBpm: number): Promise<StandState> {
-  if (audio.samples.length < audio.sampleRate / 2)
-    return { kind: 'problem', text: 'That was too short to listen to. Try again and play the whole line.' };
-  try {
-    const check = await checkOnDevice({ line, audio, askedBpm });
-    if (check.heard.peakDb < SILENT_TAKE_DB) {
-      return {
-        kind: 'problem',
-        text: 'Mevlo heard only silence. Is the microphone switched on, and is it the right one? Play a note and watch the level.',
-      };
-    }
-    const wav = new Blob([writeWav(audio)], { type: 'audio/wav' });
-    const clipped = check.heard.clippedShare > CLIPPED_SHARE;
-    return {
-      kind: 'result',
-      take: { id: crypto.randomUUID(), wav, url: URL.createObjectURL(wav), askedBpm, check, clipped },
-    };
-  } catch {
-    return {
-      kind: 'problem',
-      text: 'The take could not be checked on this device. Try again, or bring in a sound file.',
-    };
-  }
+  /** Checks and keeps a take that is there as a whole. */
+  const bring = useCallback(
+    async (line: Line, audio: Audio, askedBpm: number) => {
+      if (!ear.current) return;
+      setState({ kind: 'checking' });
+      try {
+        const check = await ear.current.check(line, audio, askedBpm);
+        const wav = writeWav(audio);
+        const id = crypto.randomUUID();
+        const isShown = show({
+          id,
+          url: URL.createObjectURL(new Blob([wav], { type: 'audio/wav' })),
+          askedBpm,
+          check,
+          clipped: false,
+          hearsItself: false,
+          rating: undefined,
+        });
+        if (!isShown) return;
+        await store?.keep({
+          ...facts,
+          id,
+          askedBpm,
+          source: 'recorded',
+          recordedAtMs: Date.now(),
+          state: 'kept',
+          alongside: undefined,
+          selfRating: undefined,
+          sound: wav.buffer,
+          sampleRate: audio.sampleRate,
+        });
+      } catch {
+        setState({ kind: 'problem', text: NO_CHECK });
+      }
+    },
+    [facts, show, store],
+  );
+
+  const rate = useCallback(
+    async (takeId: string, rating: SelfRating) => {
+      setTakes((before) => before.map((take) => (take.id === takeId ? { ...take, rating } : take)));
+      await store?.change(takeId, { selfRating: rating });
+    },
+    [store],
+  );
+
+  return { state, setState, takes, level, openMicrophone, start, stop, bring, rate };
 }

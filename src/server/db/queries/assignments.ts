@@ -50,6 +50,7 @@ function assignments(studentId?: string) {
       'class.name as className',
       'class.teacher_id as teacherId',
       'class.counting',
+      'class.count_in as countIn',
       'class.vocabulary',
       'line.id as lineId',
       'line.number as lineNumber',

@@ -1,4 +1,4 @@
-import type { CountingStyle } from '@/core/counting';
+import type { CountInStyle, CountingStyle } from '@/core/counting';
 import type { PaceGoal } from '@/core/practice';
 import type { Vocabulary } from '@/core/time';
 import { database } from '../connection';
@@ -63,6 +63,14 @@ export async function setCounting(classId: string, counting: CountingStyle): Pro
   await database()
     .updateTable('class')
     .set({ counting: JSON.stringify(counting) })
+    .where('id', '=', classId)
+    .execute();
+}
+
+export async function setCountIn(classId: string, style: CountInStyle): Promise<void> {
+  await database()
+    .updateTable('class')
+    .set({ count_in: JSON.stringify(style) })
     .where('id', '=', classId)
     .execute();
 }

@@ -14,6 +14,10 @@ export interface NewTake {
   readonly source: 'recorded' | 'file' | 'simulated';
   readonly audio: Buffer;
   readonly audio_type: 'wav' | 'upload';
+  /** JSON. */
+  readonly alongside?: string;
+  readonly self_rating?: string;
+  readonly recorded_at?: Date;
   readonly handed_in_at?: Date;
 }
 
@@ -60,8 +64,12 @@ export function maybeTake(takeId: string) {
       'assignment.id as assignmentId',
       'line.number as lineNumber',
       'take.content_hash as contentHash',
+      'take.stage',
+      'take.self_rating as selfRating',
+      'take.recorded_at as recordedAt',
       'music.line',
       'class.name as className',
+      'class.vocabulary',
       'class.counting',
       'take_check.heard',
       'take_check.verdict',
@@ -150,6 +158,7 @@ export function maybeTakeToCheck(takeId: string) {
       'take.audio',
       'take.audio_type as audioType',
       'take.asked_bpm as askedBpm',
+      'take.alongside',
       'music.line',
     ])
     .where('take.id', '=', takeId)

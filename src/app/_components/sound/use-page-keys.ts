@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useLayoutEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 
 const FIELDS = 'input:not([type="checkbox"]), textarea, select';
 const CONTROLS = 'button, a, input, summary';
@@ -35,14 +35,4 @@ export function useSpaceKey(onPress: (() => void) | undefined): void {
       window.removeEventListener('keydown', listen);
     };
   }, []);
-}
-
-/** The browser asks before a take that is not handed in is thrown away. */
-export function useLeaveWarning(isOpen: boolean): void {
-  useEffect(() => {
-    if (!isOpen) return;
-    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
-    window.addEventListener('beforeunload', warn);
-    return () => window.removeEventListener('beforeunload', warn);
-  }, [isOpen]);
 }

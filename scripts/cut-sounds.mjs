@@ -1,0 +1,64 @@
+// Cuts the small sound banks under public/sounds out of a General MIDI bank in SF3 form. Run by hand when they change:
+//   node scripts/cut-sounds.mjs PATH-TO-FluidR3Mono_GM.sf3
+// The bank comes with Debian's package fluidr3mono-gm-soundfont (MIT licence, see public/sounds/LICENCE.txt).
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { SoundBankLoader } from 'spessasynth_core';
+import { ROOT } from './lib/paths.mjs';
+
+/** General MIDI programs, numbered from 0. */
+const PROGRAMS = {
+  piano: 0,
+  'reed-organ': 20,
+  guitar: 24,
+  violin: 40,
+  viola: 41,
+  cello: 42,
+  harp: 46,
+  voice: 53,
+  trumpet: 56,
+  trombone: 57,
+  tuba: 58,
+  horn: 60,
+  saxophone: 65,
+  oboe: 68,
+  clarinet: 71,
+  flute: 73,
+  recorder: 74,
+  bagpipe: 109,
+};
+/** Keys of the General MIDI percussion map that beginners' lines use. */
+const DRUM_KEYS = [36, 37, 38, 39, 42, 46, 49, 51];
+
+const [path] = process.argv.slice(2);
+if (!path) throw new Error('Name the bank: node scripts/cut-sounds.mjs PATH-TO-FluidR3Mono_GM.sf3');
+const source = readFileSync(path);
+const folder = join(ROOT, 'public', 'sounds');
+mkdirSync(folder, { recursive: true });
+
+for (const [name, program] of Object.entries(PROGRAMS)) {
+  write(name, (preset) => !preset.isGMGSDrum && preset.program === program && preset.bankMSB === 0);
+}
+write('drums', (preset) => preset.isGMGSDrum && preset.program === 0, DRUM_KEYS);
+
+function write(name, isWanted, keys) {
+  const bank = SoundBankLoader.fromArrayBuffer(
+    source.buffer.slice(source.byteOffset, source.byteOffset + source.byteLength),
+  );
+  for (const preset of [...bank.presets]) if (!isWanted(preset)) bank.deletePreset(preset);
+  if (keys) for (const preset of bank.presets) keepKeys(preset, keys);
+  bank.removeUnusedElements();
+  const bytes = Buffer.from(bank.writeSF2());
+  writeFileSync(join(folder, `${name}.sf3`), bytes);
+  process.stdout.write(`${name}: ${Math.round(bytes.length / 1000)} kB, ${bank.samples.length} samples\n`);
+}
+
+function keepKeys(preset, keys) {
+  const isUsed = ({ keyRange }) =>
+    keyRange.min === -1 || keys.some((key) => key >= keyRange.min && key <= keyRange.max);
+  for (const { instrument } of preset.zones) {
+    for (let index = instrument.zones.length - 1; index >= 0; index--) {
+      if (!isUsed(instrument.zones[index])) instrument.deleteZone(index, true);
+    }
+  }
+}

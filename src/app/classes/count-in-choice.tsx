@@ -1,0 +1,62 @@
+'use client';
+import { useState } from 'react';
+import type { CountInStyle } from '@/core/counting';
+import { Choice } from '@/ui/field';
+import { Notice } from '@/ui/notice';
+import { changeLeadIn } from './actions';
+
+const MEASURES: readonly (readonly [CountInStyle['measures'], string])[] = [
+  ['one', 'one full measure'],
+  ['two-in-three', 'one measure, two where it has three beats'],
+  ['two', 'two measures'],
+];
+const ENDINGS: readonly (readonly [CountInStyle['ending'], string])[] = [
+  ['numbers', 'numbers: 1 2 3 4'],
+  ['ready-go', 'ready, go: 1 2 ready go'],
+];
+
+/** How the class counts in; stored as soon as it is chosen. */
+export function CountInChoice({
+  classId,
+  countIn,
+}: {
+  readonly classId: string;
+  readonly countIn: CountInStyle;
+}) {
+  const [style, setStyle] = useState(countIn);
+  const [state, setState] = useState<{ readonly problem?: string | undefined; readonly done?: boolean }>({});
+  const choose = async (change: Partial<CountInStyle>) => {
+    const next = { ...style, ...change };
+    setStyle(next);
+    const problem = await changeLeadIn(classId, next);
+    setState(problem ? { problem } : { done: true });
+  };
+  return (
+    <div className="mt-6 grid gap-4 border-t-2 border-rule pt-4 sm:grid-cols-2">
+      <Choice
+        label="Count-in"
+        value={style.measures}
+        onChange={({ target }) => void choose({ measures: MEASURES[target.selectedIndex]![0] })}
+      >
+        {MEASURES.map(([id, name]) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </Choice>
+      <Choice
+        label="Counted with"
+        value={style.ending}
+        onChange={({ target }) => void choose({ ending: ENDINGS[target.selectedIndex]![0] })}
+      >
+        {ENDINGS.map(([id, name]) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </Choice>
+      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
+      {state.done && <Notice kind="news">The class counts in like this from now on.</Notice>}
+    </div>
+  );
+}

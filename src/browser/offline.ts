@@ -1,0 +1,48 @@
+import type { PageToKeep } from './service-worker';
+
+const SCRIPT = '/service-worker.js';
+/** The page's own scripts and workers are there by then. */
+const SETTLED_MS = 2500;
+
+async function worker(): Promise<ServiceWorker | undefined> {
+  if (!('serviceWorker' in navigator)) return undefined;
+  try {
+    await navigator.serviceWorker.register(SCRIPT);
+    return (await navigator.serviceWorker.ready).active ?? undefined;
+  } catch {
+    // Without it everything works as long as there is a connection.
+    return undefined;
+  }
+}
+
+/** Files that this page has loaded so far and may need again. */
+function filesOfPage(): string[] {
+  return performance
+    .getEntriesByType('resource')
+    .map(({ name }) => name)
+    .filter((name) => {
+      const { origin, pathname } = new URL(name);
+      return origin === location.origin && /^\/(_next\/static|worklets|sounds)\//.test(pathname);
+    });
+}
+
+/** Keeps this page and everything it needs in the browser, so that it opens without a connection. */
+export async function keepPage(): Promise<void> {
+  const active = await worker();
+  if (!active) return;
+  await new Promise((resolve) => setTimeout(resolve, SETTLED_MS));
+  const message: PageToKeep = { kind: 'keep', page: location.href, files: filesOfPage() };
+  active.postMessage(message);
+}
+
+/** Keeps files that a page has not loaded yet and will need. */
+export async function keepFiles(files: readonly string[]): Promise<void> {
+  (await worker())?.postMessage({ kind: 'keep', page: undefined, files } satisfies PageToKeep);
+}
+
+/** Throws away the pages that were kept, and leaves the takes alone: they are their student's. */
+export async function forgetPages(): Promise<void> {
+  if (!('serviceWorker' in navigator)) return;
+  const registration = await navigator.serviceWorker.getRegistration();
+  registration?.active?.postMessage({ kind: 'forget' });
+}

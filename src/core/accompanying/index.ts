@@ -1,0 +1,4 @@
+export { BACKINGS, type BackingKind, playBacking } from './backing';
+export { CLICK_SECONDS, clickSample, clickSound, renderClicks } from './click-sound';
+export { type Chord, harmonise } from './harmony';
+export { clicksOfLine, type LineClick, type LineClicks, roundClick } from './line-clicks';

@@ -1,0 +1,171 @@
+import { requireRange } from '../base';
+import {
+  type Audio,
+  amplitudeToDb,
+  Decimator,
+  DropoutBridge,
+  GrowingSamples,
+  HighPass,
+  peakAmplitude,
+} from '../signal';
+import { FRAME_SECONDS, FrameMeter, type Frames } from './frames';
+import { type Heard, type HeardNote, LEVEL_STEP_SECONDS, LISTENING_VERSION } from './heard';
+import { findStrikes } from './strikes';
+import { findTones } from './tones';
+
+/** Enough for the fourth partial of a piccolo; more only costs time. */
+const LISTENING_RATE_HERTZ = 20000;
+/** Under the lowest string of the double bass (41 Hz). */
+const RUMBLE_HERTZ = 35;
+const CLIPPED_AMPLITUDE = 0.985;
+/**
+ * Sines of a browser and of a server may differ in their last bit: facts are rounded far below what can be heard, so that
+ * both say the same.
+ */
+const SECONDS_DIGITS = 5;
+const DB_DIGITS = 3;
+const SHARE_DIGITS = 5;
+/** What is left of the device's own sound after it was taken off lies this far below it, in a room that echoes on. */
+const LEFT_OF_ECHO_DB = 12;
+
+/**
+ * Listens to a recording while it is being made, without knowing what was written. Most of the work is done as the
+ * sound comes; the facts are the same however it was cut into blocks.
+ */
+export class Listener {
+  readonly #sampleRate: number;
+  readonly #echo: Float32Array | undefined;
+  readonly #raw = new GrowingSamples();
+  readonly #bridge: DropoutBridge;
+  readonly #decimator: Decimator;
+  readonly #highPass: HighPass;
+  readonly #clean = new GrowingSamples();
+  readonly #frames: FrameMeter;
+  readonly #listeningRate: number;
+  #taken = 0;
+
+  /**
+   * @param sampleRate in hertz, 8–192 kHz.
+   * @param echo what the microphone hears of the device's own sound, from the first sample on; it is taken off.
+   */
+  constructor(sampleRate: number, echo?: Float32Array) {
+    requireRange('sample rate', sampleRate, 8000, 192000, 'Hz');
+    const factor = Math.max(1, Math.floor(sampleRate / LISTENING_RATE_HERTZ));
+    this.#sampleRate = sampleRate;
+    this.#echo = echo;
+    this.#listeningRate = sampleRate / factor;
+    this.#bridge = new DropoutBridge(sampleRate);
+    this.#decimator = new Decimator(factor);
+    this.#highPass = new HighPass(this.#listeningRate, RUMBLE_HERTZ);
+    this.#frames = new FrameMeter(this.#listeningRate);
+  }
+
+  /** The next stretch of the recording, mono. */
+  push(block: Float32Array): void {
+    this.#raw.push(block);
+    this.#bridge.push(block);
+    this.#clean.push(this.#highPass.run(this.#decimator.run(this.#withoutEcho())));
+    this.#frames.advance(this.#clean.samples);
+  }
+
+  /** The pitch that sounds at the moment, as MIDI; undefined where none is clear. */
+  get latestMidi(): number | undefined {
+    return this.#frames.latestMidi;
+  }
+
+  /** The highest level of the latest moments, in dB. */
+  get latestDb(): number {
+    return this.#frames.latestDb;
+  }
+
+  /** What was heard up to a moment ago; the recording may go on. @returns undefined before there is anything. */
+  soFar(): Heard | undefined {
+    const frames = this.#frames.soFar(this.#clean.samples, this.#floorDb());
+    return frames && this.#facts(frames);
+  }
+
+  /** Ends the recording. @returns plain facts: tones, strikes, levels. */
+  finish(): Heard {
+    this.#bridge.end();
+    this.#clean.push(this.#highPass.run(this.#decimator.run(this.#withoutEcho())));
+    this.#clean.push(this.#highPass.run(this.#decimator.end()));
+    return this.#facts(this.#frames.finish(this.#clean.samples, this.#floorDb()));
+  }
+
+  #facts(frames: Frames): Heard {
+    const clean = { samples: this.#clean.samples, sampleRate: this.#listeningRate };
+    const raw = { samples: this.#raw.samples, sampleRate: this.#sampleRate };
+    return {
+      version: LISTENING_VERSION,
+      durationSeconds: raw.samples.length / this.#sampleRate,
+      notes: findTones(frames).map(roundNote),
+      strikes: findStrikes(clean, frames.noiseDb).map(({ onsetSeconds, riseDb }) => ({
+        onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
+        riseDb: rounded(riseDb, DB_DIGITS),
+      })),
+      noiseDb: rounded(frames.noiseDb, DB_DIGITS),
+      peakDb: rounded(frames.peakDb, DB_DIGITS),
+      clippedShare: clippedShare(raw.samples),
+      levelsDb: levelOutline(raw),
+    };
+  }
+
+  /** Below it a frame holds what is left of the device's own sound. */
+  #floorDb(): Float64Array | undefined {
+    const echo = this.#echo?.subarray(0, this.#raw.length);
+    return echo && levelsOf(echo, this.#sampleRate).map((db) => db - LEFT_OF_ECHO_DB);
+  }
+
+  /** What has settled since the last time. */
+  #withoutEcho(): Float32Array {
+    const fresh = this.#bridge.samples.slice(this.#taken, this.#bridge.settled);
+    if (this.#echo) {
+      for (let n = 0; n < fresh.length; n++) fresh[n] = fresh[n]! - (this.#echo[this.#taken + n] ?? 0);
+    }
+    this.#taken = this.#bridge.settled;
+    return fresh;
+  }
+}
+
+function roundNote(note: HeardNote): HeardNote {
+  return {
+    onsetSeconds: rounded(note.onsetSeconds, SECONDS_DIGITS),
+    endSeconds: rounded(note.endSeconds, SECONDS_DIGITS),
+    midi: rounded(note.midi, SHARE_DIGITS),
+    clarity: rounded(note.clarity, SHARE_DIGITS),
+    levelDb: rounded(note.levelDb, DB_DIGITS),
+    fadeDbPerSecond: rounded(note.fadeDbPerSecond, DB_DIGITS),
+    start: note.start,
+    dipDb: rounded(note.dipDb, DB_DIGITS),
+  };
+}
+
+function rounded(value: number, digits: number): number {
+  return Number(value.toFixed(digits));
+}
+
+/** Level of every frame: root mean square over its time and that of its neighbours, in dB. */
+function levelsOf(samples: Float32Array, sampleRate: number): Float64Array {
+  const hop = FRAME_SECONDS * sampleRate;
+  return Float64Array.from({ length: Math.ceil(samples.length / hop) }, (_, frame) => {
+    let energy = 0;
+    const from = Math.max(0, Math.round((frame - 1) * hop));
+    const to = Math.min(samples.length, Math.round((frame + 2) * hop));
+    for (let n = from; n < to; n++) energy += samples[n]! * samples[n]!;
+    return amplitudeToDb(Math.sqrt(energy / Math.max(1, to - from)));
+  });
+}
+
+function clippedShare(samples: Float32Array): number {
+  let clipped = 0;
+  for (const sample of samples) if (sample >= CLIPPED_AMPLITUDE || sample <= -CLIPPED_AMPLITUDE) clipped++;
+  return samples.length === 0 ? 0 : clipped / samples.length;
+}
+
+function levelOutline({ samples, sampleRate }: Audio): number[] {
+  const step = LEVEL_STEP_SECONDS * sampleRate;
+  return Array.from({ length: Math.ceil(samples.length / step) }, (_, index) => {
+    const peak = peakAmplitude(samples, Math.round(index * step), Math.round((index + 1) * step));
+    return Math.round(amplitudeToDb(peak));
+  });
+}
