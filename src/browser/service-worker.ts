@@ -67,10 +67,17 @@ self.addEventListener('fetch', (event) => {
 async function fileFirstFromCache(request: Request): Promise<Response> {
   const cache = await caches.open(FILES);
   const kept = await cache.match(request);
-  if (kept) return kept;
-  const response = await fetch(request);
-  if (response.status === 200) await cache.put(request, response.clone());
-  return response;
+  const response = kept ?? (await fetch(request));
+  if (!kept && response.status === 200) await cache.put(request, response.clone());
+  return request.destination === 'worker' ? withoutAddress(response) : response;
+}
+
+/**
+ * A worker takes the address of its script from the response, and what follows the "#" in it is lost there; the bundler
+ * says in that part which files make up the worker. A response without an address leaves the worker's own.
+ */
+function withoutAddress({ body, status, headers }: Response): Response {
+  return new Response(body, { status, headers });
 }
 
 async function pageFirstFromNetwork(request: Request): Promise<Response> {

@@ -1,4 +1,5 @@
-import { type Alongside, afterSkipping, type Check } from '@/core/checking';
+import { type Alongside, afterSkipping } from '@/core/accompanying';
+import type { Check } from '@/core/checking';
 import { type EchoPath, fromPcm, toPcm } from '@/core/signal';
 import { rememberRoundTrip, roundTripOf } from './device-latency';
 import type { Ear, EarNow } from './ear';

@@ -1,13 +1,6 @@
 /// <reference lib="webworker" />
-import {
-  type Accompaniment,
-  type Alongside,
-  afterSkipping,
-  type Check,
-  check,
-  checkHeard,
-  playedAlongside,
-} from '@/core/checking';
+import { type Accompaniment, type Alongside, afterSkipping, playedAlongside } from '@/core/accompanying';
+import { type Check, check, checkHeard } from '@/core/checking';
 import { Listener } from '@/core/listening';
 import type { Line } from '@/core/notation';
 import { type Audio, type EchoPath, echoOf, GrowingSamples, maybeEchoPath } from '@/core/signal';

@@ -1,9 +1,8 @@
 /// <reference lib="webworker" />
 import type { BackingKind } from '@/core/accompanying';
-import { type BankReader, backingOf, modelOf } from '@/core/checking';
 import type { Line } from '@/core/notation';
 import type { ModelWish } from '@/core/playing';
-import { renderSampled, type SoundBlock } from '@/core/sounding';
+import type { BankReader, SoundBlock } from '@/core/sounding';
 
 export interface ModelRequest {
   readonly line: Line;
@@ -33,6 +32,8 @@ function reply(message: ModelReply, transfer: Transferable[] = []): void {
 self.onmessage = async ({ data }: MessageEvent<ModelRequest>) => {
   const { line, bpm, sampleRate, what } = data;
   try {
+    // The synthesiser makes itself ready while it loads; a module that waited for it would miss the request.
+    const { backingOf, modelOf, renderSampled } = await import('@/core/sounding');
     const found = what.kind === 'model' ? modelOf(line, bpm, what.wish) : backingOf(line, bpm, what.backing);
     if (found) {
       for await (const block of renderSampled(found.model, await readBank(found.bank), sampleRate)) {

@@ -19,6 +19,10 @@ const CORE: Readonly<Record<string, readonly string[]>> = {
   study: ['time', 'pitch', 'notation', 'instruments', 'counting', 'tempo'],
   tempo: ['time'],
   playing: ['time', 'pitch', 'notation', 'instruments', 'signal'],
+  // What plays beside a student: clicks, backing, and how all of it lies in a recording.
+  accompanying: ['time', 'pitch', 'notation', 'signal', 'counting', 'tempo', 'playing'],
+  // Sampled sounds; nothing that a page loads at once may import it.
+  sounding: ['notation', 'instruments', 'signal', 'playing', 'accompanying'],
   listening: ['pitch', 'signal'],
   following: ['time', 'pitch', 'notation', 'listening'],
   judging: ['time', 'pitch', 'notation', 'following'],
@@ -38,6 +42,7 @@ const PACKAGES: Readonly<Record<string, string>> = {
   zod: 'counting',
   ics: 'reports',
   papaparse: 'reports',
+  spessasynth_core: 'sounding',
 };
 
 /** Layers outside of the core: what each may import of the others. */

@@ -69,6 +69,12 @@ export async function signInStudent(context: BrowserContext, userName: string): 
   return page;
 }
 
+/** Goes on to the verdict without rating the take. */
+export async function seeVerdict(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Not this time' }).click({ timeout: 60_000 });
+  await page.getByTestId('next-step').waitFor();
+}
+
 /** What the ledger says needs work: `2 notes`, `6 rhythm`. */
 export async function weakMeasures(page: Page): Promise<string[]> {
   await page.getByTestId('next-step').waitFor();

@@ -1,3 +1,4 @@
+export { type Accompaniment, type Alongside, afterSkipping, playedAlongside } from './alongside';
 export { BACKINGS, type BackingKind, playBacking } from './backing';
 export { CLICK_SECONDS, clickSample, clickSound, renderClicks } from './click-sound';
 export { type Chord, harmonise } from './harmony';

@@ -1,7 +1,6 @@
 import 'server-only';
 import { z } from 'zod';
-import { BACKINGS } from '@/core/accompanying';
-import type { Alongside } from '@/core/checking';
+import { type Alongside, BACKINGS } from '@/core/accompanying';
 import { STORED_COUNT_IN, USUAL_STYLE } from '@/core/counting';
 import { LEAST_RATING, MOST_RATING, QUALITIES } from '@/core/practice';
 import { countAttempt } from '@/server/db/queries/accounts';

@@ -1,6 +1,6 @@
 import type { ColumnType, Generated } from 'kysely';
+import type { Alongside } from '@/core/accompanying';
 import type { LineDocument } from '@/core/arranging';
-import type { Alongside } from '@/core/checking';
 import type { CountInStyle, CountingStyle } from '@/core/counting';
 import type { Following } from '@/core/following';
 import type { Verdict } from '@/core/judging';

@@ -1,7 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import { type BankReader, check, echoAlongside } from '@/core/checking';
+import { check } from '@/core/checking';
 import { readWav, writeWav } from '@/core/signal';
+import { type BankReader, echoAlongside } from '@/core/sounding';
 import { maybeTakeToCheck, storeCheck, storeFailure } from '@/server/db/queries/takes';
 import { decodeSound } from './decode-sound';
 

@@ -84,7 +84,7 @@ export function Foot({ handle }: { readonly handle: RefObject<FootHandle | null>
     },
   }));
   return (
-    <svg aria-hidden="true" viewBox="0 0 72 54" className="h-14 w-auto shrink-0" data-testid="foot">
+    <svg aria-hidden="true" viewBox="-8 -4 82 58" className="h-14 w-auto shrink-0" data-testid="foot">
       <path d="M2 50 H70" stroke="var(--color-rule)" strokeWidth="3" />
       <g ref={sole} transform={`rotate(${-LIFT_DEGREES} 14 44)`}>
         <path

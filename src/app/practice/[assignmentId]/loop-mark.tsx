@@ -1,7 +1,11 @@
 import type { LoopRange } from '@/core/practice';
 import type { EngravedSystem } from '@/engraving/engraving';
 
-/** The measures of a loop, bracketed over the staff. */
+/** Pixels that the mark reaches beyond the staff, and the length of its hooks. */
+const REACH = 18;
+const HOOK = 9;
+
+/** The measures of a loop: washed, with a hooked stroke where it begins and where it ends. */
 export function LoopMark({ system, range }: { readonly system: EngravedSystem; readonly range: LoopRange }) {
   const inside = system.measures.filter(
     ({ printedIndex }) => printedIndex >= range.fromIndex && printedIndex < range.toIndex,
@@ -9,21 +13,24 @@ export function LoopMark({ system, range }: { readonly system: EngravedSystem; r
   const [first, last] = [inside[0], inside.at(-1)];
   if (!first || !last) return null;
   const [left, right] = [first.x + 3, last.x + last.width - 3];
-  const top = system.staffTop - 26;
+  const [top, bottom] = [system.staffTop - REACH, system.staffBottom + REACH];
   const begins =
-    first.printedIndex === range.fromIndex ? `M${left} ${top + 12} V${top} ` : `M${left} ${top} `;
-  const ends = last.printedIndex === range.toIndex - 1 ? ` V${top + 12}` : '';
+    first.printedIndex === range.fromIndex ? `M${left + HOOK} ${top} h${-HOOK} V${bottom} h${HOOK} ` : '';
+  const ends =
+    last.printedIndex === range.toIndex - 1 ? `M${right - HOOK} ${top} h${HOOK} V${bottom} h${-HOOK}` : '';
   return (
     <g>
       <rect
         x={left}
-        y={system.staffTop - 6}
+        y={top}
         width={right - left}
-        height={system.staffBottom - system.staffTop + 12}
+        height={bottom - top}
         fill="var(--color-cool)"
-        fillOpacity="0.09"
+        fillOpacity="0.1"
       />
-      <path d={`${begins}H${right}${ends}`} fill="none" stroke="var(--color-cool)" strokeWidth="4" />
+      {begins + ends !== '' && (
+        <path d={begins + ends} fill="none" stroke="var(--color-cool)" strokeWidth="4" />
+      )}
     </g>
   );
 }
