@@ -12,7 +12,7 @@ export default {
   },
   // These packages ship ES modules only.
   transformIgnorePatterns: [
-    '/node_modules/(?!(@?better-[a-z]+|@noble|defu|jose|nanostores|rou3|uncrypto|@opentelemetry|kysely)/)',
+    '/node_modules/(?!(@?better-[a-z]+|@noble|defu|jose|nanostores|rou3|uncrypto|@opentelemetry|kysely|spessasynth_core|stb-vorbis)/)',
   ],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1', '^server-only$': '<rootDir>/tests/support/nothing.ts' },
   testTimeout: 60_000,

@@ -21,7 +21,7 @@ const BAND_RATIO = 2 ** (1 / 4);
 export class BandMeter {
   readonly bandCount: number;
   readonly #fourier: Fourier;
-  readonly #window: Float64Array;
+  readonly #taper: Float64Array;
   readonly #frame: Float64Array;
   readonly #power: Float64Array;
   readonly #edges: readonly number[];
@@ -30,7 +30,7 @@ export class BandMeter {
   constructor(sampleRate: number) {
     const size = 2 ** Math.ceil(Math.log2(WINDOW_SECONDS * sampleRate));
     this.#fourier = new Fourier(size);
-    this.#window = hannWindow(size);
+    this.#taper = hannWindow(size);
     this.#frame = new Float64Array(size);
     this.#power = new Float64Array(size / 2 + 1);
     this.#edges = bandEdges(size, sampleRate);
@@ -39,14 +39,14 @@ export class BandMeter {
 
   /** Samples on each side of the middle that are looked at. */
   get reach(): number {
-    return this.#window.length / 2;
+    return this.#taper.length / 2;
   }
 
   /** @param middle sample in the middle of the frame. @param at place of the frame's first band in `levelDb`. */
   measure(samples: Float32Array, middle: number, levelDb: Float64Array, at: number): void {
-    const size = this.#window.length;
+    const size = this.#taper.length;
     const from = middle - size / 2;
-    for (let n = 0; n < size; n++) this.#frame[n] = (samples[from + n] ?? 0) * this.#window[n]!;
+    for (let n = 0; n < size; n++) this.#frame[n] = (samples[from + n] ?? 0) * this.#taper[n]!;
     this.#fourier.power(this.#frame, this.#power);
     for (let band = 0; band < this.bandCount; band++) {
       let energy = 0;

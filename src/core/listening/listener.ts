@@ -99,7 +99,7 @@ export class Listener {
       version: LISTENING_VERSION,
       durationSeconds: raw.samples.length / this.#sampleRate,
       notes: findTones(frames).map(roundNote),
-      strikes: findStrikes(clean, frames.noiseDb).map(({ onsetSeconds, riseDb }) => ({
+      strikes: findStrikes(clean, frames.noiseDb, this.#echoSoFar()).map(({ onsetSeconds, riseDb }) => ({
         onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
         riseDb: rounded(riseDb, DB_DIGITS),
       })),
@@ -110,10 +110,15 @@ export class Listener {
     };
   }
 
+  #echoSoFar(): Audio | undefined {
+    const samples = this.#echo?.subarray(0, this.#raw.length);
+    return samples && { samples, sampleRate: this.#sampleRate };
+  }
+
   /** Below it a frame holds what is left of the device's own sound. */
   #floorDb(): Float64Array | undefined {
-    const echo = this.#echo?.subarray(0, this.#raw.length);
-    return echo && levelsOf(echo, this.#sampleRate).map((db) => db - LEFT_OF_ECHO_DB);
+    const echo = this.#echoSoFar();
+    return echo && levelsOf(echo).map((db) => db - LEFT_OF_ECHO_DB);
   }
 
   /** What has settled since the last time. */
@@ -145,7 +150,7 @@ function rounded(value: number, digits: number): number {
 }
 
 /** Level of every frame: root mean square over its time and that of its neighbours, in dB. */
-function levelsOf(samples: Float32Array, sampleRate: number): Float64Array {
+function levelsOf({ samples, sampleRate }: Audio): Float64Array {
   const hop = FRAME_SECONDS * sampleRate;
   return Float64Array.from({ length: Math.ceil(samples.length / hop) }, (_, frame) => {
     let energy = 0;

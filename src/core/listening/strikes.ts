@@ -18,10 +18,17 @@ const LOWEST_RISE_DB = 9;
 const BELOW_USUAL_DB = 20;
 const ABOVE_NOISE_DB = 12;
 const SILENCE_DB = -120;
+/** What is left of the device's own sound lies this far below it, in a room that echoes on. */
+const LEFT_OF_ECHO_DB = 10;
 
-/** Finds sudden sounds in a recording, in order. @param noiseDb level of the quiet parts. */
-export function findStrikes(audio: Audio, noiseDb: number): readonly HeardStrike[] {
+/**
+ * Finds sudden sounds in a recording, in order.
+ * @param noiseDb level of the quiet parts.
+ * @param echo the device's own sound, which was taken off: what is left of it is no strike.
+ */
+export function findStrikes(audio: Audio, noiseDb: number, echo?: Audio): readonly HeardStrike[] {
   const levels = fineLevels(audio);
+  const echoLevels = echo && fineLevels(echo);
   const back = Math.round(BEFORE_SECONDS / STEP_SECONDS);
   const ahead = Math.round(RISE_SECONDS / STEP_SECONDS);
   const distance = Math.round(SHORTEST_DISTANCE_SECONDS / STEP_SECONDS);
@@ -31,6 +38,7 @@ export function findStrikes(audio: Audio, noiseDb: number): readonly HeardStrike
     // The loudest of the last 30 ms but for the step itself: a strike must beat what still rings.
     const riseDb = topDb - loudest(levels, step - back, step);
     if (riseDb < LOWEST_RISE_DB || topDb < noiseDb + ABOVE_NOISE_DB) continue;
+    if (echoLevels && topDb < loudest(echoLevels, step - back, step + ahead) - LEFT_OF_ECHO_DB) continue;
     const last = found.at(-1);
     if (last && step - last.step < distance) {
       if (riseDb > last.riseDb + 1 && step - last.step < ahead)
@@ -62,7 +70,8 @@ function fineLevels({ samples, sampleRate }: Audio): Float64Array {
 /** Highest level from one step to another, exclusive; silence when there is none. */
 function loudest(levels: Float64Array, from: number, to: number): number {
   let level = SILENCE_DB;
-  for (let step = from < 0 ? 0 : from; step < to; step++) if (levels[step]! > level) level = levels[step]!;
+  const end = to < levels.length ? to : levels.length;
+  for (let step = from < 0 ? 0 : from; step < end; step++) if (levels[step]! > level) level = levels[step]!;
   return level;
 }
 
