@@ -58,13 +58,12 @@ async function runJest(url) {
 }
 
 async function runBrowser(url) {
-  const app = await startApp({
-    databaseUrl: await freshDatabase(url, 'app'),
-    port: await freePort(),
-    demo: true,
-  });
+  const databaseUrl = await freshDatabase(url, 'app');
+  const app = await startApp({ databaseUrl, port: await freePort(), demo: true });
   try {
-    await runToEnd('npx', ['playwright', 'test'], { env: { ...process.env, MEVLO_ADDRESS: app.address } });
+    // One check kills a server of its own on the same data.
+    const env = { ...process.env, MEVLO_ADDRESS: app.address, DATABASE_URL: databaseUrl };
+    await runToEnd('npx', ['playwright', 'test'], { env });
   } finally {
     await app.stop();
   }

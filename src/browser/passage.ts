@@ -1,5 +1,6 @@
 import {
   type BackingKind,
+  clickCount,
   clicksOfLine,
   type LineClick,
   type LineClicks,
@@ -23,8 +24,10 @@ export interface PassageWish {
   readonly backing: BackingKind | undefined;
   /** Clicks after the count-in. */
   readonly click: boolean;
-  /** Times through; the click of the last one goes on until it is stopped. */
+  /** Times through. */
   readonly rounds: number;
+  /** After the last round the click goes on until it is stopped, for a player who is behind. */
+  readonly clickGoesOn: boolean;
   /** The model in every round, or in every other one, with the student's turn between. */
   readonly turns: 'together' | 'mine-then-yours';
 }
@@ -69,8 +72,13 @@ export class Passage {
     this.lineStart =
       (Math.round(this.startTime * sampleRate) + Math.round(this.clicks.countInSeconds * sampleRate)) /
       sampleRate;
+    const mostClicks = !wish.click
+      ? this.clicks.countInClicks
+      : wish.clickGoesOn
+        ? Number.POSITIVE_INFINITY
+        : clickCount(this.clicks, wish.rounds);
     this.#clickTrack = new ClickTrack(mixer, this.startTime, (index) =>
-      wish.click || index < this.clicks.countInClicks ? roundClick(this.clicks, index) : undefined,
+      index < mostClicks ? roundClick(this.clicks, index) : undefined,
     );
     const startOf = (round: number) =>
       round < wish.rounds ? this.lineStart + round * this.clicks.roundSeconds : undefined;

@@ -86,3 +86,12 @@ export async function weakMeasures(page: Page): Promise<string[]> {
         .filter((text) => /\w$/.test(text) && !/^\d+ $/.test(text)),
     );
 }
+
+/** A student at the stand of one of the lines. */
+export async function atStandOf(context: BrowserContext, userName: string, line: RegExp): Promise<Page> {
+  const page = await signInStudent(context, userName);
+  await page.getByRole('link', { name: line }).first().click();
+  await page.getByRole('button', { name: 'Play and record' }).waitFor();
+  await page.waitForLoadState('networkidle');
+  return page;
+}

@@ -2,4 +2,4 @@ export { type Accompaniment, type Alongside, afterSkipping, playedAlongside } fr
 export { BACKINGS, type BackingKind, playBacking } from './backing';
 export { CLICK_SECONDS, clickSample, clickSound, renderClicks } from './click-sound';
 export { type Chord, harmonise } from './harmony';
-export { clicksOfLine, type LineClick, type LineClicks, roundClick } from './line-clicks';
+export { clickCount, clicksOfLine, type LineClick, type LineClicks, roundClick } from './line-clicks';

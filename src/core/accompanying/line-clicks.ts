@@ -85,7 +85,7 @@ export function roundClick(line: LineClicks, index: number): LineClick {
   const { clicks, countInClicks, countInSeconds, roundSeconds, lineSeconds, beatSeconds } = line;
   if (index < clicks.length) return clicks[index]!;
   const own = clicks.length - countInClicks;
-  const filling = Math.max(0, Math.round((roundSeconds - lineSeconds) / beatSeconds - 1e-6));
+  const filling = fillingClicks(line);
   const place = index - countInClicks;
   const round = Math.floor(place / (own + filling));
   const inRound = place - round * (own + filling);
@@ -102,6 +102,17 @@ export function roundClick(line: LineClicks, index: number): LineClick {
     beat,
     word: `${beat}`,
   };
+}
+
+/** How many clicks there are in so many rounds; in the last one none after the end of the line. */
+export function clickCount(line: LineClicks, rounds: number): number {
+  const own = line.clicks.length - line.countInClicks;
+  return line.clicks.length + (rounds - 1) * (own + fillingClicks(line));
+}
+
+/** Clicks between the end of the line and its next round. */
+function fillingClicks({ roundSeconds, lineSeconds, beatSeconds }: LineClicks): number {
+  return Math.max(0, Math.round((roundSeconds - lineSeconds) / beatSeconds - 1e-6));
 }
 
 /** What a line lacks to whole measures, when its last one does not complete its pickup. */

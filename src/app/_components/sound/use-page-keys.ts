@@ -25,7 +25,7 @@ export function useSpaceKey(onPress: (() => void) | undefined): void {
       if (event.code !== 'Space' || event.repeat || isTheirs || !press.current) return;
       event.preventDefault();
       // Some browsers press the focused button when the key is let go.
-      target?.blur();
+      if (target?.matches(CONTROLS)) target.blur();
       press.current();
     };
     window.addEventListener('pointerdown', remember);

@@ -140,7 +140,7 @@ export function Stand(props: StandProps) {
     setPlaying(undefined);
     playhead.current?.show(undefined);
   };
-  const basis = { bpm, countIn, backing: sounds.backing, click: true };
+  const basis = { bpm, countIn, backing: sounds.backing, click: true, clickGoesOn: false };
   const begin = async (kind: Playing, wish: PassageWish, onEnd: (passage?: Passage) => void = () => {}) => {
     setPlaying(kind);
     setThrough(false);

@@ -127,13 +127,17 @@ export function useStand({ getMixer, facts, store, onMoment, onNow }: StandOptio
   }, [getMixer, show, store]);
 
   const start = useCallback(
-    async (wish: Omit<PassageWish, 'rounds' | 'turns'>) => {
+    async (wish: Omit<PassageWish, 'rounds' | 'turns' | 'clickGoesOn'>) => {
       setState({ kind: 'opening' });
       const opened = await openMicrophone();
       if (!opened || !ear.current) return;
       let passage: Passage;
       try {
-        passage = await Passage.start(getMixer(), { ...wish, rounds: 1, turns: 'together' }, true);
+        passage = await Passage.start(
+          getMixer(),
+          { ...wish, rounds: 1, turns: 'together', clickGoesOn: true },
+          true,
+        );
       } catch {
         setState({ kind: 'problem', text: 'The sounds could not be loaded. Record with the click alone.' });
         return;
