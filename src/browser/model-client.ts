@@ -1,3 +1,4 @@
+import type { Line } from '@/core/notation';
 import type { SoundBlock } from '@/core/sounding';
 import type { ModelReply, ModelRequest } from '@/workers/model.worker';
 
@@ -56,4 +57,9 @@ export class SoundStream {
   stop(): void {
     this.#worker.terminate();
   }
+}
+
+/** Loads the synthesiser, so that it is there later without a connection. @throws Error when it cannot be loaded. */
+export async function warmSynthesiser(line: Line): Promise<void> {
+  await new SoundStream({ line, bpm: 60, sampleRate: 22050, what: { kind: 'nothing' } }).complete;
 }

@@ -35,9 +35,17 @@ export async function keepPage(): Promise<void> {
   active.postMessage(message);
 }
 
-/** Keeps files that a page has not loaded yet and will need. */
-export async function keepFiles(files: readonly string[]): Promise<void> {
-  (await worker())?.postMessage({ kind: 'keep', page: undefined, files } satisfies PageToKeep);
+/**
+ * Keeps what a page has not loaded yet and will need, once it has settled.
+ * @param load loads what only the page itself knows how to load; it passes through the service worker and is kept there.
+ */
+export async function keepForLater(files: readonly string[], load: () => Promise<void>): Promise<void> {
+  const active = await worker();
+  // Without one nothing would be kept, and it would be loaded for nothing.
+  if (!active || !navigator.serviceWorker.controller) return;
+  await new Promise((resolve) => setTimeout(resolve, SETTLED_MS));
+  active.postMessage({ kind: 'keep', page: undefined, files } satisfies PageToKeep);
+  await load().catch(() => {});
 }
 
 /** Throws away the pages that were kept, and leaves the takes alone: they are their student's. */

@@ -53,6 +53,8 @@ export class TakeSession {
   readonly #keepFrom: number;
   readonly #roundTripSeconds: number;
   #firstFrame: number | undefined;
+  /** Where the next block should begin. */
+  #nextFrame: number | undefined;
   #alongside: Omit<Alongside, 'path'> | undefined;
   #path: EchoPath | undefined;
   #stretch: Int16Array[] = [];
@@ -117,9 +119,11 @@ export class TakeSession {
 
   #record({ fromFrame, samples }: RecordedBlock): void {
     if (this.#firstFrame === undefined) this.#beginEar(fromFrame);
-    const pcm = toPcm(samples);
+    const at = this.#nextFrame ?? fromFrame;
+    const pcm = inItsPlace(toPcm(samples), fromFrame - at);
+    this.#nextFrame = at + pcm.length;
     this.#ear.hear(fromPcm(pcm));
-    const kept = pcm.subarray(Math.max(0, Math.min(pcm.length, this.#keepFrom - fromFrame)));
+    const kept = pcm.subarray(Math.max(0, Math.min(pcm.length, this.#keepFrom - at)));
     if (kept.length === 0) return;
     this.pcm.push(kept);
     this.#stretch.push(kept);
@@ -267,4 +271,12 @@ export class TakeSession {
   get hearsItself(): boolean {
     return this.#path !== undefined;
   }
+}
+
+/** A block with silence for the samples that are missing before it, or without those that were there already. */
+function inItsPlace(pcm: Int16Array<ArrayBuffer>, missing: number): Int16Array<ArrayBuffer> {
+  if (missing <= 0) return pcm.subarray(Math.min(pcm.length, -missing));
+  const filled = new Int16Array(missing + pcm.length);
+  filled.set(pcm, missing);
+  return filled;
 }

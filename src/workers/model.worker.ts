@@ -11,7 +11,9 @@ export interface ModelRequest {
   /** The line itself, or something plain to play with. */
   readonly what:
     | { readonly kind: 'model'; readonly wish: ModelWish }
-    | { readonly kind: 'backing'; readonly backing: BackingKind };
+    | { readonly kind: 'backing'; readonly backing: BackingKind }
+    /** Nothing yet: only load what is needed for it. */
+    | { readonly kind: 'nothing' };
 }
 
 export type ModelReply =
@@ -34,7 +36,12 @@ self.onmessage = async ({ data }: MessageEvent<ModelRequest>) => {
   try {
     // The synthesiser makes itself ready while it loads; a module that waited for it would miss the request.
     const { backingOf, modelOf, renderSampled } = await import('@/core/sounding');
-    const found = what.kind === 'model' ? modelOf(line, bpm, what.wish) : backingOf(line, bpm, what.backing);
+    const found =
+      what.kind === 'model'
+        ? modelOf(line, bpm, what.wish)
+        : what.kind === 'backing'
+          ? backingOf(line, bpm, what.backing)
+          : undefined;
     if (found) {
       for await (const block of renderSampled(found.model, await readBank(found.bank), sampleRate)) {
         reply({ kind: 'block', block }, [block.samples.buffer]);

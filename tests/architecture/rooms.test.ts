@@ -20,7 +20,7 @@ const CORE: Readonly<Record<string, readonly string[]>> = {
   tempo: ['time'],
   playing: ['time', 'pitch', 'notation', 'instruments', 'signal'],
   // What plays beside a student: clicks, backing, and how all of it lies in a recording.
-  accompanying: ['time', 'pitch', 'notation', 'signal', 'counting', 'tempo', 'playing'],
+  accompanying: ['time', 'pitch', 'notation', 'instruments', 'signal', 'counting', 'tempo', 'playing'],
   // Sampled sounds; nothing that a page loads at once may import it.
   sounding: ['notation', 'instruments', 'signal', 'playing', 'accompanying'],
   listening: ['pitch', 'signal'],

@@ -1,9 +1,15 @@
-import { type Alongside, type BackingKind, playBacking, playedAlongside } from '../accompanying';
+import {
+  type Alongside,
+  type BackingKind,
+  type BankName,
+  bankOf,
+  playBacking,
+  playedAlongside,
+} from '../accompanying';
 import { type InstrumentId, maybeInstrumentOfPart } from '../instruments';
 import type { Line } from '../notation';
 import { type Model, type ModelWish, playModel } from '../playing';
 import { echoOf } from '../signal';
-import { type BankName, bankOf } from './banks';
 import { renderSampledWhole } from './sampler';
 
 /** Reads a sound bank by its name. */

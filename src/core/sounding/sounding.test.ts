@@ -1,20 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { bookLine, lineOf, readBook } from '../../../tests/support/lines';
+import { BANK_NAMES, bankOf } from '../accompanying';
 import { check } from '../checking';
 import { INSTRUMENT_IDS } from '../instruments';
 import type { Line } from '../notation';
 import { AS_WRITTEN, playModel } from '../playing';
 import { amplitudeToDb, peakAmplitude } from '../signal';
-import {
-  BANK_NAMES,
-  type BankReader,
-  backingOf,
-  bankOf,
-  modelOf,
-  renderSampled,
-  renderSampledWhole,
-} from '.';
+import { type BankReader, backingOf, modelOf, renderSampled, renderSampledWhole } from '.';
 
 const RATE = 22050;
 const readBank: BankReader = async (name) => readFileSync(join('public/sounds', `${name}.sf3`));

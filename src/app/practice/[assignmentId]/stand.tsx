@@ -6,8 +6,11 @@ import { useDeviceTakes } from '@/app/_components/device/device-takes';
 import { Beats, type BeatsHandle } from '@/app/_components/sound/beats';
 import { useMixer } from '@/app/_components/sound/use-mixer';
 import { useSpaceKey } from '@/app/_components/sound/use-page-keys';
+import { warmSynthesiser } from '@/browser/model-client';
+import { keepForLater } from '@/browser/offline';
 import type { Passage, PassageMoment, PassageWish } from '@/browser/passage';
 import { TapSession } from '@/browser/tap-session';
+import { bankOf } from '@/core/accompanying';
 import type { CountInStyle } from '@/core/counting';
 import { maybeInstrumentOfPart } from '@/core/instruments';
 import type { Line } from '@/core/notation';
@@ -235,6 +238,12 @@ export function Stand(props: StandProps) {
   }, [device.arrived, sentId, router]);
 
   const partName = line.part.name;
+  const instrumentId = maybeInstrumentOfPart(partName)?.id;
+  useEffect(() => {
+    const banks = [bankOf(instrumentId), bankOf('guitar'), bankOf('clap'), 'reed-organ'];
+    const files = ['/worklets/recorder.js', ...banks.map((bank) => `/sounds/${bank}.sf3`)];
+    void keepForLater(files, () => warmSynthesiser(line));
+  }, [instrumentId, line]);
   return (
     <div className="grid items-start gap-4 md:grid-cols-[92px_1fr]">
       <div>
@@ -288,7 +297,7 @@ export function Stand(props: StandProps) {
                   under={plan?.stage.under ?? 'counts'}
                   system={system}
                   line={line}
-                  instrumentId={maybeInstrumentOfPart(partName)?.id}
+                  instrumentId={instrumentId}
                 />
               )}
             />
