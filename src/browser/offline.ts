@@ -26,12 +26,16 @@ function filesOfPage(): string[] {
     });
 }
 
-/** Keeps this page and everything it needs in the browser, so that it opens without a connection. */
+/** Where a student begins: everything else is found from there. */
+const HOME = '/practice';
+
+/** Keeps this page, the student's list and everything they need in the browser, so that they open without a connection. */
 export async function keepPage(): Promise<void> {
+  const pages = [...new Set([location.href, new URL(HOME, location.href).href])];
   const active = await worker();
   if (!active) return;
   await new Promise((resolve) => setTimeout(resolve, SETTLED_MS));
-  const message: PageToKeep = { kind: 'keep', page: location.href, files: filesOfPage() };
+  const message: PageToKeep = { kind: 'keep', pages, files: filesOfPage() };
   active.postMessage(message);
 }
 
@@ -44,7 +48,7 @@ export async function keepForLater(files: readonly string[], load: () => Promise
   // Without one nothing would be kept, and it would be loaded for nothing.
   if (!active || !navigator.serviceWorker.controller) return;
   await new Promise((resolve) => setTimeout(resolve, SETTLED_MS));
-  active.postMessage({ kind: 'keep', page: undefined, files } satisfies PageToKeep);
+  active.postMessage({ kind: 'keep', pages: [], files } satisfies PageToKeep);
   await load().catch(() => {});
 }
 

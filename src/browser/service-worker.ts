@@ -7,8 +7,8 @@ declare const BUILD: string;
 
 export interface PageToKeep {
   readonly kind: 'keep';
-  /** Address of a page; undefined for files alone. */
-  readonly page: string | undefined;
+  /** Addresses. */
+  readonly pages: readonly string[];
   readonly files: readonly string[];
 }
 type Message = PageToKeep | { readonly kind: 'forget' };
@@ -38,14 +38,14 @@ self.addEventListener('message', (event) => {
   event.waitUntil(message.kind === 'keep' ? keep(message) : caches.delete(PAGES));
 });
 
-async function keep({ page, files }: PageToKeep): Promise<void> {
+async function keep({ pages, files }: PageToKeep): Promise<void> {
   const cache = await caches.open(FILES);
   const missing: string[] = [];
   for (const file of files) if (!(await cache.match(file))) missing.push(file);
   await Promise.allSettled(missing.map((file) => cache.add(file)));
-  if (!page || !KEPT_PAGES.test(new URL(page).pathname)) return;
-  const response = await fetch(page, { credentials: 'same-origin' });
-  await keepPage(page, response);
+  for (const page of pages.filter((address) => KEPT_PAGES.test(new URL(address).pathname))) {
+    await keepPage(page, await fetch(page, { credentials: 'same-origin' }));
+  }
 }
 
 async function keepPage(page: string, response: Response): Promise<void> {

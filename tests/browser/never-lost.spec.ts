@@ -94,12 +94,10 @@ test('without a connection lines that were opened open, takes are recorded and k
     await record(page);
     await page.getByRole('button', { name: 'Hand in' }).click();
     await expect(page.getByText('You are offline. The take is kept on this device')).toBeVisible();
+    // The microphone has nothing more to give: the second take is cut off by leaving the page.
     await page.keyboard.press('Space');
     await expect(page.getByText('Play!')).toBeVisible({ timeout: 20_000 });
     await page.waitForTimeout(3000);
-    await page.keyboard.press('Space');
-    await page.waitForTimeout(500);
-    if (await page.getByRole('button', { name: 'Not this time' }).isVisible()) await seeVerdict(page);
     await page.goto('/practice');
     await expect(device(page).getByRole('listitem')).toHaveCount(2);
     await device(page).getByRole('button', { name: 'Hand in' }).click();
