@@ -28,10 +28,10 @@ const SHOTS = [
     open: (page) => lookOver(page, '/shelf', 'Skipping Stones'),
   },
   {
-    name: 'study-phone',
+    name: 'metronome-phone',
     who: 'Ida Quill',
     viewport: PHONE,
-    open: (page) => lookOver(page, '/practice', '4 Slow Ferry'),
+    open: startMetronome,
   },
   { name: 'writing', who: 'Odile Harrow', viewport: { ...DESKTOP, height: 980 }, open: write },
   {
@@ -76,10 +76,10 @@ const SHOTS = [
     open: (page) => follow(page, '/practice', '7 Three Lanterns'),
   },
   {
-    name: 'stage-tablet',
+    name: 'stand-rating-tablet',
     who: 'Nuri Ashdown',
     viewport: TABLET,
-    open: (page) => follow(page, '/practice', '7 Three Lanterns'),
+    open: rate,
   },
 ];
 
@@ -153,8 +153,23 @@ async function record(page) {
   await follow(page, '/practice', '5 Kettle Song');
   await page.waitForLoadState('networkidle');
   await page.keyboard.press('Space');
-  await page.getByRole('status', { name: 'Recording' }).waitFor();
+  await page.getByText('Play!').waitFor();
   await page.waitForTimeout(2500);
+}
+
+async function rate(page) {
+  await record(page);
+  await page.getByRole('heading', { name: /Your own ears first/ }).waitFor({ timeout: 60_000 });
+  for (const [index, mark] of [8, 9, 7, 10].entries()) {
+    await page.getByRole('group').nth(index).getByText(`${mark}`, { exact: true }).click();
+  }
+}
+
+async function startMetronome(page) {
+  await page.goto('/metronome');
+  await page.waitForLoadState('networkidle');
+  await page.getByRole('button', { name: /Start/ }).click();
+  await page.waitForTimeout(1500);
 }
 
 await run(async () => {

@@ -30,7 +30,7 @@ export function PageFrame({ viewer, signOut, aside, children }: PageFrameProps) 
         Skip to the page
       </a>
       <header className="border-b-2 border-rule bg-paper">
-        <div className="mx-auto flex min-h-14 max-w-[1240px] flex-wrap items-center gap-x-6 px-4">
+        <div className="mx-auto flex min-h-14 max-w-[1240px] flex-wrap items-center gap-x-6 px-4 max-sm:gap-x-2">
           <Link href="/" className="font-serif text-2xl font-bold italic">
             Mevlo
           </Link>
@@ -39,7 +39,7 @@ export function PageFrame({ viewer, signOut, aside, children }: PageFrameProps) 
               <Link
                 key={href}
                 href={href}
-                className="inline-flex min-h-11 items-center rounded-md px-3 hover:bg-cool-wash"
+                className="inline-flex min-h-11 items-center rounded-md px-3 hover:bg-cool-wash max-sm:px-2"
               >
                 {name}
               </Link>

@@ -7,6 +7,8 @@ import { isBeingRecorded, type KeptTake, TakeStore } from '@/browser/take-store'
 export interface DeviceTakes {
   /** Undefined until it is open, and where the browser has none. */
   readonly store: TakeStore | undefined;
+  /** The store as soon as it is open: nothing is recorded before. Undefined where the browser has none. */
+  whenOpen(): Promise<TakeStore | undefined>;
   readonly hasNoStore: boolean;
   /** Own takes that are only here, the oldest first. */
   readonly takes: readonly KeptTake[];
@@ -19,6 +21,7 @@ export interface DeviceTakes {
 
 const NOTHING: DeviceTakes = {
   store: undefined,
+  whenOpen: async () => undefined,
   hasNoStore: false,
   takes: [],
   send: { kind: 'idle' },
@@ -30,6 +33,20 @@ const Context = createContext<DeviceTakes>(NOTHING);
 
 export function useDeviceTakes(): DeviceTakes {
   return useContext(Context);
+}
+
+/** A store that is on its way. */
+interface Opening {
+  readonly opened: Promise<TakeStore | undefined>;
+  settle(store: TakeStore | undefined): void;
+}
+
+function newOpening(): Opening {
+  let settle: Opening['settle'] = () => {};
+  const opened = new Promise<TakeStore | undefined>((resolve) => {
+    settle = resolve;
+  });
+  return { opened, settle };
 }
 
 /** Opens the store of the signed-in student and sends what waits in it. @param userId undefined for somebody who records nothing. */
@@ -46,9 +63,14 @@ export function DeviceTakesProvider({
   const [send, setSend] = useState<SendState>({ kind: 'idle' });
   const [arrived, setArrived] = useState<readonly string[]>([]);
   const queue = useRef<HandInQueue | undefined>(undefined);
+  const opening = useRef<Opening>(undefined);
+  opening.current ??= newOpening();
 
   useEffect(() => {
-    if (!userId) return;
+    if (!userId) {
+      opening.current?.settle(undefined);
+      return;
+    }
     let hasEnded = false;
     let opened: TakeStore | undefined;
     const open = async () => {
@@ -67,9 +89,13 @@ export function DeviceTakesProvider({
       sending.onArrived = (takeId) => setArrived((before) => [...before, takeId]);
       queue.current = sending;
       setStore(mine);
+      opening.current?.settle(mine);
       void sending.run();
     };
-    open().catch(() => setNoStore(true));
+    open().catch(() => {
+      setNoStore(true);
+      opening.current?.settle(undefined);
+    });
     return () => {
       hasEnded = true;
       queue.current?.end();
@@ -82,6 +108,7 @@ export function DeviceTakesProvider({
   const value = useMemo(
     (): DeviceTakes => ({
       store,
+      whenOpen: () => opening.current!.opened,
       hasNoStore,
       takes,
       send,

@@ -5,9 +5,9 @@ import { maybeNextPractice, type NextPractice, type Quality, type SelfRating } f
 import { measureName, type Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
 import { CheckedLine } from '@/ui/music/checked-line';
+import { Comparison } from '@/ui/music/comparison';
 import type { LineEngravings } from '@/ui/music/engraved-line';
 import { Notice } from '@/ui/notice';
-import { Comparison } from './comparison';
 import { RatingCard } from './rating-card';
 import type { SittingTake } from './use-stand';
 
@@ -71,7 +71,7 @@ function Verdict({
         audioSrc={take.url}
       />
       {verdict.state === 'judged' && (
-        <Comparison verdict={verdict} rating={rating} asked={asked} vocabulary={vocabulary} />
+        <Comparison verdict={verdict} rating={rating} asked={asked} vocabulary={vocabulary} who="You" />
       )}
       <HandInNotice state={handIn} takeId={take.id} />
       <div className="flex flex-wrap gap-3 border-t-2 border-rule pt-4">

@@ -122,7 +122,7 @@ export function Stand(props: StandProps) {
   const stand = useStand({
     getMixer,
     facts,
-    store: mayHandIn ? device.store : undefined,
+    getStore: device.whenOpen,
     onMoment,
     onNow: ({ midi }) => heardNote.current?.show(midi),
   });

@@ -41,14 +41,14 @@ const NO_CHECK =
 interface StandOptions {
   readonly getMixer: () => Mixer;
   readonly facts: TakeFacts;
-  /** Undefined for somebody who only tries the stand out. */
-  readonly store: TakeStore | undefined;
+  /** Where takes are kept; undefined for somebody who only tries the stand out. */
+  readonly getStore: () => Promise<TakeStore | undefined>;
   readonly onMoment: (moment: PassageMoment, passage: Passage) => void;
   readonly onNow: (now: EarNow) => void;
 }
 
 /** Everything that happens on the stand between opening the microphone and the verdict. */
-export function useStand({ getMixer, facts, store, onMoment, onNow }: StandOptions) {
+export function useStand({ getMixer, facts, getStore, onMoment, onNow }: StandOptions) {
   const [state, setState] = useState<StandState>({ kind: 'ready' });
   const [takes, setTakes] = useState<readonly SittingTake[]>([]);
   const [level, setLevel] = useState<Level>();
@@ -120,16 +120,16 @@ export function useStand({ getMixer, facts, store, onMoment, onNow }: StandOptio
         hearsItself: ended.hearsItself,
         rating: undefined,
       });
-      if (!isShown) await store?.remove(id);
+      if (!isShown) await (await getStore())?.remove(id);
     } catch {
       setState({ kind: 'problem', text: NO_CHECK });
     }
-  }, [getMixer, show, store]);
+  }, [getMixer, show, getStore]);
 
   const start = useCallback(
     async (wish: Omit<PassageWish, 'rounds' | 'turns' | 'clickGoesOn'>) => {
       setState({ kind: 'opening' });
-      const opened = await openMicrophone();
+      const [opened, store] = await Promise.all([openMicrophone(), getStore()]);
       if (!opened || !ear.current) return;
       let passage: Passage;
       try {
@@ -155,7 +155,7 @@ export function useStand({ getMixer, facts, store, onMoment, onNow }: StandOptio
       };
       follow();
     },
-    [getMixer, openMicrophone, finish, store, facts],
+    [getMixer, openMicrophone, finish, getStore, facts],
   );
 
   /** Stops the take that is being recorded: before the line has begun nothing is kept. */
@@ -187,7 +187,7 @@ export function useStand({ getMixer, facts, store, onMoment, onNow }: StandOptio
           rating: undefined,
         });
         if (!isShown) return;
-        await store?.keep({
+        await (await getStore())?.keep({
           ...facts,
           id,
           askedBpm,
@@ -203,15 +203,15 @@ export function useStand({ getMixer, facts, store, onMoment, onNow }: StandOptio
         setState({ kind: 'problem', text: NO_CHECK });
       }
     },
-    [facts, show, store],
+    [facts, show, getStore],
   );
 
   const rate = useCallback(
     async (takeId: string, rating: SelfRating) => {
       setTakes((before) => before.map((take) => (take.id === takeId ? { ...take, rating } : take)));
-      await store?.change(takeId, { selfRating: rating });
+      await (await getStore())?.change(takeId, { selfRating: rating });
     },
-    [store],
+    [getStore],
   );
 
   return { state, setState, takes, level, openMicrophone, start, stop, bring, rate };

@@ -2,10 +2,12 @@ import type { Metadata } from 'next';
 import { dayOf, sayDay } from '@/app/_components/day';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
+import { QUALITIES } from '@/core/practice';
 import { getTake } from '@/server/access/takes';
 import { requireViewer } from '@/server/access/viewer';
 import { ButtonLink } from '@/ui/button';
 import { CheckedLine } from '@/ui/music/checked-line';
+import { Comparison } from '@/ui/music/comparison';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { AnswerForm } from './answer-form';
@@ -22,6 +24,7 @@ export default async function TakePage({
   const viewer = await requireViewer();
   const take = await orNotFound(getTake(viewer, (await params).takeId));
   const today = dayOf(new Date());
+  const rated = QUALITIES.filter((quality) => take.selfRating?.[quality] !== undefined);
   return (
     <SignedInFrame viewer={viewer}>
       <Sheet>
@@ -52,6 +55,17 @@ export default async function TakePage({
             levelsDb={take.levelsDb}
             audioSrc={`/api/takes/${take.id}/audio`}
           />
+        )}
+        {take.verdict?.state === 'judged' && rated.length > 0 && (
+          <div className="mt-4">
+            <Comparison
+              verdict={take.verdict}
+              rating={take.selfRating ?? {}}
+              asked={rated}
+              vocabulary={take.vocabulary}
+              who={viewer.role === 'student' ? 'You' : take.studentName.split(' ')[0]!}
+            />
+          </div>
         )}
         <div className="mt-4 border-t-2 border-rule pt-4">
           {viewer.role === 'teacher' ? (

@@ -15,17 +15,19 @@ interface ComparisonProps {
   readonly rating: SelfRating;
   readonly asked: readonly Quality[];
   readonly vocabulary: Vocabulary;
+  /** Whose ears: "You" to the student, the name to the teacher. */
+  readonly who: string;
 }
 
 /** What the student thought and what was measured, side by side, and what would lift the weaker ones by one. */
-export function Comparison({ verdict, rating, asked, vocabulary }: ComparisonProps) {
+export function Comparison({ verdict, rating, asked, vocabulary, who }: ComparisonProps) {
   const rows = measuredRating(verdict).filter(({ quality }) => asked.includes(quality));
   const hasOwn = asked.some((quality) => rating[quality] !== undefined);
   return (
     <div className="overflow-x-auto">
       <table className="w-full max-w-3xl text-left">
         <caption className="mb-1 text-left text-xl font-bold">
-          {hasOwn ? 'What you heard, and what Mevlo measured' : 'What Mevlo measured, out of ten'}
+          {hasOwn ? 'Own ears, and what Mevlo measured' : 'What Mevlo measured'}
         </caption>
         <thead>
           <tr className="border-b-2 border-ink">
@@ -34,7 +36,7 @@ export function Comparison({ verdict, rating, asked, vocabulary }: ComparisonPro
             </th>
             {hasOwn && (
               <th scope="col" className="px-3 text-center">
-                You
+                {who}
               </th>
             )}
             <th scope="col" className="px-3 text-center">
@@ -86,7 +88,7 @@ function liftOf(
 ): string {
   if (measured === undefined) return 'Your teacher’s ear judges this one.';
   if (measured >= GOOD_ENOUGH) {
-    if (own !== undefined && own < GOOD_ENOUGH) return 'It was better than you thought. Listen to it again.';
+    if (own !== undefined && own < GOOD_ENOUGH) return 'Better than it felt. Listen to it again.';
     return measured === MOST_RATING ? 'Nothing to add.' : 'Good enough to go on.';
   }
   if (quality === 'tempo') {
