@@ -94,6 +94,8 @@ export function Stand(props: StandProps) {
   const [playing, setPlaying] = useState<Playing>();
   const [turn, setTurn] = useState<PassageMoment['phase']>('before');
   const [isThrough, setThrough] = useState(false);
+  /** How the latest take was made: trying again goes the same way. */
+  const [wasTapped, setTapped] = useState(false);
   const [shownId, setShownId] = useState<string>();
   const [sentId, setSentId] = useState<string>();
   const playhead = useRef<PlayheadHandle>(null);
@@ -195,6 +197,8 @@ export function Stand(props: StandProps) {
   };
   const tap = async () => {
     aim(line, bpm);
+    setTapped(true);
+    setShownId(undefined);
     const passage = await begin('taps', { ...basis, line, model: undefined, rounds: 2, turns: 'together' });
     if (passage) taps.current = new TapSession(passage);
   };
@@ -216,14 +220,20 @@ export function Stand(props: StandProps) {
   const record = () => {
     stopPlaying();
     setShownId(undefined);
+    setTapped(false);
     aim(line, bpm);
     const { click, backing, modelAlong, model } = sounds;
     void stand.start({ line, bpm, countIn, click, backing, model: modelAlong ? model : undefined });
+  };
+  const tapAgain = () => {
+    stand.setState({ kind: 'ready' });
+    return tap();
   };
   const press = () => {
     if (isRecording) void stand.stop();
     else if (playing) stopPlaying();
     else if (input === 'none') goThrough();
+    else if (shown && wasTapped) void tapAgain();
     else record();
   };
   useSpaceKey(isBusy || playing === 'taps' ? undefined : press);
@@ -279,7 +289,7 @@ export function Stand(props: StandProps) {
                 plan === undefined || hasExpression(line),
               )}
               handIn={handInStateOf(shown.id, device)}
-              onAgain={record}
+              onAgain={wasTapped ? () => void tapAgain() : record}
               onRated={(rating) => void stand.rate(shown.id, rating)}
               onPractise={practise}
               onHandIn={mayHandIn ? () => handIn(shown.id) : undefined}
