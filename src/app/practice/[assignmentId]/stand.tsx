@@ -1,5 +1,5 @@
 'use client';
-import { Ear as EarIcon, Mic, Play, Repeat, Square } from 'lucide-react';
+import { Repeat } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { type ComponentProps, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useDeviceTakes } from '@/app/_components/device/device-takes';
@@ -17,7 +17,7 @@ import type { Line } from '@/core/notation';
 import { AS_WRITTEN } from '@/core/playing';
 import { type LoopRange, lineOfLoop, type NextPractice, qualitiesAsked, type StepId } from '@/core/practice';
 import { beatUnit, clicksPerMeasure, type Vocabulary } from '@/core/time';
-import { Button, ButtonLink } from '@/ui/button';
+import { Button } from '@/ui/button';
 import { MetronomeMark } from '@/ui/metronome-mark';
 import {
   EngravedLine,
@@ -34,14 +34,14 @@ import { Cautions, RestReminder } from './cautions';
 import { FileForm } from './file-form';
 import { HeardNote, type HeardNoteHandle } from './heard-note';
 import { HelpForm } from './help-form';
-import { LevelMeter } from './level-meter';
 import { LoopMark } from './loop-mark';
 import { LoopPanel, type LoopWish } from './loop-panel';
-import { OwnWord } from './own-word';
-import { type HandInState, Result } from './result';
+import { Result } from './result';
 import { Sitting } from './sitting';
 import { SoundsPanel, type SoundWish, Tick } from './sounds-panel';
 import { StageCard } from './stage-card';
+import { type Playing, StandControls } from './stand-controls';
+import { doingNow, handInStateOf, hasExpression } from './stand-words';
 import { TapField } from './tap-field';
 import { usePlayback } from './use-playback';
 import { useStand } from './use-stand';
@@ -62,9 +62,6 @@ interface StandProps {
   /** A teacher may try the stand out but hands nothing in. */
   readonly mayHandIn: boolean;
 }
-
-/** What plays at the moment without being recorded. */
-type Playing = 'listen' | 'loop' | 'silent-step' | 'taps';
 
 /** The music stand: the line, its tempo, one key to record. */
 export function Stand(props: StandProps) {
@@ -318,69 +315,34 @@ export function Stand(props: StandProps) {
                 <Notice kind="news">Mevlo is listening to what you played …</Notice>
               )}
               {playing === 'taps' && <TapField onTap={(timeStamp) => taps.current?.tap(timeStamp)} />}
-              <div className="flex flex-wrap items-center gap-x-4 gap-y-3">
-                {isGoing || isBusy ? (
-                  <Button weight="main" onClick={press} disabled={isBusy} className="min-h-16 px-8 text-xl">
-                    <Square aria-hidden className="size-6" /> Stop <SpaceHint />
-                  </Button>
-                ) : input === 'none' ? (
-                  <>
-                    <Button
-                      weight={isThrough ? 'plain' : 'main'}
-                      onClick={goThrough}
-                      className="min-h-16 px-8 text-xl"
-                    >
-                      <Play aria-hidden className="size-6" /> {isThrough ? 'Once more' : 'Start the click'}
-                    </Button>
-                    {isThrough && mayHandIn && <OwnWord assignmentId={assignmentId} stageId={stageId} />}
-                  </>
-                ) : (
-                  <Button weight="main" onClick={record} className="min-h-16 px-8 text-xl">
-                    <Mic aria-hidden className="size-6" /> Play and record <SpaceHint />
-                  </Button>
-                )}
-                {!isGoing && !isBusy && (
-                  <>
-                    {input === 'either' && (
-                      <Button onClick={() => void tap()} className="min-h-16 px-6 text-xl">
-                        Tap it
-                      </Button>
-                    )}
-                    <Button onClick={listen} className="min-h-16 px-6 text-xl">
-                      <EarIcon aria-hidden className="size-6" /> Listen
-                    </Button>
-                    <Button
-                      onClick={() => setLoopOpen(!isLoopOpen)}
-                      aria-expanded={isLoopOpen}
-                      className="min-h-16 px-6 text-xl"
-                    >
-                      <Repeat aria-hidden className="size-6" /> Go round
-                    </Button>
-                    <Tick
-                      label="Click while I play"
-                      isOn={sounds.click}
-                      onChange={(click) => setSounds({ ...sounds, click })}
+              <StandControls
+                assignmentId={assignmentId}
+                stageId={stageId}
+                input={input}
+                what={isRecording ? 'recording' : playing}
+                isBusy={isBusy}
+                isThrough={isThrough}
+                mayHandIn={mayHandIn}
+                isLoopOpen={isLoopOpen}
+                onLoopOpen={setLoopOpen}
+                sounds={sounds}
+                onSounds={setSounds}
+                onPress={press}
+                onTap={() => void tap()}
+                onListen={listen}
+                beats={
+                  isGoing && (
+                    <Beats
+                      count={clicksPerMeasure(meter)}
+                      beats={beats}
+                      doing={doingNow(isRecording ? 'recording' : playing, turn)}
                     />
-                  </>
-                )}
-                {isGoing && (
-                  <Beats
-                    count={clicksPerMeasure(meter)}
-                    beats={beats}
-                    doing={doingNow(isRecording ? 'recording' : playing, turn)}
-                  />
-                )}
-                {isRecording && showsHeard && <HeardNote line={line} handle={heardNote} />}
-                <div className="ml-auto flex flex-wrap items-center gap-2">
-                  {!isGoing && <ButtonLink href={`/practice/${assignmentId}/study`}>Look it over</ButtonLink>}
-                  {level && !playing && <LevelMeter level={level} />}
-                  {!level && !isGoing && input !== 'none' && (
-                    <Button weight="quiet" onClick={() => void stand.openMicrophone()}>
-                      Test the microphone
-                    </Button>
-                  )}
-                </div>
-              </div>
+                  )
+                }
+                heardNote={isRecording && showsHeard && <HeardNote line={line} handle={heardNote} />}
+                level={level}
+                onTestMicrophone={() => void stand.openMicrophone()}
+              />
               {isLoopOpen && !isRecording && (
                 <section
                   aria-label="Go round in some measures"
@@ -434,46 +396,4 @@ export function Stand(props: StandProps) {
       </Sheet>
     </div>
   );
-}
-
-function SpaceHint() {
-  return (
-    <kbd className="rounded-sm border border-paper px-1.5 text-base font-normal max-md:hidden">space</kbd>
-  );
-}
-
-function doingNow(what: Playing | 'recording' | undefined, turn: PassageMoment['phase']): string {
-  switch (what) {
-    case 'recording':
-      return 'Play!';
-    case 'taps':
-      return 'Tap every note …';
-    case 'silent-step':
-      return 'Do it to the end …';
-    default:
-      return turn === 'yours' ? 'Your turn!' : 'Mevlo plays …';
-  }
-}
-
-/** Whether anything is written that is more than notes and rhythm. */
-function hasExpression({ part }: Line): boolean {
-  return part.measures.some(
-    ({ events, directions }) =>
-      directions.some(({ kind }) => kind !== 'words') ||
-      events.some(
-        (event) => event.kind === 'note' && (event.slurStarts > 0 || event.articulations.length > 0),
-      ),
-  );
-}
-
-function handInStateOf(
-  takeId: string,
-  { takes, send, arrived }: ReturnType<typeof useDeviceTakes>,
-): HandInState {
-  if (arrived.includes(takeId)) return { kind: 'handed-in' };
-  const kept = takes.find(({ id }) => id === takeId);
-  if (kept?.state === 'refused') return { kind: 'held-up', problem: kept.problem ?? '' };
-  if (kept?.state !== 'waiting') return { kind: 'here' };
-  if (send.kind === 'held-up') return send;
-  return { kind: send.kind === 'offline' ? 'offline' : 'on-its-way' };
 }

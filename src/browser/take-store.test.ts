@@ -1,0 +1,123 @@
+import 'fake-indexeddb/auto';
+import { readWav } from '@/core/signal';
+import { TakeStore } from './take-store';
+
+const RATE = 16000;
+let made = 0;
+
+/** A take that is being recorded, with so many seconds in stretches of half a second. */
+async function recorded(store: TakeStore, seconds: number, assignmentId = 'a1'): Promise<string> {
+  const id = `take-${++made}`;
+  await store.begin({
+    id,
+    assignmentId,
+    stage: undefined,
+    title: '5 Kettle Song',
+    askedBpm: 66,
+    source: 'recorded',
+    recordedAtMs: Date.now() + made,
+    alongside: undefined,
+    selfRating: undefined,
+    sampleRate: RATE,
+  });
+  for (let index = 0; index < 2 * seconds; index++) {
+    await store.append(id, index, new Int16Array(RATE / 2).fill(index + 1));
+  }
+  return id;
+}
+
+const nobody = async () => false;
+
+let store: TakeStore;
+beforeEach(async () => {
+  store = await TakeStore.open(`student-${made}-${Date.now()}`);
+});
+afterEach(() => store.close());
+
+test('stretches make up the take, in their order', async () => {
+  const id = await recorded(store, 3);
+  const take = await store.complete(id);
+  const sound = readWav(new Uint8Array(take!.sound!));
+  if (!sound.ok) throw new Error(sound.issues[0]!.message);
+  expect(sound.value.sampleRate).toBe(RATE);
+  expect(sound.value.samples).toHaveLength(3 * RATE);
+  const heights = [0, 1, 2, 3, 4, 5].map((index) =>
+    Math.round(sound.value.samples[(index * RATE) / 2]! * 32768),
+  );
+  expect(heights).toEqual([1, 2, 3, 4, 5, 6]);
+  expect(await store.list()).toMatchObject([{ id, state: 'kept' }]);
+});
+
+test('a slip of the finger is not kept', async () => {
+  const id = await recorded(store, 0);
+  expect(await store.complete(id)).toBeUndefined();
+  expect(await store.list()).toEqual([]);
+});
+
+test('what was cut off is found again, but not under the hands of a window that still records', async () => {
+  const [cut, live] = [await recorded(store, 2), await recorded(store, 2)];
+  await store.tidy(async (takeId) => takeId === live);
+  const states = Object.fromEntries((await store.list()).map(({ id, state }) => [id, state]));
+  expect(states).toEqual({ [cut]: 'kept', [live]: 'recording' });
+});
+
+test('the last five of a line are kept to choose from, and what waits for its way is never thrown away', async () => {
+  const first = await recorded(store, 1);
+  await store.complete(first);
+  await store.change(first, { state: 'waiting' });
+  const others: string[] = [];
+  for (let count = 0; count < 7; count++) {
+    const id = await recorded(store, 1);
+    await store.complete(id);
+    others.push(id);
+  }
+  const elsewhere = await recorded(store, 1, 'a2');
+  await store.complete(elsewhere);
+  expect((await store.list()).map(({ id }) => id)).toEqual([first, ...others.slice(2), elsewhere]);
+});
+
+test('what nobody handed in for a week goes', async () => {
+  const id = await recorded(store, 1);
+  await store.complete(id, { recordedAtMs: Date.now() - 8 * 24 * 3600 * 1000 });
+  const waiting = await recorded(store, 1);
+  await store.complete(waiting, { recordedAtMs: Date.now() - 8 * 24 * 3600 * 1000 });
+  await store.change(waiting, { state: 'waiting' });
+  await store.tidy(nobody);
+  expect((await store.list()).map((take) => take.id)).toEqual([waiting]);
+});
+
+test('students of one device do not see each other’s takes', async () => {
+  const id = await recorded(store, 1);
+  await store.complete(id);
+  const other = await TakeStore.open('somebody-else');
+  expect(await other.list()).toEqual([]);
+  await other.tidy(nobody);
+  expect(await store.list()).toHaveLength(1);
+  other.close();
+});
+
+test('every change is told, and a removed take leaves nothing', async () => {
+  let told = 0;
+  store.onChange = () => told++;
+  const id = await recorded(store, 1);
+  await store.complete(id);
+  await store.change(id, { selfRating: { rhythm: 8 } });
+  expect(await store.list()).toMatchObject([{ selfRating: { rhythm: 8 } }]);
+  await store.remove(id);
+  expect(told).toBe(3);
+  expect(await store.list()).toEqual([]);
+  // Begun again under the same id it has none of the old stretches.
+  await store.begin({
+    id,
+    assignmentId: 'a1',
+    stage: 'm0/clap',
+    title: '',
+    askedBpm: 60,
+    source: 'recorded',
+    recordedAtMs: 1,
+    alongside: undefined,
+    selfRating: undefined,
+    sampleRate: RATE,
+  });
+  expect(await store.complete(id)).toBeUndefined();
+});
