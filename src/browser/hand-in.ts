@@ -109,32 +109,49 @@ interface Answer {
   readonly problem?: string;
 }
 
-/** @param from where to begin; the server knows better and says so. */
+/** Asks whether it is there already, sends what is missing, and asks again. */
 async function sendTake(take: KeptTake): Promise<Outcome> {
-  const { id, sound, assignmentId, stage, askedBpm, source, alongside, selfRating, recordedAtMs } = take;
+  const { id, sound } = take;
   if (!sound) return { kind: 'refused', problem: 'The recording is empty.' };
-  let from = 0;
   try {
+    const first = await complete(take, sound.byteLength);
+    if (first.kind !== 'missing') return first;
+    let from = first.received;
     while (from < sound.byteLength) {
       const piece = sound.slice(from, from + PIECE_BYTES);
       const response = await fetch(`/api/takes/${id}/pieces?from=${from}`, { method: 'PUT', body: piece });
       const answer = await readAnswer(response);
       if (answer.received === undefined) return judgeAnswer(response.status, answer);
-      // Nothing moved: what the server has is not of this recording.
-      if (answer.received === from) return { kind: 'held-up', problem: 'The recording does not arrive.' };
+      if (answer.received === from) return NOT_ARRIVING;
       from = answer.received;
     }
-    const facts = { bytes: sound.byteLength, assignmentId, stage, askedBpm, source, alongside, selfRating };
-    const response = await fetch(`/api/takes/${id}`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ ...facts, recordedAt: new Date(recordedAtMs).toISOString() }),
-    });
-    const answer = await readAnswer(response);
-    return answer.takeId === undefined ? judgeAnswer(response.status, answer) : { kind: 'handed-in' };
+    const last = await complete(take, sound.byteLength);
+    return last.kind === 'missing' ? NOT_ARRIVING : last;
   } catch {
     return { kind: 'offline' };
   }
+}
+
+/** What the server has is not of this recording. */
+const NOT_ARRIVING: Outcome = { kind: 'held-up', problem: 'The recording does not arrive.' };
+
+/** Tells the server what the recording is of, which makes a take of it once all of it is there. */
+async function complete(
+  { id, assignmentId, stage, askedBpm, source, alongside, selfRating, recordedAtMs }: KeptTake,
+  bytes: number,
+): Promise<Outcome | { readonly kind: 'missing'; readonly received: number }> {
+  const recordedAt = new Date(recordedAtMs).toISOString();
+  const facts = { bytes, assignmentId, stage, askedBpm, source, alongside, selfRating, recordedAt };
+  const response = await fetch(`/api/takes/${id}`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(facts),
+  });
+  const answer = await readAnswer(response);
+  if (answer.takeId !== undefined) return { kind: 'handed-in' };
+  return answer.received === undefined
+    ? judgeAnswer(response.status, answer)
+    : { kind: 'missing', received: answer.received };
 }
 
 async function readAnswer(response: Response): Promise<Answer> {

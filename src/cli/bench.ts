@@ -1,8 +1,9 @@
 // How long checking a 30-second take lasts, and where the time goes: npm run bench
 import { readFileSync } from 'node:fs';
+import { checkHeard } from '@/core/checking';
 import { follow } from '@/core/following';
 import { judge, USUAL_POLICY } from '@/core/judging';
-import { hear } from '@/core/listening';
+import { hear, Listener } from '@/core/listening';
 import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
 import { type Audio, durationSeconds, readWav, writeWav } from '@/core/signal';
 import { readLineFile } from './files';
@@ -40,6 +41,42 @@ function main(): void {
     rounds.push(times);
   }
   report(rounds, durationSeconds(sound));
+  listenLive();
+}
+
+/** A recorder's block. */
+const BLOCK_SAMPLES = 2048;
+const LIVE_LINE = 'demo/book/07-three-lanterns.musicxml';
+/** Slow enough that its twelve measures last as long as sixteen at 60. */
+const LIVE_BPM = 45;
+
+/** What is left to do when the last note of a long take is over: the rest was done while it was played. */
+function listenLive(): void {
+  const line = readLineFile(LIVE_LINE);
+  const style = { ...STEADY_STYLE, seed: 2, bpm: LIVE_BPM };
+  const { samples, sampleRate } = render(perform(line, style), 'flute', {
+    ...QUIET_ROOM,
+    sampleRate: 48000,
+    seed: 2,
+  });
+  const after: number[] = [];
+  let during = 0;
+  for (let round = 0; round < ROUNDS; round++) {
+    const listener = new Listener(sampleRate);
+    const start = performance.now();
+    for (let from = 0; from < samples.length; from += BLOCK_SAMPLES) {
+      listener.push(samples.slice(from, from + BLOCK_SAMPLES));
+    }
+    const end = performance.now();
+    checkHeard(line, listener.finish(), LIVE_BPM);
+    during = end - start;
+    after.push(performance.now() - end);
+  }
+  const sorted = after.toSorted((a, b) => a - b);
+  console.log(
+    `heard while it is played: ${(samples.length / sampleRate).toFixed(1)} s at 48 kHz, ${during.toFixed(0)} ms of work meanwhile, ` +
+      `${sorted[Math.floor(sorted.length / 2)]!.toFixed(0)} ms after the end (worst ${sorted.at(-1)!.toFixed(0)})`,
+  );
 }
 
 function readOrThrow(bytes: Uint8Array): Audio {

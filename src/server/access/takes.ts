@@ -116,7 +116,7 @@ function believableTime(claimed: Date | undefined): Date {
 /** A piece of a recording is this large at most; many arrive where one large body would not. */
 export const MAXIMUM_PIECE_BYTES = 512_000;
 /** More takes half under way are a stuck program, not a student. */
-const MOST_UNFINISHED = 30;
+const MOST_UNFINISHED = 10;
 const LONGEST_UNFINISHED_DAYS = 7;
 
 export type PieceAnswer =
