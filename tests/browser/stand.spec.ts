@@ -1,18 +1,23 @@
 // The stand in a real browser: what it plays, what it transfers, and that it says the same as the school's server.
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { build } from 'esbuild';
-import { clickSound } from '@/core/accompanying';
+import { clickSound, clicksOfLine, renderClicks } from '@/core/accompanying';
 import { check } from '@/core/checking';
+import { USUAL_COUNT_IN } from '@/core/counting';
 import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
 import { readWav, writeWav } from '@/core/signal';
+import { database } from '@/server/db/connection';
 import { bookLine } from '../support/lines';
 import {
   ADDRESS,
   atStandOf,
   launchWithMicrophone,
   recordToFile,
+  seeVerdict,
   signInStudent,
   weakMeasures,
 } from './support';
@@ -293,11 +298,69 @@ test('own ears first, then the ledger at once; one touch leads to practice; the 
   }
 });
 
+test('a loudspeaker that the microphone hears is measured in the count-in, taken off, and said', async () => {
+  test.setTimeout(180_000);
+  // The line's own clicks, as they come back through the air about a tenth of a second after they were played, far
+  // louder than a child would like, and the playing to them.
+  const line = bookLine(5);
+  const returned = 0.7;
+  const { clicks, countInSeconds } = clicksOfLine(line, 66, USUAL_COUNT_IN);
+  const leadSeconds = returned + countInSeconds;
+  const playing = perform(line, { ...STEADY_STYLE, seed: 8, bpm: 66, leadSeconds });
+  const sound = render({ ...playing, durationSeconds: playing.durationSeconds + 5 }, 'flute', {
+    ...QUIET_ROOM,
+    seed: 8,
+  });
+  const placed = clicks.map(({ seconds, kind }) => ({ kind, seconds: returned + seconds }));
+  const heard = renderClicks(placed, sound.sampleRate, sound.samples.length / sound.sampleRate).samples;
+  const path = join(mkdtempSync(join(tmpdir(), 'mevlo-mic-')), 'take.wav');
+  const samples = sound.samples.map((sample, n) => sample + 0.1 * (heard[n] ?? 0));
+  writeFileSync(path, writeWav({ ...sound, samples }));
+  const browser = await launchWithMicrophone(path);
+  try {
+    const context = await browser.newContext({ baseURL: ADDRESS, viewport: { width: 1280, height: 800 } });
+    await watchEar(context);
+    const page = await atStandOf(context, 'wren', /5 Kettle Song/);
+    const rung = page.getByRole('button', { name: /^66 beats a minute/ });
+    await rung.click();
+    await page.keyboard.press('Space');
+    await seeVerdict(page);
+    await expect(page.getByText('The microphone heard the click, too.')).toBeVisible();
+    expect(await weakMeasures(page)).toEqual([]);
+    const onDevice = await page.evaluate(
+      () =>
+        (window as unknown as { earSaid: { json: string }[] }).earSaid.findLast(({ json }) => json !== '')!
+          .json,
+    );
+    await page.getByRole('button', { name: 'Hand in' }).click();
+    await expect(page).toHaveURL(/\/takes\//, { timeout: 30_000 });
+    await page.getByTestId('next-step').waitFor({ timeout: 60_000 });
+    const take = await database()
+      .selectFrom('take')
+      .innerJoin('take_check', 'take_check.take_id', 'take.id')
+      .select(['take.alongside', 'take_check.verdict'])
+      .where('take.id', '=', page.url().split('/').at(-1)!)
+      .executeTakeFirstOrThrow();
+    expect(take.alongside!.path.roundTripSeconds).toBeGreaterThan(0.005);
+    expect(take.alongside!.path.roundTripSeconds).toBeLessThan(0.4);
+    // The school's server took it off in the same way.
+    expect(take.verdict).toEqual(JSON.parse(onDevice));
+    await page.getByRole('link', { name: 'Back to the stand' }).click();
+    await page.getByText('Sounds and loudness').click();
+    await expect(page.getByTestId('round-trip')).toContainText(
+      `${Math.round(1000 * take.alongside!.path.roundTripSeconds)} ms`,
+    );
+  } finally {
+    await browser.close();
+  }
+});
+
 test('the same takes are judged alike in the browser and here, to the byte', async ({ page }) => {
   test.setTimeout(120_000);
   const bundled = await build({
     stdin: {
-      contents: `import { check } from '@/core/checking'; import { readWav } from '@/core/signal';
+      contents: `import { check } from '@/core/checking';
+import { USUAL_COUNT_IN } from '@/core/counting'; import { readWav } from '@/core/signal';
         globalThis.judge = (line, bytes, bpm) => JSON.stringify(check(line, readWav(Uint8Array.from(atob(bytes), (sign) => sign.charCodeAt(0))).value, bpm));`,
       resolveDir: process.cwd(),
     },

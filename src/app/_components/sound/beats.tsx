@@ -37,7 +37,7 @@ export function Beats({ count, beats, counting = 'Count …', doing }: BeatsProp
   }));
   const isCounting = now?.isCounting ?? true;
   return (
-    <div className="flex items-center gap-3">
+    <div className="flex items-center gap-3" data-beat={now?.beat}>
       <Foot handle={foot} />
       <div className="flex flex-wrap items-center gap-2" aria-hidden="true">
         {Array.from({ length: count }, (_, index) => {
