@@ -241,6 +241,8 @@ test('own ears first, then the ledger at once; one touch leads to practice; the 
     await watchEar(context);
     const page = await atStandOf(context, 'wren', /5 Kettle Song/);
     await page.getByLabel('Show the note I play').check();
+    // Whatever was climbed in other checks.
+    await page.getByRole('button', { name: /^66 beats a minute/ }).click();
     await page.keyboard.press('Space');
     await expect(page.getByText('Play!')).toBeVisible({ timeout: 20_000 });
     await expect(page.getByTestId('heard-note')).toContainText(/[A-G]/, { timeout: 10_000 });
@@ -262,7 +264,7 @@ test('own ears first, then the ledger at once; one touch leads to practice; the 
     }
     await page.getByRole('button', { name: 'Now show me' }).click();
     await page.getByTestId('next-step').waitFor();
-    expect(await weakMeasures(page)).toContain('4 notes');
+    expect((await weakMeasures(page)).some((weak) => weak.startsWith('4 notes'))).toBe(true);
     const row = page.getByRole('row', { name: /Notes/ });
     await expect(row.getByRole('cell').first()).toHaveText('9');
     const onDevice = await page.evaluate(
