@@ -3,6 +3,7 @@ import Link from 'next/link';
 import { dayOf, sayDay } from '@/app/_components/day';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { TakeList } from '@/app/_components/take-list';
+import { sayMeasure } from '@/core/time';
 import { listAssignmentsOfTeacher, listQuestions } from '@/server/access/assignments';
 import { listTakesOfTeacher } from '@/server/access/takes';
 import { requireTeacher } from '@/server/access/viewer';
@@ -36,8 +37,7 @@ export default async function DeskPage() {
                       href={`/given/${assignmentId}`}
                       className="flex min-h-11 items-center gap-2 rounded-md px-2 hover:bg-cool-wash"
                     >
-                      <strong>{studentName}</strong> {lineNumber} {lineTitle},{' '}
-                      {measure === 0 ? 'the pickup' : `measure ${measure}`}
+                      <strong>{studentName}</strong> {lineNumber} {lineTitle}, {measure !== null && sayMeasure(measure, 'us')}
                     </Link>
                   </li>
                 ))}

@@ -1,3 +1,5 @@
+import { listed } from '../base';
+import { sayMeasure } from '../time';
 import type { MeasureVerdict, Verdict } from './verdict';
 
 /** The share of the asked tempo from which a take counts as in tempo. */
@@ -16,7 +18,7 @@ export function nextStep(verdict: Verdict): string {
   const stop = verdict.interruptions[0];
   const worst = weak.reduce((a, b) => (faults(b) > faults(a) ? b : a));
   if (faults(worst) === 0 && stop) {
-    return `Play on through ${stop.measureNumber === 0 ? 'the pickup' : `measure ${stop.measureNumber}`} without stopping.`;
+    return `Play on through ${sayMeasure(stop.measureNumber, 'us')} without stopping.`;
   }
   const what = worst.notesNeedWork
     ? worst.rhythmNeedsWork
@@ -42,11 +44,11 @@ function faults(measure: MeasureVerdict): number {
 /** `measure 2, measure 5 and measure 7` without saying "measure" each time. */
 function listOf(names: readonly string[]): string {
   const short = names.map((name, index) => (index === 0 ? name : name.replace('measure ', '')));
-  const list = short.length === 1 ? short[0]! : `${short.slice(0, -1).join(', ')} and ${short.at(-1)}`;
+  const list = listed(short);
   const numbered = names.filter((name) => name.startsWith('measure '));
   return numbered.length === names.length && names.length > 1 ? list.replace('measure ', 'measures ') : list;
 }
 
 function measureName(measure: MeasureVerdict): string {
-  return measure.number === 0 ? 'the pickup' : `measure ${measure.number}`;
+  return sayMeasure(measure.number, 'us');
 }

@@ -18,7 +18,7 @@ export {
   type Voice,
   type WrittenPitch,
 } from './line';
-export { newMeasure, newNote, newRest } from './new';
+export { newMeasure, newNote, newRest, restInstead } from './new';
 export { type PerformedMeasure, performedOrder } from './performed-order';
 export {
   eventsOfMeasure,

@@ -38,6 +38,11 @@ export function newRest(id: string, value: NoteValue, fills?: Meter): Rest {
   };
 }
 
+/** Silence of the same length, with the same id. */
+export function restInstead(event: LineEvent): Rest {
+  return event.kind === 'rest' ? event : { ...newRest(event.id, event.value), quarters: event.quarters };
+}
+
 /** A measure without signs. */
 export function newMeasure(
   number: number,

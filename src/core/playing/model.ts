@@ -5,6 +5,7 @@ import {
   type Measure,
   type Note,
   type Part,
+  restInstead,
   voiceCountOf,
 } from '../notation';
 import { spellingToMidi } from '../pitch';
@@ -103,16 +104,10 @@ function voiceLines(line: Line): readonly Line[] {
     const measures = line.part.measures.map((measure): Measure => {
       const events = measure.otherVoices[voice - 1]?.events;
       // Where it has nothing to play, the first voice's time passes in silence.
-      return { ...measure, events: events ?? measure.events.map(asRest), otherVoices: [] };
+      return { ...measure, events: events ?? measure.events.map(restInstead), otherVoices: [] };
     });
     return { ...line, part: { ...line.part, measures } };
   });
-}
-
-function asRest(event: LineEvent): LineEvent {
-  if (event.kind === 'rest') return event;
-  const { id, value, quarters } = event;
-  return { kind: 'rest', id, value, quarters, fillsMeasure: false, hidden: true, fermata: event.fermata };
 }
 
 function headsById({ measures }: Part): ReadonlyMap<string, Note> {

@@ -6,6 +6,7 @@ import {
   newMeasure,
   newNote,
   newRest,
+  restInstead,
   writtenLength,
 } from '../notation';
 import { maybeRestValues, measureLength, subtract } from '../time';
@@ -127,13 +128,15 @@ function joinMeasures({ part }: Line, atIndex: number): Measure[] {
   return [
     {
       ...before,
-      events: before.events.map((event, index) => (index < last ? asRest(event) : event)),
+      events: before.events.map((event, index) => (index < last ? restInstead(event) : event)),
       otherVoices: [],
       directions: [],
     },
     {
       ...after,
-      events: after.events.map((event, index) => (index > lastOfTie(after.events) ? asRest(event) : event)),
+      events: after.events.map((event, index) =>
+        index > lastOfTie(after.events) ? restInstead(event) : event,
+      ),
       otherVoices: [],
       directions: [],
     },
@@ -150,11 +153,6 @@ function lastOfTie(events: readonly LineEvent[]): number {
   )
     index++;
   return index;
-}
-
-/** Silence of the same length. */
-export function asRest(event: LineEvent): LineEvent {
-  return event.kind === 'rest' ? event : { ...newRest(event.id, event.value), quarters: event.quarters };
 }
 
 /** A measure of four quarters for each time: there, back, there, back. */

@@ -1,4 +1,11 @@
-import { type Line, type LineEvent, type Measure, type Note, newRest, type WrittenPitch } from '../notation';
+import {
+  type Line,
+  type LineEvent,
+  type Measure,
+  type Note,
+  restInstead,
+  type WrittenPitch,
+} from '../notation';
 import { melodyOf } from '../study';
 import type { Step } from './step';
 
@@ -48,7 +55,7 @@ const STROKE: WrittenPitch = { kind: 'unpitched', display: { step: 'B', alter: 0
 function joinTies(events: readonly LineEvent[]): readonly LineEvent[] {
   return events.map((event) => {
     if (event.kind === 'rest') return event;
-    if (event.tiedFromPrevious) return { ...newRest(event.id, event.value), quarters: event.quarters };
+    if (event.tiedFromPrevious) return restInstead(event);
     return { ...event, tiedToNext: false };
   });
 }

@@ -1,7 +1,7 @@
 import type { MeasureVerdict, Verdict } from '../judging';
-import type { Line, Measure } from '../notation';
+import { type Line, type Measure, restInstead } from '../notation';
 import { moveByMarks } from '../tempo';
-import { asRest, lineOfChunk } from './chunk-line';
+import { lineOfChunk } from './chunk-line';
 import { STEPS, type StepId } from './step';
 import { lineOfStep } from './step-line';
 
@@ -91,7 +91,7 @@ export function lineOfLoop(line: Line, range: LoopRange, step?: StepId): LoopLin
 function withOnlyItsLastNote(line: Line): Line {
   const [lead, ...others] = line.part.measures;
   const last = lead!.events.findLastIndex((event) => event.kind === 'note' && !event.tiedFromPrevious);
-  const events = lead!.events.map((event, index) => (index < last ? asRest(event) : event));
+  const events = lead!.events.map((event, index) => (index < last ? restInstead(event) : event));
   // The way in begins in the measure, however short that was.
   const measure: Measure = { ...lead!, events, otherVoices: [], directions: [] };
   return { ...line, part: { ...line.part, measures: [measure, ...others] } };

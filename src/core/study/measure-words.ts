@@ -1,5 +1,5 @@
 import type { Part } from '../notation';
-import { measureName, type Vocabulary } from '../time';
+import { measureName, sayMeasure, sayMeasures, type Vocabulary } from '../time';
 
 /** Says measures as they are printed, in the words of a class. */
 export interface MeasureWords {
@@ -14,24 +14,11 @@ export interface MeasureWords {
 export function measureWords(part: Part, vocabulary: Vocabulary): MeasureWords {
   const noun = measureName(vocabulary);
   const numberOf = (index: number) => part.measures[index]!.number;
-  const one = (index: number) => (numberOf(index) === 0 ? 'the pickup' : `${noun} ${numberOf(index)}`);
   return {
     noun,
-    one,
-    several(indexes) {
-      const unique = [...new Set(indexes)].sort((a, b) => a - b);
-      if (unique.length === 1) return one(unique[0]!);
-      const hasPickup = unique.some((index) => numberOf(index) === 0);
-      const numbers = unique.map(numberOf).filter((number) => number !== 0);
-      const said = numbers.length === 1 ? `${noun} ${numbers[0]}` : `${noun}s ${listed(numbers.map(String))}`;
-      return hasPickup ? `the pickup and ${said}` : said;
-    },
+    one: (index) => sayMeasure(numberOf(index), vocabulary),
+    several: (indexes) => sayMeasures(indexes.map(numberOf), vocabulary),
   };
-}
-
-/** `1`, `1 and 2`, `1, 2 and 3`. */
-export function listed(items: readonly string[]): string {
-  return items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`;
 }
 
 /** Its first letter large: the beginning of a sentence. */

@@ -35,4 +35,11 @@ export {
   ZERO,
 } from './rational';
 export { maybeRestValues, maybeTiedValues } from './split';
-export { measureName, VOCABULARIES, type Vocabulary, valueName } from './value-name';
+export {
+  measureName,
+  sayMeasure,
+  sayMeasures,
+  VOCABULARIES,
+  type Vocabulary,
+  valueName,
+} from './value-name';

@@ -2,6 +2,7 @@
 import { useMemo, useRef, useState } from 'react';
 import { nextStep, type Verdict } from '@/core/judging';
 import type { Line } from '@/core/notation';
+import { sayMeasure } from '@/core/time';
 import { MetronomeMark } from '../metronome-mark';
 import { EngravedLine, type LineEngravings, type PlayheadHandle, useEngraving } from './engraved-line';
 import { BarIcon, Ledger } from './ledger';
@@ -76,8 +77,7 @@ export function CheckedLine({ line, engravings, verdict, levelsDb, audioSrc }: C
 function TakeFacts({ verdict }: { readonly verdict: Verdict }) {
   const { tempo, tuningCents, interruptions, extras } = verdict;
   const stops = interruptions.map(
-    (stop) =>
-      `${stop.kind === 'pause' ? 'Stopped' : 'Went back'} in ${stop.measureNumber === 0 ? 'the pickup' : `measure ${stop.measureNumber}`}`,
+    (stop) => `${stop.kind === 'pause' ? 'Stopped' : 'Went back'} in ${sayMeasure(stop.measureNumber, 'us')}`,
   );
   return (
     <ul className="mb-2 flex flex-wrap gap-x-6 gap-y-1">

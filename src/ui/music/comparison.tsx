@@ -1,6 +1,6 @@
 import type { Verdict } from '@/core/judging';
 import { GOOD_ENOUGH, MOST_RATING, measuredRating, type Quality, type SelfRating } from '@/core/practice';
-import { measureName, type Vocabulary } from '@/core/time';
+import { sayMeasures, type Vocabulary } from '@/core/time';
 
 const NAMES: Readonly<Record<Quality, string>> = {
   rhythm: 'Rhythm',
@@ -97,16 +97,8 @@ function liftOf(
       ? `You played ${Math.round(tempo.playedBpm)}: a little faster, towards ${tempo.askedBpm}.`
       : `You played ${Math.round(tempo.playedBpm)}: hold it back to ${tempo.askedBpm}.`;
   }
-  const where = placesOf(measures, vocabulary);
+  const where = measures.length === 0 ? '' : sayMeasures(measures, vocabulary);
   if (quality === 'fluency')
     return where === '' ? 'Go on whatever happens.' : `Go on without stopping in ${where}.`;
   return where === '' ? 'Once more, slowly.' : `Put ${where} right.`;
-}
-
-function placesOf(measures: readonly number[], vocabulary: Vocabulary): string {
-  const names = measures.map((number) => (number === 0 ? 'the pickup' : `${number}`));
-  const numbered = measures.filter((number) => number > 0).length;
-  const word = measureName(vocabulary);
-  const list = names.length <= 1 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
-  return numbered === 0 ? list : `${word}${numbered > 1 ? 's' : ''} ${list}`;
 }

@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import { dayOf, sayDay } from '@/app/_components/day';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
+import { sayMeasure } from '@/core/time';
 import { listClasses } from '@/server/access/classes';
 import { getGiven } from '@/server/access/given';
 import { requireTeacher } from '@/server/access/viewer';
@@ -66,9 +67,7 @@ export default async function GivenPage({
                   <div className="flex flex-wrap items-center gap-3">
                     <p className="border-l-4 border-warm pl-2">
                       Asks for help with{' '}
-                      {student.asksForHelp
-                        .map((number) => (number === 0 ? 'the pickup' : `measure ${number}`))
-                        .join(', ')}
+                      {student.asksForHelp.map((number) => sayMeasure(number, 'us')).join(', ')}
                     </p>
                     <HelpedForm assignmentId={given.id} studentId={student.id} />
                   </div>

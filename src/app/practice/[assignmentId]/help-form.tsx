@@ -1,7 +1,7 @@
 'use client';
 import { useActionState } from 'react';
 import type { Line } from '@/core/notation';
-import { measureName, type Vocabulary } from '@/core/time';
+import { sayMeasure, type Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/field';
 import { Notice } from '@/ui/notice';
@@ -25,7 +25,7 @@ export function HelpForm({ assignmentId, stageId, line, vocabulary }: HelpFormPr
         <Choice label="With" name="measure">
           {line.part.measures.map(({ number }) => (
             <option key={number} value={number}>
-              {number === 0 ? 'the pickup' : `${measureName(vocabulary)} ${number}`}
+              {sayMeasure(number, vocabulary)}
             </option>
           ))}
         </Choice>

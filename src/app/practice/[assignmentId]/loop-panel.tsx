@@ -1,6 +1,6 @@
 'use client';
 import type { Measure } from '@/core/notation';
-import { measureName, type Vocabulary } from '@/core/time';
+import { sayMeasure, type Vocabulary } from '@/core/time';
 import { Choice } from '@/ui/field';
 
 /** Who plays in a loop. */
@@ -38,11 +38,9 @@ interface LoopPanelProps {
 /** Which measures to go round in, who plays, and how often. */
 export function LoopPanel({ measures, vocabulary, wish, onWish }: LoopPanelProps) {
   const { fromIndex, toIndex, turns, rounds } = wish;
-  const name = ({ number }: Measure) =>
-    number === 0 ? 'the pickup' : `${measureName(vocabulary)} ${number}`;
-  const options = measures.map((measure, index) => (
+  const options = measures.map(({ number }, index) => (
     <option key={index} value={index}>
-      {name(measure)}
+      {sayMeasure(number, vocabulary)}
     </option>
   ));
   return (

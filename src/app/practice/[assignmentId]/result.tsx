@@ -2,7 +2,7 @@ import { Repeat, RotateCcw, Send } from 'lucide-react';
 import Link from 'next/link';
 import type { Line } from '@/core/notation';
 import { maybeNextPractice, type NextPractice, type Quality, type SelfRating } from '@/core/practice';
-import { measureName, type Vocabulary } from '@/core/time';
+import { sayMeasure, type Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
 import { CheckedLine } from '@/ui/music/checked-line';
 import { Comparison } from '@/ui/music/comparison';
@@ -136,9 +136,7 @@ function sayNext(
   vocabulary: Vocabulary,
 ): string {
   const numbers = line.part.measures.slice(fromIndex, toIndex).map(({ number }) => number);
-  const word = measureName(vocabulary);
   const [first, last] = [numbers[0]!, numbers.at(-1)!];
-  const name = (number: number) => (number === 0 ? 'the pickup' : `${word} ${number}`);
-  const where = first === last ? name(first) : `${name(first)} to ${last}`;
+  const where = `${sayMeasure(first, vocabulary)}${first === last ? '' : ` to ${last}`}`;
   return `${DOING[step]} ${where} at ${bpm}`;
 }
