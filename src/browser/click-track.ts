@@ -14,6 +14,8 @@ export interface TrackClick {
 /** Clicks are put on the audio clock this far ahead: a busy or hidden page cannot delay them. */
 const AHEAD_SECONDS = 1.6;
 const REFILL_MS = 250;
+/** A click this close ahead is left as it was planned. */
+const CHANGEABLE_SECONDS = 0.03;
 
 /** Plays clicks on the audio clock. The page's timer only refills the plan and never decides when a click sounds. */
 export class ClickTrack {
@@ -63,17 +65,14 @@ export class ClickTrack {
   #sound(kind: ClickKind): AudioBuffer {
     const known = this.#sounds.get(kind);
     if (known) return known;
-    const { context } = this.#mixer;
-    const samples = clickSound(kind, context.sampleRate);
-    const buffer = context.createBuffer(1, samples.length, context.sampleRate);
-    buffer.copyToChannel(samples, 0);
+    const buffer = this.#mixer.buffer(clickSound(kind, this.#mixer.context.sampleRate));
     this.#sounds.set(kind, buffer);
     return buffer;
   }
 
   /** Index of the first click that can still be changed. */
   firstOpen(): number {
-    const now = this.#mixer.context.currentTime + 0.03 - this.startTime;
+    const now = this.#mixer.context.currentTime + CHANGEABLE_SECONDS - this.startTime;
     let index = this.#next;
     while (index > 0 && (this.clickAt(index - 1)?.seconds ?? 0) > now) index--;
     return index;

@@ -1,3 +1,5 @@
+import { remember, remembered } from './remembered';
+
 const STORE_KEY = 'mevlo-round-trip';
 /** Two measurements further apart than this are of two set-ups: loudspeaker and headphones, say. */
 const SAME_SECONDS = 0.02;
@@ -10,22 +12,20 @@ export interface RoundTrip {
 
 /** What was measured on this device; otherwise what its sound system says of its own output. */
 export function roundTripOf(outputSeconds: number): RoundTrip {
-  try {
-    const stored = Number(localStorage.getItem(STORE_KEY));
-    if (stored > 0 && stored < 1) return { seconds: stored, from: 'measured' };
-  } catch {
-    // A forbidden store: it is estimated every time.
-  }
-  return { seconds: 2 * outputSeconds, from: 'estimated' };
+  const stored = maybeMeasured();
+  return stored === undefined
+    ? { seconds: 2 * outputSeconds, from: 'estimated' }
+    : { seconds: stored, from: 'measured' };
 }
 
 /** Remembers a measurement; small differences are evened out. */
 export function rememberRoundTrip(seconds: number): void {
-  try {
-    const stored = Number(localStorage.getItem(STORE_KEY));
-    const isSame = stored > 0 && Math.abs(stored - seconds) < SAME_SECONDS;
-    localStorage.setItem(STORE_KEY, `${isSame ? (stored + seconds) / 2 : seconds}`);
-  } catch {
-    // It is measured again with the next take.
-  }
+  const stored = maybeMeasured();
+  const isSame = stored !== undefined && Math.abs(stored - seconds) < SAME_SECONDS;
+  remember(STORE_KEY, `${isSame ? (stored + seconds) / 2 : seconds}`);
+}
+
+function maybeMeasured(): number | undefined {
+  const stored = Number(remembered(STORE_KEY));
+  return stored > 0 && stored < 1 ? stored : undefined;
 }

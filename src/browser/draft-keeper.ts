@@ -1,4 +1,5 @@
 import type { LineDocument } from '@/core/arranging';
+import { remember } from './remembered';
 
 export type SaveState =
   | { readonly kind: 'saved' | 'saving' | 'unsent' | 'overtaken' }
@@ -59,11 +60,8 @@ export class DraftKeeper {
   keep(document: LineDocument): void {
     this.#waiting = document;
     const draft: StoredDraft = { revision: this.#revision, document, atMilliseconds: Date.now() };
-    try {
-      localStorage.setItem(this.#key, JSON.stringify(draft));
-    } catch {
-      // A full or forbidden store: the server still gets it.
-    }
+    // A full or forbidden store: the server still gets it.
+    remember(this.#key, JSON.stringify(draft));
     this.show({ kind: 'saving' });
     this.#sendSoon();
   }

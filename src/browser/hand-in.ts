@@ -24,7 +24,6 @@ type Outcome =
  */
 export class HandInQueue {
   readonly #store: TakeStore;
-  #state: SendState = { kind: 'idle' };
   #timer: ReturnType<typeof setTimeout> | undefined;
   #pauseMs = FIRST_PAUSE_MS;
   #hasEnded = false;
@@ -91,8 +90,7 @@ export class HandInQueue {
   }
 
   #show(state: SendState): void {
-    this.#state = state;
-    if (!this.#hasEnded) this.onState(this.#state);
+    if (!this.#hasEnded) this.onState(state);
   }
 
   end(): void {

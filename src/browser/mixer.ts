@@ -1,3 +1,5 @@
+import { remember, remembered } from './remembered';
+
 export const CHANNELS = ['model', 'backing', 'click'] as const;
 export type Channel = (typeof CHANNELS)[number];
 
@@ -17,15 +19,19 @@ export function gainOf(loudness: Loudness, channel: Channel): number {
 
 /** What this device was set to. */
 export function storedLoudness(): Loudness {
+  const stored = parseStored(remembered(STORE_KEY));
+  const level = (channel: Channel) => {
+    const value = stored[channel];
+    return typeof value === 'number' && value >= 0 && value <= 1 ? value : USUAL_LOUDNESS[channel];
+  };
+  return { model: level('model'), backing: level('backing'), click: level('click') };
+}
+
+function parseStored(text: string | undefined): Partial<Record<Channel, unknown>> {
   try {
-    const stored = JSON.parse(localStorage.getItem(STORE_KEY) ?? '{}') as Partial<Record<Channel, unknown>>;
-    const level = (channel: Channel) => {
-      const value = stored[channel];
-      return typeof value === 'number' && value >= 0 && value <= 1 ? value : USUAL_LOUDNESS[channel];
-    };
-    return { model: level('model'), backing: level('backing'), click: level('click') };
+    return (JSON.parse(text ?? '{}') ?? {}) as Partial<Record<Channel, unknown>>;
   } catch {
-    return USUAL_LOUDNESS;
+    return {};
   }
 }
 
@@ -54,6 +60,13 @@ export class Mixer {
     return this.#gains[channel];
   }
 
+  /** Sound of one channel at the rate of the clock, ready to be played. */
+  buffer(samples: Float32Array): AudioBuffer {
+    const buffer = this.context.createBuffer(1, samples.length, this.context.sampleRate);
+    buffer.getChannelData(0).set(samples);
+    return buffer;
+  }
+
   /** Takes hold at once and is remembered on this device. */
   set(channel: Channel, level: number): void {
     this.#loudness = { ...this.#loudness, [channel]: level };
@@ -62,11 +75,7 @@ export class Mixer {
       this.context.currentTime,
       0.02,
     );
-    try {
-      localStorage.setItem(STORE_KEY, JSON.stringify(this.#loudness));
-    } catch {
-      // A full or forbidden store: it holds until the page is left.
-    }
+    remember(STORE_KEY, JSON.stringify(this.#loudness));
   }
 
   /** A moment on the audio clock that falls on a whole sample, so that everything that starts then lies on the same grid. */

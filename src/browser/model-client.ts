@@ -1,5 +1,5 @@
 import type { Line } from '@/core/notation';
-import type { SoundBlock } from '@/core/sounding';
+import { type Audio, joinBlocks, type SoundBlock } from '@/core/signal';
 import type { ModelReply, ModelRequest } from '@/workers/model.worker';
 
 /** Sampled sound that arrives block by block from its worker. */
@@ -47,11 +47,8 @@ export class SoundStream {
   }
 
   /** All blocks in one, once it is complete; undefined when there is no sound. */
-  joined(): Float32Array | undefined {
-    if (this.blocks.length === 0) return undefined;
-    const samples = new Float32Array(this.blocks.reduce((sum, block) => sum + block.samples.length, 0));
-    for (const block of this.blocks) samples.set(block.samples, block.fromSample);
-    return samples;
+  joined(): Audio | undefined {
+    return joinBlocks(this.blocks);
   }
 
   stop(): void {

@@ -37,9 +37,7 @@ export class SoundTrack {
     const { context } = this.#mixer;
     const until = context.currentTime + AHEAD_SECONDS;
     for (const block of this.#stream.blocks.slice(this.#buffers.length)) {
-      const buffer = context.createBuffer(1, block.samples.length, block.sampleRate);
-      buffer.copyToChannel(block.samples as Float32Array<ArrayBuffer>, 0);
-      this.#buffers.push(buffer);
+      this.#buffers.push(this.#mixer.buffer(block.samples));
     }
     // A round that has begun may still have blocks to come.
     for (let round = this.#round; ; round++) {

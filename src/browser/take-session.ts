@@ -136,14 +136,14 @@ export class TakeSession {
     const { wish, clicks, lineStart, mixer, model, backing } = this.#passage;
     const startFrame = Math.round(lineStart * this.#sampleRate) - firstFrame;
     const sampleRate = this.#sampleRate;
-    const [modelSamples, backingSamples] = [model?.joined(), backing?.joined()];
+    const accompaniment = { model: model?.joined(), backing: backing?.joined() };
     const gain = (channel: 'model' | 'backing' | 'click') => gainOf(mixer.loudness, channel);
     this.#alongside = {
       startSeconds: startFrame / sampleRate,
       countIn: wish.countIn,
       click: { gain: gain('click'), whilePlaying: wish.click },
-      model: wish.model && modelSamples && { gain: gain('model'), wish: wish.model },
-      backing: wish.backing && backingSamples && { gain: gain('backing'), kind: wish.backing },
+      model: wish.model && accompaniment.model && { gain: gain('model'), wish: wish.model },
+      backing: wish.backing && accompaniment.backing && { gain: gain('backing'), kind: wish.backing },
     };
     this.#ear.begin({
       line: wish.line,
@@ -151,10 +151,7 @@ export class TakeSession {
       sampleRate,
       skippedSamples: Math.max(0, this.#keepFrom - firstFrame),
       alongside: this.#alongside,
-      accompaniment: {
-        model: modelSamples && { samples: modelSamples, sampleRate },
-        backing: backingSamples && { samples: backingSamples, sampleRate },
-      },
+      accompaniment,
       mostSamples: Math.ceil(
         (startFrame / sampleRate + LONGEST_SHARE * clicks.lineSeconds + LONGEST_EXTRA_SECONDS + 2) *
           sampleRate,

@@ -2,7 +2,8 @@
 import type { BackingKind } from '@/core/accompanying';
 import type { Line } from '@/core/notation';
 import type { ModelWish } from '@/core/playing';
-import type { BankReader, SoundBlock } from '@/core/sounding';
+import type { SoundBlock } from '@/core/signal';
+import type { BankReader } from '@/core/sounding';
 
 export interface ModelRequest {
   readonly line: Line;

@@ -1,7 +1,7 @@
 import { maybeViewer, NotFound, type Viewer } from '@/server/access/viewer';
 
 /** Whether a request comes from a page of this site: route handlers have no other guard against foreign forms. */
-export function isSameOrigin(request: Request): boolean {
+function isSameOrigin(request: Request): boolean {
   const origin = request.headers.get('origin');
   return origin !== null && new URL(origin).host === request.headers.get('host');
 }
@@ -45,25 +45,39 @@ export function download(name: string, type: string, body: BodyInit): Response {
   });
 }
 
-/** Answers a device that hands something in; what it should do next is said in one sentence. */
-export async function forStudentDevice(
+/** What somebody is told whose sending cannot be taken in. */
+export interface SenderWords {
+  readonly signedOut: string;
+  readonly fromElsewhere: string;
+  readonly gone: string;
+  /** The server's disk is full. */
+  readonly full: string;
+}
+
+/** Answers a page that sends something to be stored: who is signed in, from this site, to what is theirs. */
+export async function forSender(
   request: Request,
+  words: SenderWords,
   answer: (viewer: Viewer) => Promise<Response>,
 ): Promise<Response> {
   const viewer = await maybeViewer();
-  if (!viewer) return problem(401, 'You are signed out. Sign in again: your recording waits on this device.');
-  if (!isSameOrigin(request)) return problem(403, 'The recording came from another site.');
+  if (!viewer) return problem(401, words.signedOut);
+  if (!isSameOrigin(request)) return problem(403, words.fromElsewhere);
   try {
     return await answer(viewer);
   } catch (error) {
-    if (error instanceof NotFound)
-      return problem(404, 'This line is no longer on your list. Ask your teacher.');
-    if (isFullDisk(error))
-      return problem(
-        507,
-        'The school’s server has no room left. Your recording waits on this device: tell your teacher.',
-      );
+    if (error instanceof NotFound) return problem(404, words.gone);
+    if (isFullDisk(error)) return problem(507, words.full);
     throw error;
+  }
+}
+
+/** The value of a body; undefined when it is no JSON. */
+export function parseJson(body: Uint8Array): unknown {
+  try {
+    return JSON.parse(Buffer.from(body).toString('utf8'));
+  } catch {
+    return undefined;
   }
 }
 

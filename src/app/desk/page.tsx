@@ -37,7 +37,8 @@ export default async function DeskPage() {
                       href={`/given/${assignmentId}`}
                       className="flex min-h-11 items-center gap-2 rounded-md px-2 hover:bg-cool-wash"
                     >
-                      <strong>{studentName}</strong> {lineNumber} {lineTitle}, {measure !== null && sayMeasure(measure, 'us')}
+                      <strong>{studentName}</strong> {lineNumber} {lineTitle},{' '}
+                      {measure !== null && sayMeasure(measure, 'us')}
                     </Link>
                   </li>
                 ))}

@@ -2,6 +2,7 @@
 import { Minus, Play, Plus, Square } from 'lucide-react';
 import { type KeyboardEvent, useEffect, useRef, useState, type WheelEvent } from 'react';
 import { Beats, type BeatsHandle } from '@/app/_components/sound/beats';
+import { SpaceHint } from '@/app/_components/sound/space-hint';
 import { useMixer } from '@/app/_components/sound/use-mixer';
 import { useSpaceKey } from '@/app/_components/sound/use-page-keys';
 import { Metronome } from '@/browser/metronome';
@@ -153,9 +154,7 @@ export function MetronomePanel() {
         <Button weight="main" onClick={isRunning ? stop : start} className="min-h-16 px-8 text-xl sm:ml-auto">
           {isRunning ? <Square aria-hidden className="size-6" /> : <Play aria-hidden className="size-6" />}
           {isRunning ? 'Stop' : 'Start'}
-          <kbd className="rounded-sm border border-paper px-1.5 text-base font-normal max-md:hidden">
-            space
-          </kbd>
+          <SpaceHint />
         </Button>
       </div>
       <div className="min-h-20">

@@ -12,8 +12,8 @@ export interface Alongside {
   readonly startSeconds: number;
   readonly countIn: CountInStyle;
   readonly click: { readonly gain: number; readonly whilePlaying: boolean };
-  readonly model: { readonly gain: number; readonly wish: ModelWish } | undefined;
-  readonly backing: { readonly gain: number; readonly kind: BackingKind } | undefined;
+  readonly model?: { readonly gain: number; readonly wish: ModelWish } | undefined;
+  readonly backing?: { readonly gain: number; readonly kind: BackingKind } | undefined;
   /** How it came back through the microphone, measured in the count-in. */
   readonly path: EchoPath;
 }

@@ -6,4 +6,5 @@ export { Decimator, decimate, HighPass, highPass } from './filter';
 export { Fourier, hannWindow } from './fourier';
 export { GrowingSamples } from './growing-samples';
 export { fromPcm, toPcm } from './pcm';
+export { joinBlocks, type SoundBlock } from './sound-block';
 export { readWav, writePcmWav, writeWav } from './wav';

@@ -1,2 +1,2 @@
-export { renderSampled, renderSampledWhole, type SoundBlock } from './sampler';
+export { renderSampled, renderSampledWhole } from './sampler';
 export { type BankReader, backingOf, echoAlongside, modelOf } from './sound-of-line';

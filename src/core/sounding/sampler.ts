@@ -1,12 +1,7 @@
 import { SoundBankLoader, SpessaSynthProcessor } from 'spessasynth_core';
 import { requireRange } from '../base';
 import type { Model } from '../playing';
-import type { Audio } from '../signal';
-
-/** Sound that was made so far: `samples` begin at a place of the whole. */
-export interface SoundBlock extends Audio {
-  readonly fromSample: number;
-}
+import { type Audio, joinBlocks, type SoundBlock } from '../signal';
 
 /** A block is short enough to begin with soon, and long enough not to be many. */
 const BLOCK_SECONDS = 2;
@@ -81,9 +76,7 @@ export async function* renderSampled(
 export async function renderSampledWhole(model: Model, bank: Uint8Array, sampleRate: number): Promise<Audio> {
   const blocks: SoundBlock[] = [];
   for await (const block of renderSampled(model, bank, sampleRate)) blocks.push(block);
-  const samples = new Float32Array(blocks.reduce((sum, block) => sum + block.samples.length, 0));
-  for (const block of blocks) samples.set(block.samples, block.fromSample);
-  return { samples, sampleRate };
+  return joinBlocks(blocks)!;
 }
 
 function lastEnd({ events, lineSeconds }: Model): number {

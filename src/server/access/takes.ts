@@ -28,14 +28,8 @@ const alongsideForm: z.ZodType<Alongside> = z.object({
   startSeconds: z.number().min(-10).max(60),
   countIn: STORED_COUNT_IN,
   click: z.object({ gain, whilePlaying: z.boolean() }),
-  model: z
-    .object({ gain, wish: z.object({ ties: z.boolean(), slurs: z.boolean() }) })
-    .optional()
-    .transform((value) => value),
-  backing: z
-    .object({ gain, kind: z.enum(BACKINGS) })
-    .optional()
-    .transform((value) => value),
+  model: z.object({ gain, wish: z.object({ ties: z.boolean(), slurs: z.boolean() }) }).optional(),
+  backing: z.object({ gain, kind: z.enum(BACKINGS) }).optional(),
   path: z.object({
     sampleRate: z.number().int().min(8000).max(192_000),
     delaySamples: z.number().int().min(0).max(192_000),

@@ -59,7 +59,7 @@ export function Beats({ count, beats, counting = 'Count …', doing }: BeatsProp
   );
 }
 
-export interface FootHandle {
+interface FootHandle {
   /** @param share of the beat that is gone, 0–1. */
   show(share: number): void;
 }
@@ -69,7 +69,7 @@ const LIFT_DEGREES = 24;
 const DOWN_SHARE = 0.35;
 
 /** A foot from the side: down on the beat, up between beats. Where motion is not wanted it only goes down and up. */
-export function Foot({ handle }: { readonly handle: RefObject<FootHandle | null> }) {
+function Foot({ handle }: { readonly handle: RefObject<FootHandle | null> }) {
   const sole = useRef<SVGGElement>(null);
   useImperativeHandle(handle, () => ({
     show(share) {

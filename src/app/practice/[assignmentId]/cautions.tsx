@@ -2,32 +2,28 @@
 import { useEffect, useState } from 'react';
 import { maybeInstrumentOfPart } from '@/core/instruments';
 
-/** Short, usual cautions for the instrument that the part is for; maker, teacher and doctor have the last word. */
-export function Cautions({
-  partName,
-  isFinished = false,
-}: {
-  readonly partName: string;
-  /** Something was just played: what comes after it is said openly. */
-  readonly isFinished?: boolean;
-}) {
-  const caution = maybeInstrumentOfPart(partName)?.caution;
-  const pain = 'Stop when something hurts, and tell somebody; if it stays, your teacher or a doctor.';
-  if (isFinished) {
-    return (
-      <p className="max-w-prose text-base text-faint">
-        Finished for today? {caution} {pain}
-      </p>
-    );
-  }
+/** The maker, the teacher and a doctor have the last word. */
+const PAIN = 'Stop when something hurts, and tell somebody; if it stays, your teacher or a doctor.';
+
+/** Short, usual cautions for the instrument that the part is for. */
+export function Cautions({ partName }: { readonly partName: string }) {
   return (
     <details className="text-base text-faint">
       <summary className="min-h-8 cursor-pointer">Take care</summary>
       <p className="mt-1 max-w-prose">
-        {caution} {pain} With headphones the click stays out of the recording: keep it no louder than you
-        need.
+        {maybeInstrumentOfPart(partName)?.caution} {PAIN} With headphones the click stays out of the
+        recording: keep it no louder than you need.
       </p>
     </details>
+  );
+}
+
+/** What comes after playing, said openly. */
+export function AfterPlaying({ partName }: { readonly partName: string }) {
+  return (
+    <p className="max-w-prose text-base text-faint">
+      Finished for today? {maybeInstrumentOfPart(partName)?.caution} {PAIN}
+    </p>
   );
 }
 

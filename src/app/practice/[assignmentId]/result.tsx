@@ -1,5 +1,6 @@
 import { Repeat, RotateCcw, Send } from 'lucide-react';
 import Link from 'next/link';
+import { SpaceHint } from '@/app/_components/sound/space-hint';
 import type { Line } from '@/core/notation';
 import { maybeNextPractice, type NextPractice, type Quality, type SelfRating } from '@/core/practice';
 import { sayMeasure, type Vocabulary } from '@/core/time';
@@ -93,7 +94,7 @@ function Verdict({
         )}
         <Button onClick={onAgain} className="min-h-16 px-8 text-xl">
           <RotateCcw aria-hidden className="size-6" /> Try again
-          <kbd className="rounded-sm border border-ink px-1.5 text-base font-normal max-md:hidden">space</kbd>
+          <SpaceHint />
         </Button>
       </div>
     </div>

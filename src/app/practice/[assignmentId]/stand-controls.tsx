@@ -1,5 +1,6 @@
 import { Ear as EarIcon, Mic, Play, Repeat, Square } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { SpaceHint } from '@/app/_components/sound/space-hint';
 import type { Level } from '@/browser/recorder';
 import { Button, ButtonLink } from '@/ui/button';
 import { LevelMeter } from './level-meter';
@@ -93,11 +94,5 @@ export function StandControls(props: StandControlsProps) {
         )}
       </div>
     </div>
-  );
-}
-
-function SpaceHint() {
-  return (
-    <kbd className="rounded-sm border border-paper px-1.5 text-base font-normal max-md:hidden">space</kbd>
   );
 }

@@ -8,7 +8,7 @@ import { useMixer } from '@/app/_components/sound/use-mixer';
 import { useSpaceKey } from '@/app/_components/sound/use-page-keys';
 import { warmSynthesiser } from '@/browser/model-client';
 import { keepForLater } from '@/browser/offline';
-import type { Passage, PassageMoment, PassageWish } from '@/browser/passage';
+import type { PassageMoment, PassageWish } from '@/browser/passage';
 import { TapSession } from '@/browser/tap-session';
 import { bankOf } from '@/core/accompanying';
 import type { CountInStyle } from '@/core/counting';
@@ -30,7 +30,7 @@ import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { RowUnder } from '@/ui/study/under-staff';
 import { TempoLadder } from '@/ui/tempo-ladder';
-import { Cautions, RestReminder } from './cautions';
+import { AfterPlaying, Cautions, RestReminder } from './cautions';
 import { FileForm } from './file-form';
 import { HeardNote, type HeardNoteHandle } from './heard-note';
 import { HelpForm } from './help-form';
@@ -112,7 +112,11 @@ export function Stand(props: StandProps) {
     setTurn(phase);
   }, []);
   const { getMixer, loudness, changeLoudness } = useMixer();
-  const playback = usePlayback(getMixer, onMoment);
+  const playback = usePlayback(getMixer, (moment) => {
+    onMoment(moment);
+    // The last tap may come a little after the line.
+    if (taps.current?.isOver) endTaps(taps.current);
+  });
   const title = `${props.lineNumber} ${line.title}`;
   const facts = useMemo(
     () => ({ assignmentId, stage: plan ? stageId : undefined, title }),
@@ -143,7 +147,7 @@ export function Stand(props: StandProps) {
     playhead.current?.show(undefined);
   };
   const basis = { bpm, countIn, backing: sounds.backing, click: true, clickGoesOn: false };
-  const begin = async (kind: Playing, wish: PassageWish, onEnd: (passage?: Passage) => void = () => {}) => {
+  const begin = async (kind: Playing, wish: PassageWish, onEnd: () => void = () => {}) => {
     setPlaying(kind);
     setThrough(false);
     const passage = await playback.play(wish, () => {
@@ -199,20 +203,11 @@ export function Stand(props: StandProps) {
     const passage = await begin('taps', { ...basis, line, model: undefined, rounds: 2, turns: 'together' });
     if (passage) taps.current = new TapSession(passage);
   };
-  // The taps may end a little after the line.
-  useEffect(() => {
-    if (playing !== 'taps') return;
-    const timer = setInterval(() => {
-      const session = taps.current;
-      if (!session?.isOver) return;
-      const audio = session.finish();
-      taps.current = undefined;
-      playback.stop();
-      setPlaying(undefined);
-      void stand.bring(line, audio, bpm);
-    }, 100);
-    return () => clearInterval(timer);
-  }, [playing, playback, stand, line, bpm]);
+  const endTaps = (session: TapSession) => {
+    const audio = session.finish();
+    stopPlaying();
+    void stand.bring(line, audio, bpm);
+  };
 
   const record = () => {
     stopPlaying();
@@ -291,7 +286,7 @@ export function Stand(props: StandProps) {
               onPractise={practise}
               onHandIn={mayHandIn ? () => handIn(shown.id) : undefined}
             />
-            <Cautions partName={partName} isFinished />
+            <AfterPlaying partName={partName} />
           </div>
         ) : (
           <>

@@ -4,12 +4,8 @@ import type { Mixer } from '@/browser/mixer';
 import { Passage, type PassageMoment, type PassageWish } from '@/browser/passage';
 
 /** Plays a passage that is not recorded. @param onMoment called on every frame while it plays. */
-export function usePlayback(
-  getMixer: () => Mixer,
-  onMoment: (moment: PassageMoment, passage: Passage) => void,
-) {
+export function usePlayback(getMixer: () => Mixer, onMoment: (moment: PassageMoment) => void) {
   const passage = useRef<Passage | undefined>(undefined);
-  const [state, setState] = useState<'silent' | 'loading' | 'playing'>('silent');
   const [problem, setProblem] = useState<string>();
   const report = useRef(onMoment);
   report.current = onMoment;
@@ -20,7 +16,6 @@ export function usePlayback(
     starts.current++;
     passage.current?.stop();
     passage.current = undefined;
-    setState('silent');
   }, []);
   useEffect(() => stop, [stop]);
 
@@ -29,7 +24,6 @@ export function usePlayback(
     async (wish: PassageWish, onEnd: () => void = () => {}) => {
       stop();
       const start = starts.current;
-      setState('loading');
       setProblem(undefined);
       try {
         const begun = await Passage.start(getMixer(), wish);
@@ -38,11 +32,10 @@ export function usePlayback(
           return undefined;
         }
         passage.current = begun;
-        setState('playing');
         const follow = () => {
           if (passage.current !== begun) return;
           const moment = begun.moment();
-          report.current(moment, begun);
+          report.current(moment);
           if (moment.phase === 'over') {
             stop();
             onEnd();
@@ -51,14 +44,12 @@ export function usePlayback(
         follow();
         return begun;
       } catch {
-        if (starts.current === start) {
-          setState('silent');
+        if (starts.current === start)
           setProblem('The sounds could not be loaded. Go online once, or play with the click alone.');
-        }
         return undefined;
       }
     },
     [getMixer, stop],
   );
-  return { state, problem, play, stop };
+  return { problem, play, stop };
 }

@@ -43,7 +43,7 @@ interface StandOptions {
   readonly facts: TakeFacts;
   /** Where takes are kept; undefined for somebody who only tries the stand out. */
   readonly getStore: () => Promise<TakeStore | undefined>;
-  readonly onMoment: (moment: PassageMoment, passage: Passage) => void;
+  readonly onMoment: (moment: PassageMoment) => void;
   readonly onNow: (now: EarNow) => void;
 }
 
@@ -149,7 +149,7 @@ export function useStand({ getMixer, facts, getStore, onMoment, onNow }: StandOp
       const follow = () => {
         if (session.current !== begun) return;
         const moment = begun.moment();
-        report.current.onMoment(moment, passage);
+        report.current.onMoment(moment);
         if (moment.isOver) void finish();
         else requestAnimationFrame(follow);
       };

@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { forStudentDevice, problem, readBody } from '@/app/_components/request';
+import { forSender, parseJson, problem, readBody } from '@/app/_components/request';
 import { completeTake } from '@/server/access/takes';
+import { TAKE_WORDS } from './words';
 
 /** Facts of a take with the taps of its echo are far below this. */
 const MAXIMUM_FACTS_BYTES = 200_000;
@@ -11,7 +12,7 @@ export function POST(
   request: Request,
   { params }: { readonly params: Promise<{ readonly takeId: string }> },
 ): Promise<Response> {
-  return forStudentDevice(request, async (viewer) => {
+  return forSender(request, TAKE_WORDS, async (viewer) => {
     const body = await readBody(request, MAXIMUM_FACTS_BYTES);
     const read = body && facts.safeParse(parseJson(body));
     if (!read?.success) return problem(400, 'The recording came without saying what it is of. Try again.');
@@ -20,12 +21,4 @@ export function POST(
     if (result.ok === 'incomplete') return Response.json({ received: result.bytes }, { status: 409 });
     return result.ok ? Response.json({ takeId: result.takeId }) : problem(result.status, result.problem);
   });
-}
-
-function parseJson(body: Uint8Array): unknown {
-  try {
-    return JSON.parse(Buffer.from(body).toString('utf8'));
-  } catch {
-    return undefined;
-  }
 }

@@ -1,12 +1,13 @@
-import { forStudentDevice, problem, readBody } from '@/app/_components/request';
+import { forSender, problem, readBody } from '@/app/_components/request';
 import { MAXIMUM_PIECE_BYTES, receivePiece } from '@/server/access/takes';
+import { TAKE_WORDS } from '../words';
 
 /** The next piece of a recording: its place in the query, its bytes as the body. Answers how much is here. */
 export function PUT(
   request: Request,
   { params }: { readonly params: Promise<{ readonly takeId: string }> },
 ): Promise<Response> {
-  return forStudentDevice(request, async (viewer) => {
+  return forSender(request, TAKE_WORDS, async (viewer) => {
     const bytes = await readBody(request, MAXIMUM_PIECE_BYTES);
     if (!bytes) return problem(413, 'This piece of the recording is too large.');
     const from = new URL(request.url).searchParams.get('from');
