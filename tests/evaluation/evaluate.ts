@@ -1,0 +1,145 @@
+// How good the ear is: npm run evaluate [-- --takes 432] [--from 1] [--only oboe] [--details] [--alone] [--write]
+import { spawn } from 'node:child_process';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
+import { join, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { parseArgs } from 'node:util';
+import { checkHeard } from '@/core/checking';
+import { hear } from '@/core/listening';
+import { durationSeconds } from '@/core/signal';
+import { matchedNotes, type TranscribedNote } from './note-matching';
+import { PLAYERS } from './players';
+import { report } from './report';
+import { type Score, scoreTake } from './score-take';
+import { makeTake } from './take';
+import { TRANSCRIBERS } from './transcribers';
+
+const RESULTS = resolve('.data/evaluation');
+const REPORT = resolve('docs/evaluation.md');
+
+export interface Transcription {
+  readonly matched: number;
+  readonly reported: number;
+  readonly written: number;
+  readonly milliseconds: number;
+}
+
+export interface TakeResult {
+  readonly seed: number;
+  readonly player: string;
+  readonly font: string;
+  readonly condition: string;
+  readonly tune: number;
+  readonly kinds: readonly string[];
+  readonly seconds: number;
+  readonly milliseconds: number;
+  readonly score: Score;
+  readonly transcriptions: Readonly<Record<string, Transcription>>;
+  /** For the outside reference of the matching. */
+  readonly reference: readonly TranscribedNote[];
+  readonly heard: readonly TranscribedNote[];
+}
+
+const { values } = parseArgs({
+  options: {
+    takes: { type: 'string', default: '432' },
+    from: { type: 'string', default: '1' },
+    only: { type: 'string' },
+    details: { type: 'boolean', default: false },
+    alone: { type: 'boolean', default: false },
+    write: { type: 'boolean', default: false },
+    shard: { type: 'string' },
+  },
+});
+const seeds = Array.from({ length: Number(values.takes) }, (_, index) => Number(values.from) + index).filter(
+  (seed) => !values.only || PLAYERS[seed % PLAYERS.length]!.name.includes(values.only),
+);
+
+function evaluateTake(seed: number): TakeResult {
+  const take = makeTake(seed);
+  const start = performance.now();
+  const heard = hear(take.audio);
+  const { verdict } = checkHeard(take.line, heard, take.tune.bpm);
+  const milliseconds = performance.now() - start;
+  const sounds = take.truth.sounds.flatMap(({ onset, end, midi }) =>
+    midi === undefined
+      ? []
+      : [{ onsetSeconds: onset + take.leadSeconds, endSeconds: end + take.leadSeconds, midi }],
+  );
+  const transcriptions: Record<string, Transcription> = {};
+  for (const [name, transcribe] of Object.entries(TRANSCRIBERS)) {
+    if (sounds.length === 0 || (values.alone && name !== 'mevlo')) continue;
+    const from = performance.now();
+    const notes = name === 'mevlo' ? heard.notes : transcribe(take.audio);
+    transcriptions[name] = {
+      matched: matchedNotes(sounds, notes),
+      reported: notes.length,
+      written: sounds.length,
+      milliseconds: name === 'mevlo' ? milliseconds : performance.now() - from,
+    };
+  }
+  return {
+    seed,
+    player: take.player.name,
+    font: take.font,
+    condition: take.condition,
+    tune: take.tune.seed,
+    kinds: take.truth.errors.map((error) => error.kind),
+    seconds: durationSeconds(take.audio),
+    milliseconds,
+    score: scoreTake(take.truth, verdict, take.leadSeconds),
+    transcriptions,
+    reference: sounds,
+    heard:
+      sounds.length === 0
+        ? []
+        : heard.notes.map(({ onsetSeconds, endSeconds, midi }) => ({ onsetSeconds, endSeconds, midi })),
+  };
+}
+
+async function runShards(): Promise<TakeResult[]> {
+  const count = Math.max(1, availableParallelism());
+  const self = fileURLToPath(import.meta.url);
+  await Promise.all(
+    Array.from({ length: count }, (_, shard) => {
+      const child = spawn(
+        process.execPath,
+        ['--import', 'tsx', self, ...process.argv.slice(2), '--shard', `${shard}/${count}`],
+        { stdio: 'inherit' },
+      );
+      return new Promise<void>((resolved, reject) =>
+        child.on('close', (code) =>
+          code === 0 ? resolved() : reject(new Error(`a part of the evaluation failed (exit ${code})`)),
+        ),
+      );
+    }),
+  );
+  return Array.from(
+    { length: count },
+    (_, shard) => JSON.parse(readFileSync(shardFile(shard), 'utf8')) as TakeResult[],
+  )
+    .flat()
+    .sort((a, b) => a.seed - b.seed);
+}
+
+const shardFile = (shard: number) => join(RESULTS, `results-${shard}.json`);
+
+mkdirSync(RESULTS, { recursive: true });
+if (values.shard) {
+  const [shard, count] = values.shard.split('/').map(Number) as [number, number];
+  const results = seeds.filter((_, index) => index % count === shard).map(evaluateTake);
+  writeFileSync(shardFile(shard), JSON.stringify(results));
+} else {
+  const results = await runShards();
+  if (values.details) {
+    for (const { seed, player, font, condition, tune, kinds, score } of results) {
+      if (score.differences.length === 0) continue;
+      console.log(`${seed} ${player}, ${font}, ${condition}, tune ${tune} [${kinds.join(', ')}]`);
+      for (const difference of score.differences) console.log(`    ${difference}`);
+    }
+  }
+  const text = report(results);
+  console.log(text);
+  if (values.write) writeFileSync(REPORT, text);
+}

@@ -1,0 +1,498 @@
+import { createRandom, type Random } from '@/core/base';
+import { type Line, type WrittenNote, writtenNotes } from '@/core/notation';
+import { toNumber } from '@/core/time';
+import type { Player } from './players';
+import type { ErrorKind, Tone, Truth, TruthNote, TruthSound, TruthStop } from './take-truth';
+import type { Tune } from './tunes';
+
+/** Natural timing stays well inside what every listener calls even. */
+const TIMING_DEVIATION_SECONDS = 0.012;
+/** A wrong entry is off by at least this, so that no one could defend calling it right. */
+const LEAST_OFF_BEATS = 0.3;
+const LEAST_OFF_SECONDS = 0.17;
+/** Tongued notes end a little before the next begins. */
+const TONGUE_GAP_SECONDS = 0.035;
+/** A piper's grace note: heard as the start of the note it comes before, not as a note. */
+const GRACE_SECONDS = 0.045;
+const GRACE = -1;
+
+/** What is done on purpose in one take, at most one thing a measure. */
+const RECIPES: readonly (readonly ErrorKind[])[] = [
+  [],
+  ['wrong', 'late'],
+  ['missing', 'early', 'octave'],
+  [],
+  ['added', 'cut-short', 'wrong'],
+  ['pause', 'wrong', 'late'],
+  ['tie-retongued', 'cut-short', 'dotted-even'],
+  [],
+  ['restart', 'wrong'],
+  ['forgot-key', 'early'],
+  ['false-start', 'missing', 'cut-short'],
+  ['rushing', 'wrong'],
+  [],
+  ['skipped-measure', 'late'],
+  ['unfinished', 'added'],
+  ['half-tempo', 'wrong', 'cut-short'],
+  ['dragging', 'added', 'late'],
+  ['restart', 'pause', 'added'],
+];
+
+export interface Performed {
+  readonly tones: readonly Tone[];
+  readonly truth: Truth;
+  readonly durationSeconds: number;
+  /** Beats of the click that the player heard, from the first on; the player may leave it. */
+  readonly clickSeconds: readonly number[];
+}
+
+interface Change {
+  readonly kind: ErrorKind;
+  /** Index of the written note it happens at. */
+  readonly at: number;
+}
+
+/** Plays a line with mistakes on purpose. Equal seeds give equal takes. */
+export function performTake(line: Line, tune: Tune, player: Player, seed: number): Performed {
+  const random = createRandom(90_001 + 131 * seed);
+  const notes = writtenNotes(line);
+  const beatQuarters = tune.meter === '6/8' ? 1.5 : 1;
+  const changes = chooseChanges(notes, player, RECIPES[seed % RECIPES.length]!, random);
+  const has = (kind: ErrorKind) => changes.some((change) => change.kind === kind);
+  const at = (kind: ErrorKind, index: number) => changes.some((c) => c.kind === kind && c.at === index);
+  const bpm = tune.bpm * (has('half-tempo') ? 0.55 : random.uniform(0.9, 1.08));
+  const drift = has('rushing') ? -0.12 : has('dragging') ? 0.14 : random.uniform(-0.02, 0.02);
+  const tuning = player.only ? random.uniform(...player.only.tuningCents) : random.uniform(-60, 60);
+  const total = toNumber(notes.at(-1)!.onsetQuarters) / beatQuarters + notes.at(-1)!.beats;
+  const lead = random.uniform(0.4, 3.2);
+  const base = 60 / bpm;
+
+  // Time of a beat on the player's own pulse: tempo drifts linearly, rit. slows note by note.
+  const pulseAt = (beats: number) => base * (beats + (drift * beats * beats) / (2 * total));
+  const beatsOf = (note: WrittenNote) => toNumber(note.onsetQuarters) / beatQuarters;
+  let ritSeconds = 0;
+  const freeShift: number[] = [];
+  notes.forEach((note, index) => {
+    freeShift.push(ritSeconds);
+    if (note.freeTempo) ritSeconds += note.beats * base * (0.12 + (0.06 * index) / notes.length);
+    if (note.fermata) ritSeconds += note.beats * base * 0.7;
+  });
+
+  const tones: (Tone & { noteIndex: number | undefined })[] = [];
+  const played = new Map<
+    number,
+    { onset: number; end: number; midi: number | undefined; late: number; restarts: boolean }
+  >();
+  const stops: TruthStop[] = [];
+  const ignoreExtras: [number, number][] = [];
+  const extras: TruthSound[] = [];
+  let shift = lead;
+  let lastEnd = 0;
+  let jumpedTo: number | undefined;
+  const order = passesOf(notes, changes, random);
+  order.forEach(({ index, restartGapSeconds, kind }, step) => {
+    const note = notes[index]!;
+    const before = order[step - 1];
+    const pulse = () => shift + pulseAt(beatsOf(note)) + freeShift[index]!;
+    const local = base * (1 + (drift * beatsOf(note)) / total);
+    let startsPulse = index === jumpedTo;
+    if (restartGapSeconds !== undefined) {
+      const stopped = lastEnd;
+      shift += stopped + restartGapSeconds - pulse();
+      stops.push({
+        kind,
+        at: stopped,
+        until: stopped + restartGapSeconds,
+        measureIndex: notes[before!.index]!.measureIndex,
+      });
+      if (kind === 'restart') {
+        const firstTry = played.get(index);
+        if (firstTry) ignoreExtras.push([firstTry.onset - 0.15, stopped + 0.15]);
+      }
+      startsPulse = true;
+    }
+    if (at('skipped-measure', index)) {
+      // Some leave the measure out in silence, some jump over it.
+      const after = order[step + 1];
+      if (seed % 2 === 0 && after) {
+        const beatsAfter = beatsOf(notes[after.index]!);
+        shift -= pulseAt(beatsAfter) - pulseAt(beatsOf(note));
+        jumpedTo = after.index;
+      }
+      return;
+    }
+    if (at('missing', index)) return;
+    const moved = at('late', index)
+      ? offBeats(note, local, random)
+      : at('early', index)
+        ? -offBeats(note, local, random)
+        : dottedMove(at('dotted-even', index), notes, index);
+    const jitter = startsPulse ? 0 : random.gaussian(TIMING_DEVIATION_SECONDS);
+    const onset = pulse() + moved * local + jitter;
+    const next = order[step + 1];
+    const joins =
+      next !== undefined &&
+      next.restartGapSeconds === undefined &&
+      next.index === index + 1 &&
+      notes[next.index]!.slurredFromPrevious &&
+      !at('missing', next.index) &&
+      !at('late', next.index);
+    const writtenEnd =
+      shift +
+      pulseAt(beatsOf(note) + note.beats) +
+      (note.fermata || note.freeTempo ? (freeShift[index + 1] ?? ritSeconds) : freeShift[index]!);
+    const value = writtenEnd - onset;
+    const share = note.staccato ? 0.45 : random.uniform(0.88, 0.97);
+    const kept = at('cut-short', index)
+      ? random.uniform(0.28, 0.45)
+      : joins || player.hasNoGaps
+        ? 1
+        : Math.min(share, 1 - TONGUE_GAP_SECONDS / value);
+    let end = onset + Math.max(0.05, kept * value);
+    const off = pitchChange(index, changes, note, line, random);
+    const written = note.sound.kind === 'pitched' ? note.sound.midi : undefined;
+    const midi = written === undefined ? undefined : written + off + tuning / 100 + random.gaussian(0.06);
+    // A note that comes early takes its time from the one before.
+    const last = tones.at(-1);
+    if (last && last.end > onset - 0.02) {
+      tones[tones.length - 1] = {
+        ...last,
+        end: Math.max(last.onset + 0.05, onset - (note.slurredFromPrevious ? 0 : 0.025)),
+      };
+      const cut = last.noteIndex === undefined ? undefined : played.get(last.noteIndex);
+      if (cut && last.noteIndex !== undefined) played.set(last.noteIndex, { ...cut, end: tones.at(-1)!.end });
+    }
+    // A repeated pitch on a pipe that never stops is parted by a short higher note.
+    if (
+      player.hasNoGaps &&
+      last?.midi !== undefined &&
+      midi !== undefined &&
+      Math.abs(last.midi - midi) < 0.5 &&
+      last.end > onset - 0.06
+    ) {
+      tones[tones.length - 1] = { ...tones.at(-1)!, end: onset - GRACE_SECONDS };
+      tones.push({
+        onset: onset - GRACE_SECONDS,
+        end: onset,
+        midi: midi + 4,
+        velocity: 90,
+        bendsFromPrevious: true,
+        vibratoCents: 0,
+        scoopCents: 0,
+        noteIndex: GRACE,
+      });
+    }
+    const velocity = Math.round(random.uniform(78, 104));
+    const slurs =
+      note.slurredFromPrevious &&
+      step > 0 &&
+      before!.index === index - 1 &&
+      restartGapSeconds === undefined &&
+      last?.noteIndex === index - 1 &&
+      !at('late', index);
+    const from = tones.at(-1);
+    const distance = from?.midi !== undefined && midi !== undefined ? Math.abs(from.midi - midi) : 0;
+    const bends =
+      (slurs || (player.hasNoGaps === true && from !== undefined && from.end > onset - 0.06)) &&
+      distance > 0.5 &&
+      distance < 7.5 &&
+      (player.hasNoGaps === true || seed % 2 === 0);
+    const shape = {
+      velocity,
+      vibratoCents:
+        player.sustains && player.range && end - onset > 0.5 && seed % 4 === 1 ? random.uniform(10, 38) : 0,
+      scoopCents: player.sustains && seed % 5 === 2 && random.uniform(0, 1) < 0.3 ? -50 : 0,
+    };
+    if (at('tie-retongued', index)) {
+      const second =
+        shift + pulseAt(beatsOf(note) + toNumber(tieJoint(note)) / beatQuarters) + freeShift[index]!;
+      tones.push({ onset, end: second - 0.04, midi, bendsFromPrevious: bends, ...shape, noteIndex: index });
+      tones.push({ onset: second, end, midi, bendsFromPrevious: false, ...shape, noteIndex: undefined });
+      extras.push({ onset: second, end, midi });
+    } else if (at('added', index)) {
+      const second = onset + 0.5 * (end - onset);
+      const other = midi === undefined ? undefined : midi + random.pick([-2, 2, 1, -1, 3]);
+      tones.push({ onset, end: second - 0.03, midi, bendsFromPrevious: bends, ...shape, noteIndex: index });
+      tones.push({
+        onset: second,
+        end,
+        midi: other,
+        bendsFromPrevious: false,
+        ...shape,
+        vibratoCents: 0,
+        noteIndex: undefined,
+      });
+      extras.push({ onset: second, end, midi: other });
+      end = second - 0.03;
+    } else tones.push({ onset, end, midi, bendsFromPrevious: bends, ...shape, noteIndex: index });
+    played.set(index, { onset, end, midi, late: moved * local, restarts: startsPulse });
+    lastEnd = tones.at(-1)!.end;
+  });
+
+  const truthNotes = notes.map(
+    (note, index): TruthNote => describeNote(note, index, { notes, played, changes, player, base }),
+  );
+  const secondsPlayed = pulseAt(total);
+  return {
+    tones,
+    truth: {
+      errors: changes.map(({ kind, at: index }) => ({ kind, measureIndex: notes[index]!.measureIndex })),
+      playedBpm: (60 * total) / secondsPlayed,
+      tuningCents: tuning,
+      notes: truthNotes,
+      extras,
+      ignoreExtras,
+      stops,
+      sounds: tones
+        .filter((tone) => tone.noteIndex !== GRACE)
+        .map(({ onset, end, midi }) => ({ onset, end, midi })),
+    },
+    durationSeconds: lastEnd + random.uniform(0.5, 2),
+    clickSeconds: Array.from({ length: Math.ceil(total) }, (_, beat) => lead + beat * base).filter(
+      (s) => s < lastEnd,
+    ),
+  };
+}
+
+/** The order in which notes are tried: straight through but for stops, restarts and false starts. */
+function passesOf(notes: readonly WrittenNote[], changes: readonly Change[], random: Random) {
+  const order: { index: number; restartGapSeconds: number | undefined; kind: 'pause' | 'restart' }[] = [];
+  const push = (index: number, restartGapSeconds?: number, kind: 'pause' | 'restart' = 'pause') =>
+    order.push({ index, restartGapSeconds, kind });
+  const falseStart = changes.find((change) => change.kind === 'false-start');
+  if (falseStart) for (let index = 0; index <= falseStart.at; index++) push(index);
+  const end = changes.find((change) => change.kind === 'unfinished')?.at ?? notes.length;
+  for (let index = 0; index < end; index++) {
+    const gap = random.uniform(0.8, 1.8);
+    if (index === 0 && falseStart) push(index, gap, 'restart');
+    else if (changes.some((c) => c.kind === 'pause' && c.at === index)) push(index, gap);
+    else push(index);
+    const restart = changes.find((c) => c.kind === 'restart' && c.at === index);
+    if (restart) {
+      const back = notes.findIndex(
+        (note) => note.measureIndex === Math.max(0, notes[index]!.measureIndex - random.integer(0, 2)),
+      );
+      for (let again = back; again <= index; again++)
+        again === back ? push(again, random.uniform(0.25, 1.2), 'restart') : push(again);
+    }
+  }
+  return order;
+}
+
+function offBeats(note: WrittenNote, secondsPerBeat: number, random: Random): number {
+  const least = Math.max(LEAST_OFF_BEATS, LEAST_OFF_SECONDS / secondsPerBeat);
+  return Math.min(least + random.uniform(0, 0.15), Math.max(least, 0.6 * note.beats));
+}
+
+/** The short note after a dotted one comes too soon: both get half of the time. */
+function dottedMove(isEven: boolean, notes: readonly WrittenNote[], index: number): number {
+  if (!isEven) return 0;
+  const [long, short] = [notes[index - 1]!, notes[index]!];
+  return (long.beats + short.beats) / 2 - long.beats;
+}
+
+const tieJoint = (note: WrittenNote) => {
+  // Half of the joined value stands for where the second head is written.
+  return { numerator: note.lengthQuarters.numerator, denominator: note.lengthQuarters.denominator * 2 };
+};
+
+function pitchChange(
+  index: number,
+  changes: readonly Change[],
+  note: WrittenNote,
+  line: Line,
+  random: Random,
+): number {
+  const mine = changes.filter((change) => change.at === index).map((change) => change.kind);
+  if (mine.includes('wrong')) return random.pick([-2, -1, 1, 2, 3, -3]);
+  if (mine.includes('octave')) return note.sound.kind === 'pitched' && note.sound.midi < 72 ? 12 : -12;
+  if (mine.includes('forgot-key')) return line.part.measures[0]!.keyFifths > 0 ? -1 : 1;
+  return 0;
+}
+
+function chooseChanges(
+  notes: readonly WrittenNote[],
+  player: Player,
+  recipe: readonly ErrorKind[],
+  random: Random,
+): Change[] {
+  const changes: Change[] = [];
+  const taken = new Set<number>();
+  const lastMeasure = notes.at(-1)!.measureIndex;
+  for (const kind of recipe) {
+    const able = notes
+      .map((_, index) => index)
+      .filter((index) => {
+        const note = notes[index]!;
+        return (
+          note.measureIndex < lastMeasure &&
+          !taken.has(note.measureIndex) &&
+          isAble(kind, notes, index, player)
+        );
+      });
+    if (able.length === 0) continue;
+    const chosen = random.pick(able);
+    const measure = notes[chosen]!.measureIndex;
+    const same =
+      kind === 'skipped-measure'
+        ? notes.map((_, index) => index).filter((index) => notes[index]!.measureIndex === measure)
+        : [chosen];
+    for (const index of same) changes.push({ kind, at: index });
+    for (const near of [measure - 1, measure, measure + 1]) taken.add(near);
+  }
+  return changes;
+}
+
+function isAble(kind: ErrorKind, notes: readonly WrittenNote[], index: number, player: Player): boolean {
+  const note = notes[index]!;
+  const before = notes[index - 1];
+  const next = notes[index + 1];
+  const isPitched = player.range !== undefined;
+  const plain = !note.freeTempo && !note.fermata;
+  const inside = index > 1 && index < notes.length - 2;
+  switch (kind) {
+    case 'wrong':
+      return isPitched && player.only === undefined && inside;
+    case 'octave':
+      return isPitched && player.only === undefined && inside && player.range![1] + 12 <= 105;
+    case 'forgot-key':
+      return isPitched && player.only === undefined && inside;
+    case 'missing':
+      return inside && plain && note.beats >= 0.5;
+    case 'added':
+      return (
+        inside &&
+        plain &&
+        note.beats >= 1 &&
+        !player.hasNoGaps &&
+        !note.staccato &&
+        !next!.slurredFromPrevious
+      );
+    case 'tie-retongued':
+      return (
+        note.tiedIds.length > 0 &&
+        inside &&
+        !player.hasNoGaps &&
+        note.lengthQuarters.numerator / note.lengthQuarters.denominator >= 2
+      );
+    case 'late':
+      return inside && plain && note.beats >= 1 && !note.slurredFromPrevious && !next!.slurredFromPrevious;
+    case 'early':
+      return (
+        inside &&
+        plain &&
+        (before?.beats ?? 0) >= 1 &&
+        !note.slurredFromPrevious &&
+        !before!.slurredFromPrevious
+      );
+    case 'dotted-even':
+      return (
+        inside &&
+        plain &&
+        before !== undefined &&
+        before.measureIndex === note.measureIndex &&
+        before.beats === 3 * note.beats &&
+        before.beats >= 1.2
+      );
+    case 'cut-short':
+      return (
+        player.sustains &&
+        !player.hasNoGaps &&
+        inside &&
+        plain &&
+        note.beats >= 1.5 &&
+        !next!.slurredFromPrevious
+      );
+    case 'pause':
+    case 'restart':
+      return inside && plain && index > 4 && !next!.slurredFromPrevious && !note.slurredFromPrevious;
+    case 'false-start':
+      return index >= 2 && index <= 4 && !next!.slurredFromPrevious;
+    case 'unfinished':
+      return index > notes.length * 0.7 && note.measureIndex !== before!.measureIndex;
+    case 'skipped-measure':
+      return (
+        note.measureIndex > 2 &&
+        note.beat === 1 &&
+        startsNextMeasure(notes, index) &&
+        !(next?.slurredFromPrevious && next.measureIndex !== note.measureIndex)
+      );
+    case 'half-tempo':
+    case 'rushing':
+    case 'dragging':
+      return index === 0;
+  }
+}
+
+/** Whether the measure after this note's begins with a note of its own. */
+function startsNextMeasure(notes: readonly WrittenNote[], index: number): boolean {
+  const next = notes.find((note) => note.measureIndex === notes[index]!.measureIndex + 1);
+  return next?.beat === 1 && !next.slurredFromPrevious;
+}
+
+interface Taken {
+  readonly notes: readonly WrittenNote[];
+  readonly played: ReadonlyMap<
+    number,
+    {
+      readonly onset: number;
+      readonly end: number;
+      readonly midi: number | undefined;
+      readonly late: number;
+      readonly restarts: boolean;
+    }
+  >;
+  readonly changes: readonly Change[];
+  readonly player: Player;
+  readonly base: number;
+}
+
+function describeNote(
+  note: WrittenNote,
+  index: number,
+  { notes, played, changes, player, base }: Taken,
+): TruthNote {
+  const mine = changes.filter((change) => change.at === index).map((change) => change.kind);
+  const around = changes.filter((change) => Math.abs(change.at - index) === 1).map((change) => change.kind);
+  const found = played.get(index);
+  const moved = ['late', 'early', 'dotted-even'];
+  const wholeTakeEndsHere = index === notes.length - 1;
+  const nextIs = changes.filter((change) => change.at === index + 1).map((change) => change.kind);
+  const facts = {
+    id: note.id,
+    measureIndex: note.measureIndex,
+    writtenMidi: note.sound.kind === 'pitched' ? note.sound.midi : undefined,
+    played: found && { midi: found.midi, onset: found.onset, end: found.end },
+  };
+  const wasStopped = nextIs.includes('pause') || mine.includes('restart') || found?.restarts === true;
+  return {
+    ...facts,
+    pitch: !found
+      ? 'missing'
+      : mine.includes('octave')
+        ? 'octave'
+        : mine.includes('wrong') || mine.includes('forgot-key')
+          ? 'wrong'
+          : 'right',
+    onsetOff: mine.includes('late')
+      ? 'late'
+      : mine.includes('early') || mine.includes('dotted-even')
+        ? 'early'
+        : 'on',
+    length: mine.includes('cut-short') ? 'short' : 'full',
+    care: {
+      pitch: player.range !== undefined,
+      onset: found !== undefined && !found.restarts && !mine.includes('pause'),
+      length:
+        found !== undefined &&
+        player.sustains &&
+        !player.hasNoGaps &&
+        !note.staccato &&
+        note.beats * base >= 0.4 &&
+        !wholeTakeEndsHere &&
+        !wasStopped &&
+        !mine.some((kind) => moved.includes(kind) || kind === 'added' || kind === 'tie-retongued') &&
+        !around.some((kind) => moved.includes(kind) || kind === 'missing' || kind === 'skipped-measure'),
+    },
+  };
+}

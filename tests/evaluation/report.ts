@@ -1,0 +1,224 @@
+import { execFileSync } from 'node:child_process';
+import { join } from 'node:path';
+import { quantile } from '@/core/base';
+import type { TakeResult } from './evaluate';
+import { SCORED, type Scored, type Tally } from './score-take';
+
+const NAMES: Readonly<Record<Scored, readonly [name: string, bar: number]>> = {
+  pitch: ['notes not right', 0.97],
+  onset: ['onset off', 0.95],
+  short: ['cut short', 0.9],
+  extras: ['extra notes', 0.9],
+  stops: ['stops and restarts', 0.97],
+  measureNotes: ['measure flags, notes', 0.97],
+  measureRhythm: ['measure flags, rhythm', 0.95],
+};
+
+const sum = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
+const f1 = ([hits, falseAlarms, misses]: Tally): number | undefined =>
+  hits + falseAlarms + misses === 0 ? undefined : (2 * hits) / (2 * hits + falseAlarms + misses);
+const shown = (value: number | undefined) => (value === undefined ? '–' : value.toFixed(3));
+const percent = (part: number, whole: number) =>
+  whole === 0 ? '–' : `${((100 * part) / whole).toFixed(2)} %`;
+
+function tallyOf(results: readonly TakeResult[], name: Scored): Tally {
+  return [0, 1, 2].map((index) => sum(results.map(({ score }) => score.tallies[name][index]!))) as Tally;
+}
+
+const table = (head: readonly string[], rows: readonly (readonly string[])[]) =>
+  [head, head.map(() => '---'), ...rows].map((row) => `| ${row.join(' | ')} |`).join('\n');
+
+function grouped<Value>(values: readonly Value[], keyOf: (value: Value) => string): Map<string, Value[]> {
+  const found = new Map<string, Value[]>();
+  for (const value of values) found.set(keyOf(value), [...(found.get(keyOf(value)) ?? []), value]);
+  return found;
+}
+
+function groups(results: readonly TakeResult[], keyOf: (result: TakeResult) => string) {
+  return [...grouped(results, keyOf)].toSorted(([a], [b]) => a.localeCompare(b));
+}
+
+function summary(results: readonly TakeResult[]): string {
+  const clean = results.flatMap(({ score }) => (score.clean ? [score.clean] : []));
+  const notes = sum(clean.map((take) => take.notes));
+  const errors = results.flatMap(({ score }) => score.onsetErrorsMs);
+  const defined = (values: readonly (number | undefined)[]) => values.filter((value) => value !== undefined);
+  const tempo = defined(results.map(({ score }) => score.tempoErrorPercent));
+  const tuning = defined(results.map(({ score }) => score.tuningErrorCents));
+  const rows = SCORED.map((name) => {
+    const tally = tallyOf(results, name);
+    const [label, bar] = NAMES[name];
+    const value = f1(tally);
+    return [
+      label,
+      shown(value),
+      `≥ ${bar}`,
+      value !== undefined && value < bar ? 'missed' : 'met',
+      `${tally[0]} / ${tally[1]} / ${tally[2]}`,
+    ];
+  });
+  const single = (label: string, value: string, bar: string, met: boolean) => [
+    label,
+    value,
+    bar,
+    met ? 'met' : 'missed',
+    '',
+  ];
+  const blamed = (key: 'blamedPitch' | 'blamedRhythm') => sum(clean.map((take) => take[key]));
+  const flagged = clean.filter((take) => take.isFlagged).length;
+  return table(
+    ['what', 'measured', 'bar', '', 'hits / false alarms / misses'],
+    [
+      ...rows,
+      single(
+        'clean notes blamed for pitch',
+        percent(blamed('blamedPitch'), notes),
+        '≤ 0.3 %',
+        blamed('blamedPitch') <= 0.003 * notes,
+      ),
+      single(
+        'clean notes blamed for rhythm',
+        percent(blamed('blamedRhythm'), notes),
+        '≤ 0.5 %',
+        blamed('blamedRhythm') <= 0.005 * notes,
+      ),
+      single(
+        'clean takes with any false flag',
+        `${flagged} of ${clean.length}`,
+        '≤ 5 %',
+        flagged <= 0.05 * clean.length,
+      ),
+      single(
+        'onset error, median',
+        `${quantile(errors, 0.5).toFixed(1)} ms`,
+        '≤ 6 ms',
+        quantile(errors, 0.5) <= 6,
+      ),
+      single(
+        'onset error, 95th percentile',
+        `${quantile(errors, 0.95).toFixed(1)} ms`,
+        '≤ 25 ms',
+        quantile(errors, 0.95) <= 25,
+      ),
+      single(
+        'tempo error, median (95th percentile)',
+        `${quantile(tempo, 0.5).toFixed(2)} % (${quantile(tempo, 0.95).toFixed(2)} %)`,
+        '≤ 0.5 %',
+        quantile(tempo, 0.5) <= 0.5,
+      ),
+      single(
+        'tuning error, median (95th percentile)',
+        `${quantile(tuning, 0.5).toFixed(1)} cents (${quantile(tuning, 0.95).toFixed(1)})`,
+        '≤ 2 cents',
+        quantile(tuning, 0.5) <= 2,
+      ),
+    ],
+  );
+}
+
+function byGroup(
+  results: readonly TakeResult[],
+  label: string,
+  keyOf: (result: TakeResult) => string,
+): string {
+  const rows = groups(results, keyOf).map(([key, mine]) => {
+    const clean = mine.flatMap(({ score }) => (score.clean ? [score.clean] : []));
+    return [
+      key,
+      String(mine.length),
+      ...SCORED.map((name) => shown(f1(tallyOf(mine, name)))),
+      `${clean.filter((take) => take.isFlagged).length}/${clean.length}`,
+      `${quantile(
+        mine.flatMap(({ score }) => score.onsetErrorsMs),
+        0.95,
+      ).toFixed(0)}`,
+    ];
+  });
+  return table(
+    [label, 'takes', ...SCORED.map((name) => NAMES[name][0]), 'clean takes flagged', 'onset 95 %, ms'],
+    rows,
+  );
+}
+
+function byKind(results: readonly TakeResult[]): string {
+  const found = results.flatMap(({ score }) => score.found);
+  return table(
+    ['mistake', 'made', 'its measure flagged'],
+    [...grouped(found, ({ kind }) => kind)].map(([kind, mine]) => [
+      kind,
+      String(mine.length),
+      percent(mine.filter((one) => one.isFound).length, mine.length),
+    ]),
+  );
+}
+
+function transcription(results: readonly TakeResult[]): string {
+  const pitched = results.filter((result) => result.transcriptions.mevlo);
+  const names = Object.keys(pitched[0]?.transcriptions ?? {});
+  const f = (mine: readonly TakeResult[], name: string) => {
+    const all = mine.map((result) => result.transcriptions[name]!);
+    return (
+      (2 * sum(all.map((t) => t.matched))) /
+      (sum(all.map((t) => t.reported)) + sum(all.map((t) => t.written)))
+    );
+  };
+  const speed = (name: string) =>
+    sum(pitched.map((r) => r.seconds)) /
+    (sum(pitched.map((r) => r.transcriptions[name]!.milliseconds)) / 1000);
+  return table(
+    ['instrument', ...names],
+    [
+      ...groups(pitched, (result) => result.player).map(([player, mine]) => [
+        player,
+        ...names.map((name) => f(mine, name).toFixed(3)),
+      ]),
+      ['**all**', ...names.map((name) => f(pitched, name).toFixed(3))],
+      ['× real time', ...names.map((name) => speed(name).toFixed(0))],
+    ],
+  );
+}
+
+/** The same matching by mir_eval itself. */
+function outsideReference(results: readonly TakeResult[]): string {
+  const pitched = results.filter((result) => result.reference.length > 0);
+  const printed = execFileSync('/usr/bin/python3', [join(import.meta.dirname, 'mir_eval_reference.py')], {
+    input: JSON.stringify(pitched.map(({ reference, heard }) => ({ reference, heard }))),
+    encoding: 'utf8',
+    maxBuffer: 1e8,
+  });
+  const theirs = JSON.parse(printed) as number[];
+  const differing = pitched.filter((result, index) => result.transcriptions.mevlo!.matched !== theirs[index]);
+  return `mir_eval counts the same number of matched notes in ${pitched.length - differing.length} of ${pitched.length} pitched takes.`;
+}
+
+/** The whole report as Markdown. */
+export function report(results: readonly TakeResult[]): string {
+  return [
+    '# How good the ear is',
+    '',
+    `${results.length} takes of ${new Set(results.map((r) => r.tune)).size} tunes, seeds ${results[0]!.seed}–${results.at(-1)!.seed}, ${Math.round(sum(results.map((r) => r.seconds)) / 60)} minutes of sound; made by \`tests/evaluation\`, which shares no code with the playing room. Printed by \`npm run evaluate -- --write\`.`,
+    '',
+    '## The bars',
+    summary(results),
+    '',
+    '## By mistake',
+    byKind(results),
+    '',
+    '## By instrument',
+    byGroup(results, 'instrument', (result) => result.player),
+    '',
+    '## By condition',
+    byGroup(results, 'condition', (result) => result.condition),
+    '',
+    '## By sound font',
+    byGroup(results, 'sound font', (result) => result.font),
+    '',
+    '## As a note transcriber, beside others',
+    'F1 of notes, onset within 50 ms and pitch within 50 cents, ends not counted.',
+    '',
+    transcription(results),
+    '',
+    outsideReference(results),
+    '',
+  ].join('\n');
+}

@@ -1,0 +1,189 @@
+import type { Verdict } from '@/core/judging';
+import type { Truth } from './take-truth';
+
+/** Hits, false alarms, misses. */
+export type Tally = [hits: number, falseAlarms: number, misses: number];
+export const SCORED = [
+  'pitch',
+  'onset',
+  'short',
+  'extras',
+  'stops',
+  'measureNotes',
+  'measureRhythm',
+] as const;
+export type Scored = (typeof SCORED)[number];
+
+export interface Score {
+  readonly tallies: Record<Scored, Tally>;
+  readonly onsetErrorsMs: number[];
+  readonly tempoErrorPercent: number | undefined;
+  readonly tuningErrorCents: number | undefined;
+  /** Of a take without any mistake: notes in all, and those blamed for pitch and for rhythm. */
+  readonly clean:
+    | {
+        readonly notes: number;
+        readonly blamedPitch: number;
+        readonly blamedRhythm: number;
+        readonly isFlagged: boolean;
+      }
+    | undefined;
+  readonly unclearNotes: number;
+  /** Per mistake: whether its measure (or a neighbour, for stops) was flagged. */
+  readonly found: readonly { readonly kind: string; readonly isFound: boolean }[];
+  readonly differences: readonly string[];
+}
+
+const NEAR_EXTRA_SECONDS = 0.1;
+const NEAR_STOP_SECONDS = 0.7;
+
+/** Compares a verdict with the truth. @param leadSeconds how much later the file begins to count than the truth. */
+export function scoreTake(truth: Truth, verdict: Verdict, leadSeconds: number): Score {
+  const tallies = Object.fromEntries(SCORED.map((name) => [name, [0, 0, 0]])) as unknown as Record<
+    Scored,
+    Tally
+  >;
+  const differences: string[] = [];
+  const add = (name: Scored, isSo: boolean, isSaid: boolean, what: () => string) => {
+    if (isSo && isSaid) tallies[name][0]++;
+    else if (isSaid) tallies[name][1]++;
+    else if (isSo) tallies[name][2]++;
+    if (isSo !== isSaid) differences.push(`${name}: ${what()}${isSaid ? ' said, not so' : ' not said'}`);
+  };
+  const onsetErrorsMs: number[] = [];
+  const isClean = truth.errors.length === 0;
+  let [blamedPitch, blamedRhythm] = [0, 0];
+  truth.notes.forEach((note, index) => {
+    const said = verdict.notes[index]!;
+    const saysOff = said.pitch === 'wrong' || said.pitch === 'octave' || said.pitch === 'missing';
+    const saysOnsetOff = said.onset !== 'on';
+    if (note.care.pitch)
+      add('pitch', note.pitch !== 'right', saysOff, () => `${note.id} ${note.pitch}/${said.pitch}`);
+    if (note.care.onset)
+      add(
+        'onset',
+        note.onsetOff !== 'on',
+        saysOnsetOff,
+        () => `${note.id} ${note.onsetOff}/${said.onset} ${Math.round(said.deviationSeconds * 1000)} ms`,
+      );
+    if (note.care.length)
+      add(
+        'short',
+        note.length === 'short',
+        said.length === 'short',
+        () => `${note.id} ${note.length}/${said.length}`,
+      );
+    if (note.played && said.played)
+      onsetErrorsMs.push(1000 * Math.abs(said.played.onsetSeconds - leadSeconds - note.played.onset));
+    if (isClean) {
+      if (saysOff) blamedPitch++;
+      if (saysOnsetOff) blamedRhythm++;
+    }
+  });
+  const left = verdict.extras
+    .map((extra) => extra.sound.onsetSeconds - leadSeconds)
+    .filter((onset) => !truth.ignoreExtras.some(([from, to]) => onset >= from && onset <= to));
+  for (const extra of truth.extras) {
+    const near = left.findIndex((onset) => Math.abs(onset - extra.onset) <= NEAR_EXTRA_SECONDS);
+    if (near >= 0) left.splice(near, 1);
+    add('extras', true, near >= 0, () => `extra at ${extra.onset.toFixed(2)}`);
+  }
+  for (const onset of left) add('extras', false, true, () => `extra at ${onset.toFixed(2)}`);
+  const stops = [...verdict.interruptions];
+  for (const stop of truth.stops) {
+    const near = stops.findIndex(
+      ({ kind, atSeconds }) =>
+        kind === stop.kind &&
+        atSeconds - leadSeconds >= stop.at - NEAR_STOP_SECONDS &&
+        atSeconds - leadSeconds <= stop.until + NEAR_STOP_SECONDS,
+    );
+    if (near >= 0) stops.splice(near, 1);
+    add('stops', true, near >= 0, () => `${stop.kind} at ${stop.at.toFixed(2)}`);
+  }
+  for (const stop of stops)
+    add('stops', false, true, () => `${stop.kind} at ${(stop.atSeconds - leadSeconds).toFixed(2)}`);
+  scoreMeasures(truth, verdict, add);
+  return {
+    tallies,
+    onsetErrorsMs,
+    tempoErrorPercent:
+      verdict.tempo.playedBpm === undefined
+        ? undefined
+        : (100 * Math.abs(verdict.tempo.playedBpm - truth.playedBpm)) / truth.playedBpm,
+    tuningErrorCents:
+      verdict.tuningCents === undefined ? undefined : Math.abs(verdict.tuningCents - truth.tuningCents),
+    clean: isClean
+      ? {
+          notes: truth.notes.length,
+          blamedPitch,
+          blamedRhythm,
+          isFlagged: verdict.measures.some((measure) => measure.notesNeedWork || measure.rhythmNeedsWork),
+        }
+      : undefined,
+    unclearNotes: verdict.notes.filter((note) => note.pitch === 'unclear').length,
+    found: truth.errors.map(({ kind, measureIndex }) => ({
+      kind,
+      isFound: isFound(kind, measureIndex, verdict),
+    })),
+    differences,
+  };
+}
+
+const SPREADING = ['pause', 'restart', 'false-start', 'early', 'added'];
+
+function isFound(kind: string, measureIndex: number, verdict: Verdict): boolean {
+  const flagged = (index: number) =>
+    verdict.measures[index]?.notesNeedWork || verdict.measures[index]?.rhythmNeedsWork;
+  if (kind === 'unfinished') return flagged(verdict.measures.length - 1) === true;
+  if (['half-tempo', 'rushing', 'dragging'].includes(kind)) return true;
+  const reach = SPREADING.includes(kind)
+    ? [measureIndex - 1, measureIndex, measureIndex + 1]
+    : [measureIndex];
+  return reach.some(flagged);
+}
+
+/** A missing or added note may show as either flag; a measure with nothing but a stop is not scored. */
+function scoreMeasures(
+  truth: Truth,
+  verdict: Verdict,
+  add: (name: Scored, isSo: boolean, isSaid: boolean, what: () => string) => void,
+): void {
+  const isPitched = truth.notes.some((note) => note.care.pitch);
+  verdict.measures.forEach((measure, index) => {
+    const mine = truth.notes.filter((note) => note.measureIndex === index);
+    const span = mine.flatMap(({ played }) => (played ? [played.onset - 0.1, played.end + 0.1] : []));
+    const hasExtra =
+      truth.extras.some((extra) => extra.onset >= Math.min(...span) && extra.onset <= Math.max(...span)) ||
+      truth.errors.some(
+        (error) => ['added', 'tie-retongued'].includes(error.kind) && error.measureIndex === index,
+      );
+    const isMissing = mine.some((note) => note.pitch === 'missing');
+    const isStopped =
+      truth.stops.some((stop) => Math.abs(stop.measureIndex - index) <= 1) ||
+      truth.errors.some(
+        (error) =>
+          ['pause', 'restart', 'false-start', 'skipped-measure'].includes(error.kind) &&
+          Math.abs(error.measureIndex - index) <= 1,
+      );
+    const name = () => `measure ${measure.number}`;
+    if (isMissing || hasExtra) {
+      if (isPitched) add('measureNotes', true, measure.notesNeedWork || measure.rhythmNeedsWork, name);
+      return;
+    }
+    if (isPitched)
+      add(
+        'measureNotes',
+        mine.some((note) => note.pitch !== 'right'),
+        measure.notesNeedWork,
+        name,
+      );
+    const uncertain = isStopped || mine.some((note) => note.length === 'short' && !note.care.length);
+    if (!uncertain)
+      add(
+        'measureRhythm',
+        mine.some((note) => note.onsetOff !== 'on' || note.length === 'short'),
+        measure.rhythmNeedsWork,
+        name,
+      );
+  });
+}

@@ -1,0 +1,70 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { PitchDetector } from 'pitchy';
+import { hear } from '@/core/listening';
+import { hertzToMidi } from '@/core/pitch';
+import { type Audio, writeWav } from '@/core/signal';
+import type { TranscribedNote } from './note-matching';
+
+export type Transcriber = (audio: Audio) => readonly TranscribedNote[];
+
+/** Who is compared: Mevlo's ear, and two that others made. */
+export const TRANSCRIBERS: Readonly<Record<'mevlo' | 'aubio' | 'pitchy', Transcriber>> = {
+  mevlo: (audio) => hear(audio).notes,
+  aubio: withAubio,
+  pitchy: withPitchy,
+};
+
+/** `aubionotes` (Debian) as it comes: complex-domain onsets, YIN by FFT. */
+function withAubio(audio: Audio): readonly TranscribedNote[] {
+  const folder = mkdtempSync(join(tmpdir(), 'mevlo-aubio-'));
+  try {
+    const path = join(folder, 'take.wav');
+    writeFileSync(path, writeWav(audio));
+    const printed = execFileSync('aubionotes', ['-i', path, '-s', '-60'], {
+      encoding: 'utf8',
+      stdio: ['ignore', 'pipe', 'ignore'],
+    });
+    return printed
+      .split('\n')
+      .map((row) => row.trim().split(/\s+/).map(Number))
+      .filter((row) => row.length === 3)
+      .map(([midi, onset, end]) => ({ midi: midi!, onsetSeconds: onset!, endSeconds: end! }));
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}
+
+const WINDOW = 2048;
+const HOP_SECONDS = 0.01;
+const LEAST_CLARITY = 0.9;
+const SHORTEST_SECONDS = 0.06;
+
+/** McLeod's tracker frame by frame; a note lasts while the nearest semitone stays. */
+function withPitchy({ samples, sampleRate }: Audio): readonly TranscribedNote[] {
+  const detector = PitchDetector.forFloat32Array(WINDOW);
+  const notes: TranscribedNote[] = [];
+  let open: { from: number; midis: number[] } | undefined;
+  const close = (until: number) => {
+    if (open && until - open.from >= SHORTEST_SECONDS) {
+      const sorted = open.midis.toSorted((a, b) => a - b);
+      notes.push({ onsetSeconds: open.from, endSeconds: until, midi: sorted[sorted.length >> 1]! });
+    }
+    open = undefined;
+  };
+  for (let at = 0; at + WINDOW <= samples.length; at += Math.round(HOP_SECONDS * sampleRate)) {
+    const [hertz, clarity] = detector.findPitch(samples.subarray(at, at + WINDOW), sampleRate);
+    const seconds = (at + WINDOW / 2) / sampleRate;
+    const midi = clarity >= LEAST_CLARITY && hertz > 25 ? hertzToMidi(hertz) : undefined;
+    if (midi === undefined) close(seconds);
+    else if (open && Math.abs(midi - open.midis[open.midis.length - 1]!) < 0.5) open.midis.push(midi);
+    else {
+      close(seconds);
+      open = { from: seconds, midis: [midi] };
+    }
+  }
+  close(samples.length / sampleRate);
+  return notes;
+}
