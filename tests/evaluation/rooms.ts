@@ -18,18 +18,27 @@ export const CONDITIONS = [
 ] as const;
 export type Condition = (typeof CONDITIONS)[number];
 
+const TALK_GAP_SECONDS = 0.7;
+const talkBefore = () => talk('All right. I will try that line again now.');
+
+/** How much later the recording begins to count than the playing. */
+export function leadOf(condition: Condition): number {
+  if (condition !== 'talk around it') return 0;
+  const { samples, sampleRate } = talkBefore();
+  return (samples.length + Math.round(TALK_GAP_SECONDS * sampleRate)) / sampleRate;
+}
+
 /** Puts a dry take into a room and through a recorder. @returns what the application is given, mono. */
 export function record(
   dry: Audio,
   condition: Condition,
   clickSeconds: readonly number[],
   seed: number,
-): { audio: Audio; leadSeconds: number } {
+): Audio {
   const random = createRandom(500_009 + seed);
   const peak = peakAmplitude(dry.samples, 0, dry.samples.length) || 1;
   let samples = dry.samples.map((sample) => (0.5 * sample) / peak);
   let sampleRate = dry.sampleRate;
-  let leadSeconds = 0;
   // No room is silent.
   addNoise(samples, -66, random);
   switch (condition) {
@@ -63,15 +72,14 @@ export function record(
       addClicks(samples, sampleRate, clickSeconds, dbToAmplitude(levelDb(samples) - 14));
       break;
     case 'talk around it': {
-      const before = talk('All right. I will try that line again now.').samples;
+      const before = talkBefore().samples;
       const after = talk('That was better, I think.').samples;
       const scale = (sound: Float32Array) => sound.map((sample) => sample * 0.35);
-      const gap = Math.round(0.7 * sampleRate);
+      const gap = Math.round(TALK_GAP_SECONDS * sampleRate);
       const joined = new Float32Array(before.length + gap + samples.length + gap + after.length);
       joined.set(scale(before), 0);
       joined.set(samples, before.length + gap);
       joined.set(scale(after), before.length + gap + samples.length + gap);
-      leadSeconds = (before.length + gap) / sampleRate;
       samples = joined;
       break;
     }
@@ -79,7 +87,7 @@ export function record(
       for (let count = 0; count < 3; count++) addBurst(samples, sampleRate, random);
       break;
   }
-  return { audio: { samples, sampleRate }, leadSeconds };
+  return { samples, sampleRate };
 }
 
 /** Level of the louder half of a take, dB below full scale. */

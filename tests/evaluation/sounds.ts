@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { type MidiEvent, writeMidi } from 'midi-file';
 import { midiToHertz } from '@/core/pitch';
-import { type Audio, Fourier, hannWindow, readWav } from '@/core/signal';
+import { type Audio, Fourier, hannWindow, readWav, writeWav } from '@/core/signal';
 import type { Player, Voice } from './players';
 import type { Tone } from './take-truth';
 
@@ -18,6 +18,15 @@ export const SOUND_FONTS = {
 export type SoundFont = keyof typeof SOUND_FONTS;
 
 const CACHE = resolve('.data/evaluation');
+/** What takes are made from: when it changes, they are made again. */
+const SOURCE = createHash('sha256')
+  .update(
+    ['players', 'tunes', 'performance', 'sounds', 'rooms', 'take']
+      .map((name) => readFileSync(join(import.meta.dirname, `${name}.ts`), 'utf8'))
+      .join(''),
+  )
+  .digest('hex')
+  .slice(0, 12);
 const TICKS_PER_SECOND = 1000;
 const RATE = 44100;
 /** Reach of the pitch wheel, either way. */
@@ -212,6 +221,11 @@ function renderMidi(midi: Uint8Array, font: SoundFont): Audio {
       rmSync(folder, { recursive: true });
     }
   });
+}
+
+/** A finished recording, made once. @returns it as a 16-bit recorder keeps it. */
+export function keptRecording(name: string, make: () => Audio): Audio {
+  return cached(`${SOURCE}-${name}`, (path) => writeFileSync(path, writeWav(make())));
 }
 
 function cached(name: string, make: (path: string) => void): Audio {

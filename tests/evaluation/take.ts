@@ -3,8 +3,8 @@ import type { Line } from '@/core/notation';
 import type { Audio } from '@/core/signal';
 import { type Performed, performTake } from './performance';
 import { PLAYERS, type Player } from './players';
-import { CONDITIONS, type Condition, record } from './rooms';
-import { renderTones, SOUND_FONTS, type SoundFont } from './sounds';
+import { CONDITIONS, type Condition, leadOf, record } from './rooms';
+import { keptRecording, renderTones, SOUND_FONTS, type SoundFont } from './sounds';
 import type { Truth } from './take-truth';
 import { composeTune, lineFor, type Tune } from './tunes';
 
@@ -34,7 +34,10 @@ export function makeTake(seed: number): EvaluationTake {
   const tune = composeTune(1 + random.integer(0, TUNE_COUNT));
   const line = lineFor(tune, player);
   const performed = performTake(line, tune, player, random.integer(0, 1_000_000));
-  const dry = renderTones(performed.tones, player, font, performed.durationSeconds);
-  const { audio, leadSeconds } = record(dry, condition, performed.clickSeconds, seed);
+  const audio = keptRecording(`take-${seed}`, () => {
+    const dry = renderTones(performed.tones, player, font, performed.durationSeconds);
+    return record(dry, condition, performed.clickSeconds, seed);
+  });
+  const leadSeconds = leadOf(condition);
   return { seed, player, font, condition, tune, line, performed, truth: performed.truth, audio, leadSeconds };
 }

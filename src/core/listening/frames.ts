@@ -37,6 +37,12 @@ export interface Frames {
   readonly peakDb: number;
 }
 
+/** The same sound at the rate for levels and spectra, and at a lower one that is enough for pitches. */
+export interface TwoRates {
+  readonly samples: Float32Array;
+  readonly forPitch: Float32Array;
+}
+
 /** Time of the middle of a frame. */
 export function frameSeconds(frame: number): number {
   return (frame + 0.5) * FRAME_SECONDS;
@@ -65,6 +71,7 @@ const SAME_TONE_HEIGHT = 0.9;
 export class FrameMeter {
   readonly #sampleRate: number;
   readonly #hop: number;
+  readonly #pitchHop: number;
   readonly #detector: PitchDetector;
   readonly #bandMeter: BandMeter;
   /** Frames whose level and bands are final. */
@@ -79,30 +86,32 @@ export class FrameMeter {
   #isDetected = new Uint8Array(0);
   #loudestDb = Number.NEGATIVE_INFINITY;
 
-  /** @param sampleRate in hertz. */
-  constructor(sampleRate: number) {
+  /** @param sampleRate @param pitchRate in hertz. */
+  constructor(sampleRate: number, pitchRate: number) {
     this.#sampleRate = sampleRate;
     this.#hop = FRAME_SECONDS * sampleRate;
-    this.#detector = new PitchDetector(sampleRate);
+    this.#pitchHop = FRAME_SECONDS * pitchRate;
+    this.#detector = new PitchDetector(pitchRate);
     this.#bandMeter = new BandMeter(sampleRate);
     this.#reserve(FIRST_CAPACITY);
   }
 
-  /** How many frames can be known. @param length samples that are there so far. */
-  #known(length: number): number {
-    const reach = Math.max(this.#detector.reach, this.#bandMeter.reach);
-    return Math.max(0, Math.floor((length - reach) / this.#hop - 0.5));
+  /** How many frames can be known. */
+  #known({ samples, forPitch }: TwoRates): number {
+    const levels = (samples.length - this.#bandMeter.reach) / this.#hop;
+    const pitches = (forPitch.length - this.#detector.reach) / this.#pitchHop;
+    return Math.max(0, Math.floor(Math.min(levels, pitches) - 0.5));
   }
 
-  /** @param samples what is there so far, final. */
-  advance(samples: Float32Array): void {
-    const known = this.#known(samples.length);
-    this.#measure(samples, known);
+  /** @param sound what is there so far, final. */
+  advance(sound: TwoRates): void {
+    const known = this.#known(sound);
+    this.#measure(sound.samples, known);
     // Every other frame is often spared: its neighbours say the same.
     for (let frame = this.#nextCoarse; frame < known; frame += 2) {
-      this.#detectIfLoud(samples, frame);
+      this.#detectIfLoud(sound, frame);
       if (frame > 0 && !haveSameTone(this.#candidates, placeOf(frame - 2), placeOf(frame)))
-        this.#detectIfLoud(samples, frame - 1);
+        this.#detectIfLoud(sound, frame - 1);
       this.#nextCoarse = frame + 2;
     }
   }
@@ -122,25 +131,26 @@ export class FrameMeter {
     );
   }
 
-  /** All frames. @param samples all there are. @param floorDb level per frame below which nothing is the player. */
-  finish(samples: Float32Array, floorDb?: Float64Array): Frames {
-    return this.#frames(samples, Math.max(1, Math.floor(samples.length / this.#hop)), floorDb);
+  /** All frames. @param sound all there is. @param floorDb level per frame below which nothing is the player. */
+  finish(sound: TwoRates, floorDb?: Float64Array): Frames {
+    return this.#frames(sound, Math.max(1, Math.floor(sound.samples.length / this.#hop)), floorDb);
   }
 
   /** The frames that are known so far; more may come. */
-  soFar(samples: Float32Array, floorDb?: Float64Array): Frames | undefined {
-    const known = this.#known(samples.length);
-    return known > 0 ? this.#frames(samples, known, floorDb) : undefined;
+  soFar(sound: TwoRates, floorDb?: Float64Array): Frames | undefined {
+    const known = this.#known(sound);
+    return known > 0 ? this.#frames(sound, known, floorDb) : undefined;
   }
 
-  #frames(samples: Float32Array, count: number, floorDb: Float64Array | undefined): Frames {
+  #frames(sound: TwoRates, count: number, floorDb: Float64Array | undefined): Frames {
+    const { samples } = sound;
     this.#measure(samples, count);
     const levelDb = this.#levelDb.slice(0, count);
     const peakDb = quantile(levelDb, 0.99);
     const noiseDb = noiseFloor(levelDb, peakDb);
     const gateDb = Math.max(noiseDb + TONE_ABOVE_NOISE_DB, peakDb - TONE_BELOW_PEAK_DB);
     const candidates = this.#findCandidates(
-      samples,
+      sound,
       count,
       (frame) => levelDb[frame]! >= gateDb && levelDb[frame]! >= (floorDb?.[frame] ?? gateDb),
     );
@@ -176,20 +186,20 @@ export class FrameMeter {
   }
 
   /** What is far below the loudest so far is most often below the gate in the end, too. */
-  #detectIfLoud(samples: Float32Array, frame: number): void {
-    if (this.#levelDb[frame]! >= this.#loudestDb - TONE_BELOW_PEAK_DB) this.#detect(samples, frame);
+  #detectIfLoud(sound: TwoRates, frame: number): void {
+    if (this.#levelDb[frame]! >= this.#loudestDb - TONE_BELOW_PEAK_DB) this.#detect(sound, frame);
   }
 
-  #detect(samples: Float32Array, frame: number): void {
+  #detect({ forPitch }: TwoRates, frame: number): void {
     if (this.#isDetected[frame]) return;
     this.#isDetected[frame] = 1;
-    const middle = Math.round((frame + 0.5) * FRAME_SECONDS * this.#sampleRate);
-    this.#detector.detect(samples, middle, this.#candidates, placeOf(frame));
+    const middle = Math.round((frame + 0.5) * this.#pitchHop);
+    this.#detector.detect(forPitch, middle, this.#candidates, placeOf(frame));
   }
 
   /** Possible pitches of every frame that may be the player. Most of a tone is alike, so every other frame is often spared. */
   #findCandidates(
-    samples: Float32Array,
+    sound: TwoRates,
     count: number,
     isPlayer: (frame: number) => boolean,
   ): PitchCandidates {
@@ -202,7 +212,7 @@ export class FrameMeter {
     };
     const look = (frame: number) => {
       if (!isPlayer(frame)) return;
-      this.#detect(samples, frame);
+      this.#detect(sound, frame);
       take(frame, this.#candidates, frame);
     };
     for (let frame = 0; frame < count; frame += 2) look(frame);

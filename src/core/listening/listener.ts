@@ -8,13 +8,16 @@ import {
   HighPass,
   peakAmplitude,
 } from '../signal';
-import { FRAME_SECONDS, FrameMeter, type Frames } from './frames';
+import { FRAME_SECONDS, FrameMeter, type Frames, type TwoRates } from './frames';
 import { type Heard, type HeardNote, LEVEL_STEP_SECONDS, LISTENING_VERSION } from './heard';
+import { PartialMeter } from './partials';
 import { findStrikes } from './strikes';
 import { findTones } from './tones';
 
 /** Enough for the fourth partial of a piccolo; more only costs time. */
 const LISTENING_RATE_HERTZ = 20000;
+/** Holds the highest fundamental there is; the fewer samples, the faster a pitch is found. */
+const PITCH_RATE_HERTZ = 10000;
 /** Under the lowest string of the double bass (41 Hz). */
 const RUMBLE_HERTZ = 35;
 const CLIPPED_AMPLITUDE = 0.985;
@@ -40,6 +43,9 @@ export class Listener {
   readonly #decimator: Decimator;
   readonly #highPass: HighPass;
   readonly #clean = new GrowingSamples();
+  readonly #pitchDecimator: Decimator;
+  readonly #forPitch = new GrowingSamples();
+  readonly #pitchRate: number;
   readonly #frames: FrameMeter;
   readonly #listeningRate: number;
   #taken = 0;
@@ -57,15 +63,18 @@ export class Listener {
     this.#bridge = new DropoutBridge(sampleRate);
     this.#decimator = new Decimator(factor);
     this.#highPass = new HighPass(this.#listeningRate, RUMBLE_HERTZ);
-    this.#frames = new FrameMeter(this.#listeningRate);
+    const further = Math.max(1, Math.floor(this.#listeningRate / PITCH_RATE_HERTZ));
+    this.#pitchRate = this.#listeningRate / further;
+    this.#pitchDecimator = new Decimator(further);
+    this.#frames = new FrameMeter(this.#listeningRate, this.#pitchRate);
   }
 
   /** The next stretch of the recording, mono. */
   push(block: Float32Array): void {
     this.#raw.push(block);
     this.#bridge.push(block);
-    this.#clean.push(this.#highPass.run(this.#decimator.run(this.#withoutEcho())));
-    this.#frames.advance(this.#clean.samples);
+    this.#take(this.#decimator.run(this.#withoutEcho()));
+    this.#frames.advance(this.#sound());
   }
 
   /** The pitch that sounds at the moment, as MIDI; undefined where none is clear. */
@@ -80,16 +89,27 @@ export class Listener {
 
   /** What was heard up to a moment ago; the recording may go on. @returns undefined before there is anything. */
   soFar(): Heard | undefined {
-    const frames = this.#frames.soFar(this.#clean.samples, this.#floorDb());
+    const frames = this.#frames.soFar(this.#sound(), this.#floorDb());
     return frames && this.#facts(frames);
   }
 
   /** Ends the recording. @returns plain facts: tones, strikes, levels. */
   finish(): Heard {
     this.#bridge.end();
-    this.#clean.push(this.#highPass.run(this.#decimator.run(this.#withoutEcho())));
-    this.#clean.push(this.#highPass.run(this.#decimator.end()));
-    return this.#facts(this.#frames.finish(this.#clean.samples, this.#floorDb()));
+    this.#take(this.#decimator.run(this.#withoutEcho()));
+    this.#take(this.#decimator.end());
+    this.#forPitch.push(this.#pitchDecimator.end());
+    return this.#facts(this.#frames.finish(this.#sound(), this.#floorDb()));
+  }
+
+  #take(block: Float32Array): void {
+    const clean = this.#highPass.run(block);
+    this.#clean.push(clean);
+    this.#forPitch.push(this.#pitchDecimator.run(clean));
+  }
+
+  #sound(): TwoRates {
+    return { samples: this.#clean.samples, forPitch: this.#forPitch.samples };
   }
 
   #facts(frames: Frames): Heard {
@@ -98,7 +118,7 @@ export class Listener {
     return {
       version: LISTENING_VERSION,
       durationSeconds: raw.samples.length / this.#sampleRate,
-      notes: findTones(frames).map(roundNote),
+      notes: findTones(frames, new PartialMeter(this.#forPitch.samples, this.#pitchRate)).map(roundNote),
       strikes: findStrikes(clean, frames.noiseDb, this.#echoSoFar()).map(({ onsetSeconds, riseDb }) => ({
         onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
         riseDb: rounded(riseDb, DB_DIGITS),

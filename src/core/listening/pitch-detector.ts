@@ -17,6 +17,8 @@ export function plausibility(height: number, midi: number): number {
 }
 /** Lower peaks say nothing. */
 const LOWEST_HEIGHT = 0.4;
+/** Nor do those that are so much lower than the highest. */
+const WORTH_A_LOOK = 0.7;
 
 /** The frame's possible pitches, in fixed-size arrays: an empty place has height 0. */
 export interface PitchCandidates {
@@ -82,12 +84,15 @@ export class PitchDetector {
     const shortest = Math.max(2, Math.floor(this.#sampleRate / HIGHEST_HERTZ));
     let lag = 1;
     while (lag < nsdf.length && nsdf[lag]! > 0) lag++;
+    let highest = 0;
+    for (let later = lag; later < nsdf.length; later++) if (nsdf[later]! > highest) highest = nsdf[later]!;
+    const least = Math.max(LOWEST_HEIGHT, WORTH_A_LOOK * highest);
     while (lag < nsdf.length - 1) {
       while (lag < nsdf.length - 1 && nsdf[lag]! <= 0) lag++;
       let peak = lag;
       for (; lag < nsdf.length - 1 && nsdf[lag]! > 0; lag++) if (nsdf[lag]! > nsdf[peak]!) peak = lag;
       const isPeak = peak >= shortest && peak < nsdf.length - 1 && nsdf[peak]! >= nsdf[peak + 1]!;
-      if (isPeak && nsdf[peak]! >= LOWEST_HEIGHT) this.#insert(peak, into, at);
+      if (isPeak && nsdf[peak]! >= least) this.#insert(peak, into, at);
     }
   }
 
@@ -110,7 +115,7 @@ export class PitchDetector {
 }
 
 /** Peaks at shorter lags than this are narrower than a parabola through three samples can follow. */
-const FINE_BELOW_LAG = 24;
+const FINE_BELOW_LAG = 32;
 /** Steps between two samples in which a narrow peak is looked for. */
 const FINE_STEPS = 8;
 const SINC_HALF_WIDTH = 8;

@@ -2,6 +2,7 @@ import { clamp, median, quantile } from '../base';
 import type { BandLevels } from './bands';
 import { FRAME_SECONDS, type Frames, frameSeconds } from './frames';
 import type { HeardNote } from './heard';
+import type { PartialMeter } from './partials';
 
 /** Vibrato and beginners' wavering stay within ±40 cents; the nearest other note is 100 cents away. */
 const SAME_PITCH_SEMITONES = 0.65;
@@ -44,6 +45,9 @@ const FELT_SHARE_OF_DIP = 0.35;
 /** A dip shallower than this is filled by the echo of the tone before. */
 const MASKED_DIP_DB = 15;
 
+/** Fewer frames of one pitch are a moment's doubt. */
+const LEAST_FRAMES = 3;
+
 const toFrames = (seconds: number) => Math.round(seconds / FRAME_SECONDS);
 
 /** A stretch of frames, `to` exclusive. */
@@ -52,8 +56,12 @@ interface Stretch {
   readonly to: number;
 }
 
-/** Finds the tones of a recording, in order of onset. */
-export function findTones(frames: Frames): readonly HeardNote[] {
+/**
+ * Finds the tones of a recording, in order of onset.
+ * @param partials of the same recording.
+ */
+export function findTones(found: Frames, partials: PartialMeter): readonly HeardNote[] {
+  const frames = withRealPitches(found, partials);
   const long = bridge(steadyStretches(frames.midi), frames).filter(
     (stretch) => stretch.to - stretch.from >= toFrames(SHORTEST_TONE_SECONDS),
   );
@@ -61,6 +69,22 @@ export function findTones(frames: Frames): readonly HeardNote[] {
   return stretches.map((stretch, index) =>
     describeTone(stretch, stretches[index - 1], stretches[index + 1], frames),
   );
+}
+
+/** Puts right where the tracker took a fraction or the double of a pitch, a stretch at a time. */
+function withRealPitches(frames: Frames, partials: PartialMeter): Frames {
+  const midi = [...frames.midi];
+  let previous: number | undefined;
+  for (const stretch of steadyStretches(frames.midi)) {
+    if (stretch.to - stretch.from < LEAST_FRAMES) continue;
+    const tracked = middlePitch(stretch, frames.midi);
+    partials.look(stretch.from * FRAME_SECONDS, stretch.to * FRAME_SECONDS);
+    const real = partials.realPitch(tracked, previous);
+    for (let frame = stretch.from; frame < stretch.to; frame++)
+      if (midi[frame] !== undefined) midi[frame] = midi[frame]! + real - tracked;
+    previous = real;
+  }
+  return { ...frames, midi };
 }
 
 function samePitch(a: Stretch, b: Stretch, frames: Frames): boolean {
@@ -123,7 +147,7 @@ function isAliasOf(stretch: Stretch, neighbour: Stretch | undefined, frames: Fra
 /** Joins stretches of one pitch that a moment's doubt of the detector has parted. */
 function bridge(stretches: readonly Stretch[], frames: Frames): Stretch[] {
   const joined: Stretch[] = [];
-  for (const stretch of stretches.filter((s) => s.to - s.from >= 3)) {
+  for (const stretch of stretches.filter((s) => s.to - s.from >= LEAST_FRAMES)) {
     const before = joined.at(-1);
     const gap = before ? stretch.from - before.to : Number.POSITIVE_INFINITY;
     const near = before && samePitch(before, stretch, frames);

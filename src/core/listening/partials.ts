@@ -1,0 +1,143 @@
+import { midiToHertz } from '../pitch';
+import { Fourier } from '../signal';
+
+/** Longer looks would smear a vibrato; shorter ones do not part the partials of a tuba. */
+const LONGEST_LOOK_SECONDS = 0.2;
+const SHORTEST_LOOK_SECONDS = 0.05;
+/** Steps of the table that tapers a look. */
+const COSINES = 4096;
+/** As many partials as tell a tone from a fraction or a multiple of it. */
+const PARTIALS = 12;
+/** Partials this far below the strongest count as absent. */
+const ABSENT_DB = 28;
+/** Half of the pitch's frequency is the real one when what only it explains is no weaker than this, beside all else. */
+const HALF_SHARE_DB = 16;
+/** A partial is looked for this close to its place. */
+const SEARCH_SEMITONES = 0.6;
+/** Low partials tell the pitch; the upper ones of a string are stretched. */
+const TUNING_PARTIALS = 5;
+
+/** Looks at the partials of a tone: a spectrum over a stretch of it. */
+export class PartialMeter {
+  readonly #samples: Float32Array;
+  readonly #sampleRate: number;
+  readonly #fourier: Fourier;
+  readonly #size: number;
+  readonly #power: Float64Array;
+  readonly #frame: Float64Array;
+  readonly #cosines = Float64Array.from({ length: COSINES }, (_, n) => Math.cos((2 * Math.PI * n) / COSINES));
+
+  /** @param sampleRate in hertz. */
+  constructor(samples: Float32Array, sampleRate: number) {
+    this.#samples = samples;
+    this.#sampleRate = sampleRate;
+    this.#size = 2 ** Math.ceil(Math.log2(LONGEST_LOOK_SECONDS * sampleRate));
+    this.#fourier = new Fourier(this.#size);
+    this.#power = new Float64Array(this.#size / 2 + 1);
+    this.#frame = new Float64Array(this.#size);
+  }
+
+  /** Takes the spectrum of (the middle of) a stretch; what is asked next is asked of it. */
+  look(fromSeconds: number, toSeconds: number): void {
+    const middle = ((fromSeconds + toSeconds) / 2) * this.#sampleRate;
+    const seconds = Math.max(SHORTEST_LOOK_SECONDS, Math.min(LONGEST_LOOK_SECONDS, toSeconds - fromSeconds));
+    const length = Math.round(seconds * this.#sampleRate);
+    const from = Math.round(middle - length / 2);
+    this.#frame.fill(0);
+    for (let n = 0; n < length; n++) {
+      const taper = 0.5 - 0.5 * this.#cosines[Math.round(((n + 0.5) * COSINES) / length) % COSINES]!;
+      this.#frame[n] = taper * (this.#samples[from + n] ?? 0);
+    }
+    this.#fourier.power(this.#frame, this.#power);
+  }
+
+  /** The highest bin near a frequency; undefined above what the recording holds. */
+  #peakBin(hertz: number): number | undefined {
+    const place = (hertz * this.#size) / this.#sampleRate;
+    const ratio = 2 ** (SEARCH_SEMITONES / 12);
+    const to = Math.ceil(place * ratio);
+    if (to >= this.#power.length - 1) return undefined;
+    let peak = Math.max(1, Math.floor(place / ratio));
+    for (let bin = peak; bin <= to; bin++) if (this.#power[bin]! > this.#power[peak]!) peak = bin;
+    return peak;
+  }
+
+  #powerAt(hertz: number): number {
+    const bin = this.#peakBin(hertz);
+    return bin === undefined ? 0 : this.#power[bin]!;
+  }
+
+  /** Powers of the partials 1, 2, … of a pitch. */
+  #powersOf(midi: number): number[] {
+    const hertz = midiToHertz(midi);
+    return Array.from({ length: PARTIALS }, (_, index) => this.#powerAt((index + 1) * hertz));
+  }
+
+  /**
+   * The pitch that really sounds where a tracker found `midi`: a tracker may take a whole fraction or the double of it.
+   * @param previousMidi what sounded just before and may still ring.
+   */
+  realPitch(midi: number, previousMidi: number | undefined): number {
+    const powers = this.#powersOf(midi);
+    const strongest = Math.max(...powers);
+    if (strongest <= 0) return midi;
+    const isPresent = powers.map((power) => power > strongest * 10 ** (-ABSENT_DB / 10));
+    const ratio = this.#fractionOf(isPresent, midi, previousMidi);
+    if (ratio > 1) return midi + 12 * Math.log2(ratio);
+    return this.#isDouble(midi) ? midi - 12 : midi;
+  }
+
+  /** Which multiple of the found pitch sounds: 1 when it does itself. */
+  #fractionOf(isPresent: readonly boolean[], midi: number, previousMidi: number | undefined): number {
+    const present = isPresent.flatMap((is, index) => (is ? [index + 1] : []));
+    for (let ratio = 6; ratio >= 2; ratio--) if (present.every((partial) => partial % ratio === 0)) return ratio;
+    if (previousMidi === undefined) return 1;
+    // What two tones share sounds like a pitch far below both; the one that is new is meant.
+    const previousRatio = Math.round(2 ** ((previousMidi - midi) / 12));
+    if (previousRatio < 2 || Math.abs(midi + 12 * Math.log2(previousRatio) - previousMidi) > SEARCH_SEMITONES)
+      return 1;
+    for (let ratio = 10; ratio >= 2; ratio--) {
+      if (ratio === previousRatio || !isPresent[ratio - 1]) continue;
+      if (present.every((partial) => partial % ratio === 0 || partial % previousRatio === 0)) return ratio;
+    }
+    return 1;
+  }
+
+  /** Whether the found pitch is only the second partial: then odd multiples of its half sound as well. */
+  #isDouble(midi: number): boolean {
+    const half = midiToHertz(midi) / 2;
+    let [odd, even] = [0, 0];
+    for (let partial = 1; partial <= PARTIALS; partial++) {
+      const power = this.#powerAt(partial * half);
+      if (partial % 2 === 1) odd += power;
+      else even += power;
+    }
+    return odd > even * 10 ** (-HALF_SHARE_DB / 10) && this.#areNarrow(half);
+  }
+
+  /** Noise between the partials is no partial: at least two odd ones must stand out of their surroundings. */
+  #areNarrow(half: number): boolean {
+    const standsOut = (hertz: number) => {
+      const beside = Math.max(this.#powerAt(hertz * 2 ** (-1.5 / 12)), this.#powerAt(hertz * 2 ** (1.5 / 12)));
+      return this.#powerAt(hertz) > 10 * beside;
+    };
+    return [1, 3, 5, 7].filter((partial) => standsOut(partial * half)).length >= 2;
+  }
+
+  /** The pitch that the low partials agree on, the stronger the more they count. Source: mean of parabola tops, common practice. */
+  tunedPitch(midi: number): number {
+    const hertz = midiToHertz(midi);
+    let [sum, weights] = [0, 0];
+    for (let partial = 1; partial <= TUNING_PARTIALS; partial++) {
+      const bin = this.#peakBin(partial * hertz);
+      if (bin === undefined) break;
+      const [left, middle, right] = [-1, 0, 1].map((shift) => Math.log(this.#power[bin + shift]! + 1e-30));
+      const curve = left! - 2 * middle! + right!;
+      const top = bin + (curve < 0 ? (0.5 * (left! - right!)) / curve : 0);
+      const weight = Math.sqrt(this.#power[bin]!);
+      sum += weight * 12 * Math.log2((top * this.#sampleRate) / (this.#size * partial * hertz));
+      weights += weight;
+    }
+    return weights === 0 ? midi : midi + sum / weights;
+  }
+}
