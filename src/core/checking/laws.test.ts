@@ -25,6 +25,8 @@ function perfectlyHeard(line: Line, bpm: number, seed: number): Heard {
       fadeDbPerSecond: 0,
       start: 'attack',
       dipDb: 40,
+      startStrength: 1,
+      restarts: [],
     }),
   );
   return {

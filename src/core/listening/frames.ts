@@ -198,11 +198,7 @@ export class FrameMeter {
   }
 
   /** Possible pitches of every frame that may be the player. Most of a tone is alike, so every other frame is often spared. */
-  #findCandidates(
-    sound: TwoRates,
-    count: number,
-    isPlayer: (frame: number) => boolean,
-  ): PitchCandidates {
+  #findCandidates(sound: TwoRates, count: number, isPlayer: (frame: number) => boolean): PitchCandidates {
     const places = placeOf(count);
     const found = { midi: new Float64Array(places), height: new Float64Array(places) };
     const take = (frame: number, from: PitchCandidates, fromFrame: number) => {

@@ -1,5 +1,5 @@
 /** Changes whenever the same recording could be heard differently. */
-export const LISTENING_VERSION = 3;
+export const LISTENING_VERSION = 4;
 
 /** A tone that was heard; its pitch is a fact about the recording, with no score in mind. */
 export interface HeardNote {
@@ -17,6 +17,10 @@ export interface HeardNote {
   readonly start: 'attack' | 'pitch-change';
   /** How far the level had dipped before the note, in dB; 0 for a note that joins on smoothly. */
   readonly dipDb: number;
+  /** How sure it is that a note of the pitch of the one before started anew instead of going on, 0–1; else 1. */
+  readonly startStrength: number;
+  /** Signs within the note that it may have started anew, too weak to be believed without knowing what was written. */
+  readonly restarts: readonly { readonly onsetSeconds: number; readonly strength: number }[];
 }
 
 /** A sudden sound without regard to pitch: a clap, a stroke, the start of a tone. */

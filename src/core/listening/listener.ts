@@ -28,6 +28,7 @@ const CLIPPED_AMPLITUDE = 0.985;
 const SECONDS_DIGITS = 5;
 const DB_DIGITS = 3;
 const SHARE_DIGITS = 5;
+const STRENGTH_DIGITS = 3;
 /** What is left of the device's own sound after it was taken off lies this far below it, in a room that echoes on. */
 const LEFT_OF_ECHO_DB = 12;
 
@@ -118,7 +119,9 @@ export class Listener {
     return {
       version: LISTENING_VERSION,
       durationSeconds: raw.samples.length / this.#sampleRate,
-      notes: findTones(frames, new PartialMeter(this.#forPitch.samples, this.#pitchRate)).map(roundNote),
+      notes: findTones(frames, new PartialMeter(this.#forPitch.samples, this.#pitchRate), clean).map(
+        roundNote,
+      ),
       strikes: findStrikes(clean, frames.noiseDb, this.#echoSoFar()).map(({ onsetSeconds, riseDb }) => ({
         onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
         riseDb: rounded(riseDb, DB_DIGITS),
@@ -162,6 +165,11 @@ function roundNote(note: HeardNote): HeardNote {
     fadeDbPerSecond: rounded(note.fadeDbPerSecond, DB_DIGITS),
     start: note.start,
     dipDb: rounded(note.dipDb, DB_DIGITS),
+    startStrength: rounded(note.startStrength, STRENGTH_DIGITS),
+    restarts: note.restarts.map(({ onsetSeconds, strength }) => ({
+      onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
+      strength: rounded(strength, STRENGTH_DIGITS),
+    })),
   };
 }
 

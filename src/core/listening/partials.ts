@@ -17,6 +17,17 @@ const SEARCH_SEMITONES = 0.6;
 /** Low partials tell the pitch; the upper ones of a string are stretched. */
 const TUNING_PARTIALS = 5;
 
+/**
+ * How the rise of a tone's own partials is followed: a look this long, so often. A Hann window parts what lies two of its
+ * bins apart, so low tones need the longer look.
+ */
+const RISE_WINDOWS_SECONDS = [0.03, 0.06];
+const RISE_STEP_SECONDS = 0.005;
+const MOST_OWN_PARTIALS = 4;
+const FEWEST_OWN_PARTIALS = 2;
+/** Source: J. Vos, R. Rasch (1981): a tone is felt to begin within 6–15 dB of its level. */
+const FELT_BELOW_TOP_DB = 10;
+
 /** Looks at the partials of a tone: a spectrum over a stretch of it. */
 export class PartialMeter {
   readonly #samples: Float32Array;
@@ -90,7 +101,8 @@ export class PartialMeter {
   /** Which multiple of the found pitch sounds: 1 when it does itself. */
   #fractionOf(isPresent: readonly boolean[], midi: number, previousMidi: number | undefined): number {
     const present = isPresent.flatMap((is, index) => (is ? [index + 1] : []));
-    for (let ratio = 6; ratio >= 2; ratio--) if (present.every((partial) => partial % ratio === 0)) return ratio;
+    for (let ratio = 6; ratio >= 2; ratio--)
+      if (present.every((partial) => partial % ratio === 0)) return ratio;
     if (previousMidi === undefined) return 1;
     // What two tones share sounds like a pitch far below both; the one that is new is meant.
     const previousRatio = Math.round(2 ** ((previousMidi - midi) / 12));
@@ -105,20 +117,27 @@ export class PartialMeter {
 
   /** Whether the found pitch is only the second partial: then odd multiples of its half sound as well. */
   #isDouble(midi: number): boolean {
-    const half = midiToHertz(midi) / 2;
+    return this.oddShareDb(midi - 12) > -HALF_SHARE_DB && this.#areNarrow(midiToHertz(midi) / 2);
+  }
+
+  /** How strong the odd partials of a pitch are beside the even ones, in dB: weak when its octave is meant. */
+  oddShareDb(midi: number): number {
+    const powers = this.#powersOf(midi);
     let [odd, even] = [0, 0];
-    for (let partial = 1; partial <= PARTIALS; partial++) {
-      const power = this.#powerAt(partial * half);
-      if (partial % 2 === 1) odd += power;
+    for (const [index, power] of powers.entries()) {
+      if (index % 2 === 0) odd += power;
       else even += power;
     }
-    return odd > even * 10 ** (-HALF_SHARE_DB / 10) && this.#areNarrow(half);
+    return 10 * Math.log10((odd + 1e-20) / (even + 1e-20));
   }
 
   /** Noise between the partials is no partial: at least two odd ones must stand out of their surroundings. */
   #areNarrow(half: number): boolean {
     const standsOut = (hertz: number) => {
-      const beside = Math.max(this.#powerAt(hertz * 2 ** (-1.5 / 12)), this.#powerAt(hertz * 2 ** (1.5 / 12)));
+      const beside = Math.max(
+        this.#powerAt(hertz * 2 ** (-1.5 / 12)),
+        this.#powerAt(hertz * 2 ** (1.5 / 12)),
+      );
       return this.#powerAt(hertz) > 10 * beside;
     };
     return [1, 3, 5, 7].filter((partial) => standsOut(partial * half)).length >= 2;
@@ -140,4 +159,77 @@ export class PartialMeter {
     }
     return weights === 0 ? midi : midi + sum / weights;
   }
+
+  /**
+   * When the partials of a tone rise, those left out that lie close to the tone's before: where they come within 10 dB of
+   * what they reach. @returns seconds; undefined when no partial is the tone's own or they do not rise in this stretch.
+   */
+  maybeRise(midi: number, beforeMidi: number, fromSeconds: number, toSeconds: number): number | undefined {
+    for (const windowSeconds of RISE_WINDOWS_SECONDS) {
+      const own = ownPartials(
+        midiToHertz(midi),
+        midiToHertz(beforeMidi),
+        this.#sampleRate / 2,
+        2 / windowSeconds,
+      );
+      if (own.length < FEWEST_OWN_PARTIALS) continue;
+      const rise = this.#riseOf(own, windowSeconds, fromSeconds, toSeconds);
+      if (rise !== undefined) return rise;
+    }
+    return undefined;
+  }
+
+  #riseOf(
+    own: readonly number[],
+    windowSeconds: number,
+    fromSeconds: number,
+    toSeconds: number,
+  ): number | undefined {
+    const count = Math.floor((toSeconds - fromSeconds) / RISE_STEP_SECONDS);
+    if (count < 4) return undefined;
+    const levels = Array.from({ length: count }, (_, index) => {
+      const middle = (fromSeconds + index * RISE_STEP_SECONDS) * this.#sampleRate;
+      return own.reduce((sum, hertz) => sum + this.#powerNear(hertz, middle, windowSeconds), 0);
+    });
+    const top = Math.max(...levels);
+    const felt = top * 10 ** (-FELT_BELOW_TOP_DB / 10);
+    const topAt = levels.findIndex((level) => level > top / 2);
+    let rise = topAt;
+    while (rise > 0 && levels[rise - 1]! >= felt) rise--;
+    if (rise === 0) return undefined;
+    const [under, over] = [Math.log(levels[rise - 1]! + 1e-20), Math.log(levels[rise]! + 1e-20)];
+    const share = over > under ? (Math.log(felt) - under) / (over - under) : 1;
+    return fromSeconds + (rise - 1 + share) * RISE_STEP_SECONDS;
+  }
+
+  /** Power at one frequency around a place. Source: a discrete Fourier transform at one bin, tapered by a Hann window. */
+  #powerNear(hertz: number, middle: number, windowSeconds: number): number {
+    const length = Math.round(windowSeconds * this.#sampleRate);
+    const from = Math.round(middle - length / 2);
+    const step = (2 * Math.PI * hertz) / this.#sampleRate;
+    const [stepRe, stepIm] = [Math.cos(step), Math.sin(step)];
+    let [re, im, turnRe, turnIm] = [0, 0, 1, 0];
+    for (let n = 0; n < length; n++) {
+      const taper = 0.5 - 0.5 * this.#cosines[Math.round(((n + 0.5) * COSINES) / length) % COSINES]!;
+      const value = taper * (this.#samples[from + n] ?? 0);
+      re += value * turnRe;
+      im += value * turnIm;
+      const next = turnRe * stepRe - turnIm * stepIm;
+      turnIm = turnRe * stepIm + turnIm * stepRe;
+      turnRe = next;
+    }
+    return re * re + im * im;
+  }
+}
+
+/** Partials of a tone that lie far enough from every partial of another to be told apart in so short a look, at most four. */
+function ownPartials(hertz: number, otherHertz: number, highestHertz: number, apartHertz: number): number[] {
+  const own: number[] = [];
+  for (let partial = 1; partial <= PARTIALS && own.length < MOST_OWN_PARTIALS; partial++) {
+    const place = partial * hertz;
+    if (place > highestHertz * 0.9) break;
+    const nearest = Math.max(1, Math.round(place / otherHertz)) * otherHertz;
+    if (Math.abs(place - nearest) >= apartHertz) own.push(place);
+  }
+  return own;
 }

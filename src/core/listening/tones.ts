@@ -1,8 +1,19 @@
-import { clamp, median, quantile } from '../base';
-import type { BandLevels } from './bands';
+import { clamp, median } from '../base';
+import type { Audio } from '../signal';
 import { FRAME_SECONDS, type Frames, frameSeconds } from './frames';
 import type { HeardNote } from './heard';
 import type { PartialMeter } from './partials';
+import { periodicityBreaks } from './periodicity';
+import {
+  DIP_SIDE_SECONDS,
+  findRestarts,
+  levelDip,
+  loudest,
+  neededDip,
+  RESTART_DIP_DB,
+  type Restart,
+  type Stretch,
+} from './restarts';
 
 /** Vibrato and beginners' wavering stay within ±40 cents; the nearest other note is 100 cents away. */
 const SAME_PITCH_SEMITONES = 0.65;
@@ -10,29 +21,13 @@ const SAME_PITCH_SEMITONES = 0.65;
 const SHORTEST_TONE_SECONDS = 0.065;
 /** While two tones overlap, their common fundamental may seem to sound, but not longer than this. */
 const LONGEST_ALIAS_SECONDS = 0.15;
+/** A reed may take so long to settle on its octave, and the lower one's own partials stay this weak meanwhile. */
+const LONGEST_LOW_START_SECONDS = 0.25;
+const LOW_START_ODD_DB = -6;
 /** Tones a whole step apart (9 : 8) share a fundamental nine times lower. */
 const HIGHEST_ALIAS_RATIO = 10;
 /** A tone that is interrupted longer than this without dipping in level is still one tone. */
 const BRIDGED_SECONDS = 0.04;
-/** A dip of this depth on both sides is a fresh tongue or bow; vibrato and room echo stay below. */
-const RESTART_DIP_DB = 5;
-/** The total may dip a little less than the bands do. */
-const LEVEL_DIP_ALLOWANCE_DB = 2;
-/** Vibrato at 5–7 Hz regains under a third of its swing in this time, a tongued note most of it. */
-const SHARP_RISE_SECONDS = 0.03;
-const SHARP_RISE_SHARE = 0.5;
-/** A dip that comes back slowly must be this much deeper. */
-const SMOOTH_DIP_FACTOR = 2;
-/** Just after a start the echo of the note before beats against the new one; only a deep dip is a tongue there. */
-const SETTLING_DIP_DB = 12;
-const SETTLING_SECONDS = 0.12;
-const SETTLED_SECONDS = 0.25;
-/** Bands this far below the tone's strongest one hold noise rather than a partial. */
-const SOUNDING_BAND_DB = 30;
-/** The dip must show in all but this share of the bands: partials fade one by one in a room, but not together. */
-const DIPPING_BANDS_SHARE = 0.3;
-/** Where to look for the bottom of the dip and the top of the next attack. */
-const DIP_SIDE_SECONDS = 0.12;
 /**
  * A tone is felt to begin when it has come within 9 dB of its level.
  * Source: J. Vos, R. Rasch, "The perceptual onset of musical tones", Perception & Psychophysics 29 (1981): thresholds of 6–15 dB.
@@ -47,44 +42,61 @@ const MASKED_DIP_DB = 15;
 
 /** Fewer frames of one pitch are a moment's doubt. */
 const LEAST_FRAMES = 3;
+/** From here on a restart is taken for one without knowing what was written. */
+const SURE_ENOUGH = 0.5;
 
 const toFrames = (seconds: number) => Math.round(seconds / FRAME_SECONDS);
 
-/** A stretch of frames, `to` exclusive. */
-interface Stretch {
-  readonly from: number;
-  readonly to: number;
-}
-
 /**
  * Finds the tones of a recording, in order of onset.
- * @param partials of the same recording.
+ * @param partials @param sound of the same recording.
  */
-export function findTones(found: Frames, partials: PartialMeter): readonly HeardNote[] {
+export function findTones(found: Frames, partials: PartialMeter, sound: Audio): readonly HeardNote[] {
   const frames = withRealPitches(found, partials);
   const long = bridge(steadyStretches(frames.midi), frames).filter(
     (stretch) => stretch.to - stretch.from >= toFrames(SHORTEST_TONE_SECONDS),
   );
-  const stretches = absorbAliases(long, frames).flatMap((stretch) => splitAtDips(stretch, frames));
+  const stretches = absorbAliases(long, frames).flatMap((stretch) => splitAtRestarts(stretch, frames, sound));
   return stretches.map((stretch, index) =>
-    describeTone(stretch, stretches[index - 1], stretches[index + 1], frames),
+    describeTone(stretch, stretches[index - 1], stretches[index + 1], frames, partials),
   );
 }
 
 /** Puts right where the tracker took a fraction or the double of a pitch, a stretch at a time. */
 function withRealPitches(frames: Frames, partials: PartialMeter): Frames {
   const midi = [...frames.midi];
+  const stretches = steadyStretches(frames.midi).filter(
+    (stretch) => stretch.to - stretch.from >= LEAST_FRAMES,
+  );
+  const tracked = stretches.map((stretch) => middlePitch(stretch, frames.midi));
   let previous: number | undefined;
-  for (const stretch of steadyStretches(frames.midi)) {
-    if (stretch.to - stretch.from < LEAST_FRAMES) continue;
-    const tracked = middlePitch(stretch, frames.midi);
+  stretches.forEach((stretch, index) => {
     partials.look(stretch.from * FRAME_SECONDS, stretch.to * FRAME_SECONDS);
-    const real = partials.realPitch(tracked, previous);
+    let real = partials.realPitch(tracked[index]!, previous);
+    if (isLowStart(stretch, real, stretches[index + 1], tracked[index + 1], partials)) real += 12;
     for (let frame = stretch.from; frame < stretch.to; frame++)
-      if (midi[frame] !== undefined) midi[frame] = midi[frame]! + real - tracked;
+      if (midi[frame] !== undefined) midi[frame] = midi[frame]! + real - tracked[index]!;
     previous = real;
-  }
+  });
   return { ...frames, midi };
+}
+
+/** Some reeds speak at first with every other period a little different: an octave too low, but hardly so. */
+function isLowStart(
+  stretch: Stretch,
+  midi: number,
+  next: Stretch | undefined,
+  nextMidi: number | undefined,
+  partials: PartialMeter,
+): boolean {
+  if (!next || nextMidi === undefined || stretch.to - stretch.from > toFrames(LONGEST_LOW_START_SECONDS))
+    return false;
+  const isOctave = Math.abs(nextMidi - midi - 12) < SAME_PITCH_SEMITONES;
+  return (
+    isOctave &&
+    next.from - stretch.to <= toFrames(BRIDGED_SECONDS) &&
+    partials.oddShareDb(midi) < LOW_START_ODD_DB
+  );
 }
 
 function samePitch(a: Stretch, b: Stretch, frames: Frames): boolean {
@@ -165,95 +177,51 @@ function dipsBetween(before: Stretch, after: Stretch, levelDb: Float64Array): bo
   );
 }
 
-/** How deep a dip must be to part a tone that has sounded for so many frames. */
-function neededDip(framesSoFar: number): number {
-  const seconds = framesSoFar * FRAME_SECONDS;
-  const settled = clamp((seconds - SETTLING_SECONDS) / (SETTLED_SECONDS - SETTLING_SECONDS), 0, 1);
-  return SETTLING_DIP_DB + settled * (RESTART_DIP_DB - SETTLING_DIP_DB);
+/** A tone and how it began. */
+interface Tone extends Stretch {
+  /** How sure it is that it started anew instead of going on from the one before, 0–1. */
+  readonly startStrength: number;
+  /** Weaker signs of further starts within it. */
+  readonly restarts: readonly Restart[];
 }
 
-/** Parts a stretch of one pitch where all its partials dip and come back: repeated notes. */
-function splitAtDips(stretch: Stretch, frames: Frames): Stretch[] {
-  const side = toFrames(DIP_SIDE_SECONDS);
-  const shortest = toFrames(SHORTEST_TONE_SECONDS);
-  const cuts: { frame: number; depth: number }[] = [];
-  for (let frame = stretch.from + shortest; frame < stretch.to - shortest; frame++) {
-    const depth = Math.min(
-      dipDepth(frame, stretch, frames.bands, side),
-      levelDip(frame, stretch, frames.levelDb, side) + LEVEL_DIP_ALLOWANCE_DB,
-    );
-    const needed = neededDip(frame - stretch.from);
-    if (depth < (risesSharply(frame, stretch, frames.levelDb, side) ? needed : needed * SMOOTH_DIP_FACTOR))
-      continue;
-    const previous = cuts.at(-1);
-    if (previous === undefined || frame - previous.frame >= side) cuts.push({ frame, depth });
-    else if (depth > previous.depth) cuts[cuts.length - 1] = { frame, depth };
-  }
-  const starts = [stretch.from, ...cuts.map((cut) => cut.frame)];
-  return starts.map((from, index) => ({ from, to: starts[index + 1] ?? stretch.to }));
-}
-
-/** A tongue or bow lets the tone back at once; vibrato swings back as slowly as it went. */
-function risesSharply(frame: number, within: Stretch, levelDb: Float64Array, side: number): boolean {
-  const to = Math.min(within.to, frame + side);
-  const rise =
-    loudest(levelDb, frame + 1, Math.min(to, frame + 1 + toFrames(SHARP_RISE_SECONDS))) - levelDb[frame]!;
-  return rise >= SHARP_RISE_SHARE * (loudest(levelDb, frame + 1, to) - levelDb[frame]!);
-}
-
-/** By how much the level at `frame` lies under the loudest moments close before and after it, in dB. */
-function levelDip(frame: number, within: Stretch, levelDb: Float64Array, side: number): number {
-  const before = loudest(levelDb, Math.max(within.from, frame - side), frame);
-  const after = loudest(levelDb, frame + 1, Math.min(within.to, frame + side));
-  return Math.min(before, after) - levelDb[frame]!;
-}
-
-/** By how much most bands at `frame` lie under their loudest moments close before and after it, in dB. */
-function dipDepth(frame: number, within: Stretch, { bandCount, levelDb }: BandLevels, side: number): number {
-  const from = Math.max(within.from, frame - side);
-  const to = Math.min(within.to, frame + side);
-  const depths: number[] = [];
-  const tops: number[] = [];
-  for (let band = 0; band < bandCount; band++) {
-    let before = -120;
-    let after = -120;
-    for (let at = from; at < to; at++) {
-      const level = levelDb[at * bandCount + band]!;
-      if (at < frame) {
-        if (level > before) before = level;
-      } else if (level > after) after = level;
-    }
-    tops.push(Math.min(before, after));
-    depths.push(Math.min(before, after) - levelDb[frame * bandCount + band]!);
-  }
-  // Only bands in which the tone has a partial count.
-  const floor = Math.max(...tops) - SOUNDING_BAND_DB;
-  return quantile(
-    depths.filter((_, band) => tops[band]! >= floor),
-    DIPPING_BANDS_SHARE,
+/** Parts a stretch of one pitch where it more likely than not starts anew: repeated notes. */
+function splitAtRestarts(stretch: Stretch, frames: Frames, sound: Audio): Tone[] {
+  const [from, to] = [stretch.from * FRAME_SECONDS, stretch.to * FRAME_SECONDS];
+  const breaks = periodicityBreaks(
+    sound.samples,
+    sound.sampleRate,
+    middlePitch(stretch, frames.midi),
+    from,
+    to,
   );
-}
-
-function loudest(levelDb: Float64Array, from: number, to: number): number {
-  let level = Number.NEGATIVE_INFINITY;
-  const end = to < levelDb.length ? to : levelDb.length;
-  for (let frame = from < 0 ? 0 : from; frame < end; frame++)
-    if (levelDb[frame]! > level) level = levelDb[frame]!;
-  return level;
+  const restarts = findRestarts(stretch, frames, breaks, toFrames(SHORTEST_TONE_SECONDS));
+  const cuts = restarts.filter(({ strength }) => strength >= SURE_ENOUGH);
+  const starts = [{ frame: stretch.from, strength: 1 }, ...cuts];
+  return starts.map(({ frame, strength }, index) => {
+    const end = starts[index + 1]?.frame ?? stretch.to;
+    return {
+      from: frame,
+      to: end,
+      startStrength: strength,
+      restarts: restarts.filter((restart) => restart.frame > frame && restart.frame < end),
+    };
+  });
 }
 
 function describeTone(
-  stretch: Stretch,
-  before: Stretch | undefined,
-  after: Stretch | undefined,
+  stretch: Tone,
+  before: Tone | undefined,
+  after: Tone | undefined,
   frames: Frames,
+  partials: PartialMeter,
 ): HeardNote {
   const { levelDb } = frames;
   const length = stretch.to - stretch.from;
   const inner = { from: stretch.from + Math.floor(length * 0.25), to: stretch.to - Math.floor(length * 0.2) };
   const levels = levelDb.slice(stretch.from, stretch.to);
   const level = median(levels);
-  const start = findStart(stretch, before, level, frames);
+  const start = ownStart(stretch, before, partials, frames) ?? findStart(stretch, before, level, frames);
   return {
     ...start,
     endSeconds: Math.max(start.onsetSeconds + FRAME_SECONDS, findEnd(stretch, after, level, frames)),
@@ -261,6 +229,12 @@ function describeTone(
     clarity: median(frames.clarity.slice(stretch.from, stretch.to)),
     levelDb: level,
     fadeDbPerSecond: fadeOf(levels),
+    startStrength:
+      before && samePitch(before, stretch, frames) && stretch.from === before.to ? stretch.startStrength : 1,
+    restarts: stretch.restarts.map(({ frame, strength }) => ({
+      onsetSeconds: frameSeconds(frame),
+      strength,
+    })),
   };
 }
 
@@ -308,6 +282,35 @@ function findStart(
     start: dipDb < RESTART_DIP_DB ? 'pitch-change' : 'attack',
     dipDb,
   };
+}
+
+/**
+ * The start of a note that follows another pitch without a gap, by its own partials: what still rings of the note before
+ * neither hides it nor puts it off. @returns undefined where that cannot be told.
+ */
+function ownStart(
+  stretch: Tone,
+  before: Tone | undefined,
+  partials: PartialMeter,
+  frames: Frames,
+): Pick<HeardNote, 'onsetSeconds' | 'start' | 'dipDb'> | undefined {
+  if (!before || stretch.from - before.to > toFrames(DIP_SIDE_SECONDS) || samePitch(before, stretch, frames))
+    return undefined;
+  const earliest = Math.max(stretch.from - toFrames(DIP_SIDE_SECONDS), (before.from + before.to) >> 1);
+  const latest = Math.min(stretch.to, stretch.from + toFrames(DIP_SIDE_SECONDS));
+  const onsetSeconds = partials.maybeRise(
+    middlePitch(stretch, frames.midi),
+    middlePitch(before, frames.midi),
+    earliest * FRAME_SECONDS,
+    latest * FRAME_SECONDS,
+  );
+  if (onsetSeconds === undefined) return undefined;
+  const at = Math.round(onsetSeconds / FRAME_SECONDS - 0.5);
+  const dipDb = Math.max(
+    0,
+    levelDip(at, { from: earliest, to: latest }, frames.levelDb, toFrames(DIP_SIDE_SECONDS)),
+  );
+  return { onsetSeconds, start: dipDb < RESTART_DIP_DB ? 'pitch-change' : 'attack', dipDb };
 }
 
 function findEnd(stretch: Stretch, after: Stretch | undefined, level: number, frames: Frames): number {
