@@ -29,7 +29,7 @@ const CORE: Readonly<Record<string, readonly string[]>> = {
   practice: ['time', 'notation', 'counting', 'tempo', 'study', 'judging'],
   reports: ['time', 'notation', 'judging', 'practice'],
   // The whole way from sound to verdict, and its published form.
-  checking: ['signal', 'notation', 'listening', 'following', 'judging'],
+  checking: ['signal', 'notation', 'instruments', 'listening', 'following', 'judging'],
 };
 
 /** Outside packages, each in one room of the core. */

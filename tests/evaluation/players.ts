@@ -60,7 +60,8 @@ export const PLAYERS: readonly Player[] = [
   {
     ...blown('practice chanter', 111, 56, 70),
     hasNoGaps: true,
-    only: { fifths: 2, tuningCents: [30, 150] },
+    // 30–150 cents above the concert pitch of its names, an octave down: its parts count a half step of that as transposition.
+    only: { fifths: -3, tuningCents: [-70, 50] },
   },
   blown('voice', 53, 57, 74),
   plucked('guitar', 24, 40, 67),
@@ -69,6 +70,7 @@ export const PLAYERS: readonly Player[] = [
   plucked('piano', 0, 48, 79),
   struck('clap', 39),
   struck('tap', 37),
-  struck('snare', 38),
+  // Key 38 of one of the fonts is a double stroke.
+  struck('snare', 40),
   { name: 'spoken syllables', voice: { kind: 'speech' }, range: undefined, sustains: false },
 ];

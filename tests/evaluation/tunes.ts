@@ -129,7 +129,8 @@ export function lineFor(tune: Tune, player: Player): Line {
     });
     return tokens.join(' ');
   });
-  return lineOf(written, { meter: tune.meter, fifths });
+  const line = lineOf(written, { meter: tune.meter, fifths });
+  return { ...line, part: { ...line.part, name: player.name } };
 }
 
 /** All notes of the key in a range, from the lowest up. */

@@ -1,4 +1,5 @@
-import { type Following, follow } from '../following';
+import { type Following, follow, type TuningRange } from '../following';
+import { maybeInstrumentOfPart } from '../instruments';
 import { judge, type Policy, USUAL_POLICY, type Verdict } from '../judging';
 import { type Heard, hear } from '../listening';
 import type { Line } from '../notation';
@@ -33,6 +34,12 @@ export function check(
 
 /** Follows and judges what was heard. */
 export function checkHeard(line: Line, heard: Heard, askedBpm: number, policy: Policy = USUAL_POLICY): Check {
-  const following = follow(line, heard, askedBpm);
+  const following = follow(line, heard, askedBpm, tuningRangeOf(line));
   return { heard, following, verdict: judge(line, following, askedBpm, policy) };
+}
+
+/** How far a take of this part may lie from concert pitch; undefined: as usual. */
+function tuningRangeOf(line: Line): TuningRange | undefined {
+  const cents = maybeInstrumentOfPart(line.part.name)?.tuningRangeCents;
+  return cents && { lowestSemitones: cents[0] / 100, highestSemitones: cents[1] / 100 };
 }

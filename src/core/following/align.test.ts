@@ -1,19 +1,19 @@
 import { createRandom } from '../base';
-import { align, type Target } from './align';
-import type { PlayedSound } from './following';
+import { align, type Candidate, type Target } from './align';
 
 const target = (onsetBeats: number, midi: number): Target => ({
   onsetBeats,
   midi,
   startsMeasure: onsetBeats % 4 === 0,
 });
-const sound = (onsetSeconds: number, midi: number): PlayedSound => ({
+const sound = (onsetSeconds: number, midi: number): Candidate => ({
   onsetSeconds,
   endSeconds: onsetSeconds + 0.4,
   midi,
+  startStrength: 1,
 });
 const options = { secondsPerBeat: 1, tuningSemitones: 0 };
-const pairs = (targets: readonly Target[], sounds: readonly PlayedSound[]) =>
+const pairs = (targets: readonly Target[], sounds: readonly Candidate[]) =>
   align(targets, sounds, options)
     .matches.map((match) => `${match.target}-${match.sound}${match.restart ? '!' : ''}`)
     .join(' ');
@@ -21,7 +21,7 @@ const pairs = (targets: readonly Target[], sounds: readonly PlayedSound[]) =>
 const scale = [60, 62, 64, 65, 67, 69, 71, 72].map((midi, beat) => target(beat, midi));
 const played = scale.map(({ onsetBeats, midi }) => sound(onsetBeats + 2, midi!));
 
-test.each<[string, readonly PlayedSound[], string]>([
+test.each<[string, readonly Candidate[], string]>([
   ['as written', played, '0-0 1-1 2-2 3-3 4-4 5-5 6-6 7-7'],
   ['a note missing', played.filter((_, n) => n !== 3), '0-0 1-1 2-2 4-3 5-4 6-5 7-6'],
   [
@@ -74,7 +74,7 @@ test('is as cheap as the best of all explanations without restart (exhaustive se
 });
 
 /** Tries every increasing pairing; its costs come from aligning just the chosen pairs, so only the choice is tested. */
-function cheapest(targets: readonly Target[], sounds: readonly PlayedSound[]): number {
+function cheapest(targets: readonly Target[], sounds: readonly Candidate[]): number {
   let best = Number.POSITIVE_INFINITY;
   for (let targetMask = 1; targetMask < 1 << targets.length; targetMask++) {
     for (let soundMask = 1; soundMask < 1 << sounds.length; soundMask++) {

@@ -1,5 +1,14 @@
 import type { PlayedSound } from './following';
 
+/** A sound that may be a written note. */
+export interface Candidate extends PlayedSound {
+  /**
+   * How sure it is that something started here at all, 0–1: a tone of the same pitch may only seem to start anew. What is
+   * doubtful may be left out for little, and is used where the score has a note.
+   */
+  readonly startStrength: number;
+}
+
 /** What the aligner needs to know of a written note. */
 export interface Target {
   /** Beats (of the meter) from the start of the line. */
@@ -27,6 +36,8 @@ const COST_WRONG_PITCH = 1.3;
 const COST_OCTAVE = 0.7;
 const COST_MISSING = 1.5;
 const COST_EXTRA = 1.2;
+/** Taking a start that is not there at all for a note costs so much more than taking a sure one. */
+const COST_OF_DOUBT = 1;
 /** Talk, a count-in or a false start before the line, and noises after it. */
 const COST_OUTSIDE = 0.5;
 const COST_RESTART = 2.6;
@@ -39,14 +50,14 @@ const MOST_FOR_TIMING = 1.6;
 const FREE_TEMPO_SHARE = 0.06;
 const RIGHT_PITCH_SEMITONES = 0.6;
 const MOST_SKIPPED_TARGETS = 6;
-const MOST_SKIPPED_SOUNDS = 6;
+const MOST_SKIPPED_SOUNDS = 8;
 
 export interface AlignOptions {
   readonly secondsPerBeat: number;
   readonly tuningSemitones: number;
 }
 
-function pitchCost(target: Target, sound: PlayedSound, tuningSemitones: number): number {
+function pitchCost(target: Target, sound: Candidate, tuningSemitones: number): number {
   if (target.midi === undefined || sound.midi === undefined) return 0;
   const off = Math.abs(sound.midi - tuningSemitones - target.midi);
   if (off < RIGHT_PITCH_SEMITONES) return 0.3 * off;
@@ -71,11 +82,16 @@ function timingCost(beats: number, seconds: number, secondsPerBeat: number): num
  */
 export function align(
   targets: readonly Target[],
-  sounds: readonly PlayedSound[],
+  sounds: readonly Candidate[],
   options: AlignOptions,
 ): Alignment {
   const n = targets.length;
   const m = sounds.length;
+  /** Cost of leaving out all sounds before each one. */
+  const leftOut = new Float64Array(m + 1);
+  sounds.forEach((sound, j) => {
+    leftOut[j + 1] = leftOut[j]! + COST_EXTRA * sound.startStrength;
+  });
   if (n === 0 || m === 0) return { matches: [], cost: n * COST_MISSING + m * COST_OUTSIDE };
   const costs = new Float64Array(n * m).fill(Number.POSITIVE_INFINITY);
   /** Predecessor cell; −1 where the path starts. */
@@ -88,7 +104,7 @@ export function align(
       let best = i * COST_MISSING + j * COST_OUTSIDE;
       let predecessor = -1;
       for (let j0 = Math.max(0, j - 1 - MOST_SKIPPED_SOUNDS); j0 < j; j0++) {
-        const skippedSounds = (j - j0 - 1) * COST_EXTRA;
+        const skippedSounds = leftOut[j]! - leftOut[j0 + 1]!;
         const seconds = sounds[j]!.onsetSeconds - sounds[j0]!.onsetSeconds;
         for (let i0 = Math.max(0, i - 1 - MOST_SKIPPED_TARGETS); i0 < i; i0++) {
           const beats = targets[i]!.onsetBeats - targets[i0]!.onsetBeats;
@@ -104,7 +120,10 @@ export function align(
         const restart = costs[back]! + skippedSounds + COST_RESTART + inside;
         if (restart < best) [best, predecessor] = [restart, back];
       }
-      costs[cell] = best + pitchCost(targets[i]!, sounds[j]!, options.tuningSemitones);
+      costs[cell] =
+        best +
+        pitchCost(targets[i]!, sounds[j]!, options.tuningSemitones) +
+        COST_OF_DOUBT * (1 - sounds[j]!.startStrength);
       from[cell] = predecessor;
     }
     for (let i = n - 1; i >= 0; i--) {

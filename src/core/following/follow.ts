@@ -2,7 +2,7 @@ import { median, requireRange } from '../base';
 import type { Heard } from '../listening';
 import { type Line, type TimedMeasure, timedMeasures, type WrittenNote, writtenNotes } from '../notation';
 import { beatUnit, quarterSeconds, toNumber } from '../time';
-import { type Alignment, align, type Match, type Target } from './align';
+import { type Alignment, align, type Candidate, type Match, type Target } from './align';
 import {
   type ExtraSound,
   FOLLOWING_VERSION,
@@ -15,6 +15,13 @@ import { expectedTimes, findBreaks, medianSecondsPerBeat, type PulsePoint } from
 
 /** Tempos tried against the asked one: beginners play from half of it to half as fast again. */
 const TEMPO_SHARES = [1, 0.88, 1.14, 0.76, 1.3, 0.65, 1.5, 0.55];
+/** How far a whole take may lie from concert pitch. */
+export interface TuningRange {
+  readonly lowestSemitones: number;
+  readonly highestSemitones: number;
+}
+/** Beyond it a neighbouring key is the better explanation. */
+const USUAL_TUNING: TuningRange = { lowestSemitones: -0.62, highestSemitones: 0.62 };
 /** A single note further off than this does not tell the take's tuning. */
 const TUNING_WINDOW_SEMITONES = 0.75;
 /** Softer than the take's usual note by this much: an echo or a breath, not an extra note. */
@@ -23,6 +30,8 @@ const SHORTEST_EXTRA_SECONDS = 0.07;
 /** A take whose longer notes fall faster than this is plucked or struck: a guitar loses 10–40 dB a second, a breath under 5. */
 const FADING_DB_PER_SECOND = 8;
 const LONG_ENOUGH_TO_FADE_SECONDS = 0.3;
+/** Surer starts than this are extra notes when no note is written there. */
+const SURE_START = 0.7;
 /** Sounds this far outside the played line are talk or noise. */
 const OUTSIDE_BEATS = 1.5;
 
@@ -38,15 +47,21 @@ type PulseRun = readonly Placed[];
 /**
  * Lines a recording up with the written line.
  * @param askedBpm tempo asked for, in beat units of the first meter.
+ * @param tuningRange how far the whole take may lie from concert pitch.
  * @returns plain facts: which sound is which note, and how it lies against the player's own pulse.
  */
-export function follow(line: Line, heard: Heard, askedBpm: number): Following {
+export function follow(
+  line: Line,
+  heard: Heard,
+  askedBpm: number,
+  tuningRange: TuningRange = USUAL_TUNING,
+): Following {
   requireRange('asked tempo', askedBpm, 20, 400, 'bpm');
   const measures = timedMeasures(line);
   const notes = writtenNotes(line);
   const unit = beatUnit(measures[0]!.measure.meter);
   const beatQuarters = toNumber(unit.quarters);
-  const sounds = soundsFor(notes, heard);
+  const candidates = candidatesFor(notes, heard);
   const targets = notes.map(
     (note, index): Target => ({
       onsetBeats: toNumber(note.onsetQuarters) / beatQuarters,
@@ -55,11 +70,9 @@ export function follow(line: Line, heard: Heard, askedBpm: number): Following {
     }),
   );
   const askedSecondsPerBeat = quarterSeconds(askedBpm, unit) * beatQuarters;
-  const { alignment, tuningSemitones, secondsPerBeat } = alignInTempoAndTune(
-    targets,
-    sounds,
-    askedSecondsPerBeat,
-  );
+  const found = alignInTempoAndTune(targets, candidates, askedSecondsPerBeat, tuningRange);
+  const { tuningSemitones, secondsPerBeat } = found;
+  const { sounds, alignment } = joinDoubtful(candidates, found.alignment);
 
   const place = ({ target, sound }: Match): Placed => ({
     note: notes[target]!,
@@ -99,34 +112,68 @@ export function follow(line: Line, heard: Heard, askedBpm: number): Following {
   };
 }
 
-/** A line without pitches is followed by strokes, any other by tones. */
-function soundsFor(notes: readonly WrittenNote[], heard: Heard): readonly PlayedSound[] {
+/** A line without pitches is followed by strokes, any other by tones and by every sign that one may have started anew. */
+function candidatesFor(notes: readonly WrittenNote[], heard: Heard): readonly Candidate[] {
   if (notes.some((note) => note.sound.kind === 'pitched')) {
-    return heard.notes.map(({ onsetSeconds, endSeconds, midi }) => ({ onsetSeconds, endSeconds, midi }));
+    return heard.notes.flatMap(({ onsetSeconds, endSeconds, midi, startStrength, restarts }) => {
+      const starts = [{ onsetSeconds, strength: startStrength }, ...restarts];
+      return starts.map(({ onsetSeconds: from, strength }, index) => ({
+        onsetSeconds: from,
+        endSeconds: starts[index + 1]?.onsetSeconds ?? endSeconds,
+        midi,
+        startStrength: strength,
+      }));
+    });
   }
   return heard.strikes.map(({ onsetSeconds }) => ({
     onsetSeconds,
     endSeconds: onsetSeconds,
     midi: undefined,
+    startStrength: 1,
   }));
+}
+
+/** Gives what was no start after all back to the sound before it. */
+function joinDoubtful(candidates: readonly Candidate[], { matches, cost }: Alignment) {
+  const used = new Set(matches.map((match) => match.sound));
+  const sounds: PlayedSound[] = [];
+  const places = candidates.map(({ startStrength, ...sound }, index) => {
+    const before = sounds.at(-1);
+    if (before && !used.has(index) && startStrength < SURE_START)
+      sounds[sounds.length - 1] = { ...before, endSeconds: Math.max(before.endSeconds, sound.endSeconds) };
+    else sounds.push(sound);
+    return sounds.length - 1;
+  });
+  return {
+    sounds,
+    alignment: { cost, matches: matches.map((match) => ({ ...match, sound: places[match.sound]! })) },
+  };
 }
 
 /** Tries several tempos, then aligns once more with the tempo and tuning that the best one showed. */
 function alignInTempoAndTune(
   targets: readonly Target[],
-  sounds: readonly PlayedSound[],
+  sounds: readonly Candidate[],
   askedSecondsPerBeat: number,
+  tuningRange: TuningRange,
 ) {
-  const tuningGuess = commonOffset(sounds.map((sound) => sound.midi).filter((midi) => midi !== undefined));
-  const tries = TEMPO_SHARES.map((share) => {
-    const secondsPerBeat = askedSecondsPerBeat / share;
-    return {
-      secondsPerBeat,
-      alignment: align(targets, sounds, { secondsPerBeat, tuningSemitones: tuningGuess }),
-    };
-  });
+  const offset = commonOffset(sounds.map((sound) => sound.midi).filter((midi) => midi !== undefined));
+  const tunings = [-1, 0, 1, 2]
+    .map((semitones) => offset + semitones)
+    .filter((tuning) => tuning >= tuningRange.lowestSemitones && tuning <= tuningRange.highestSemitones);
+  const tries = (tunings.length > 0 ? tunings : [offset]).flatMap((tuningSemitones) =>
+    TEMPO_SHARES.map((share) => {
+      const secondsPerBeat = askedSecondsPerBeat / share;
+      return {
+        secondsPerBeat,
+        tuningSemitones,
+        alignment: align(targets, sounds, { secondsPerBeat, tuningSemitones }),
+      };
+    }),
+  );
   const best = tries.reduce((a, b) => (b.alignment.cost < a.alignment.cost ? b : a));
-  const tuningSemitones = matchedOffset(best.alignment, targets, sounds) ?? tuningGuess;
+  const tuningSemitones =
+    matchedOffset(best.alignment, targets, sounds, best.tuningSemitones) ?? best.tuningSemitones;
   const secondsPerBeat = matchedTempo(best.alignment, targets, sounds) ?? best.secondsPerBeat;
   return {
     alignment: align(targets, sounds, { secondsPerBeat, tuningSemitones }),
@@ -146,10 +193,11 @@ function matchedOffset(
   alignment: Alignment,
   targets: readonly Target[],
   sounds: readonly PlayedSound[],
+  tuningSemitones: number,
 ): number | undefined {
   const offsets = alignment.matches
     .map(({ target, sound }) => (sounds[sound]!.midi ?? Number.NaN) - (targets[target]!.midi ?? Number.NaN))
-    .filter((offset) => Math.abs(offset) <= TUNING_WINDOW_SEMITONES);
+    .filter((offset) => Math.abs(offset - tuningSemitones) <= TUNING_WINDOW_SEMITONES);
   return offsets.length >= 3 ? median(offsets) : undefined;
 }
 
@@ -252,7 +300,7 @@ function findExtras(
   const floorDb = levels.length > 0 ? median(levels) - EXTRA_BELOW_USUAL_DB : 0;
   return sounds.flatMap((sound, index) => {
     if (used.has(index) || sound.onsetSeconds < from || sound.onsetSeconds > to) return [];
-    const isFaint = sound.midi !== undefined && heard.notes[index]!.levelDb < floorDb;
+    const isFaint = sound.midi !== undefined && levelAround(sound, heard) < floorDb;
     const isShort =
       sound.midi !== undefined && sound.endSeconds - sound.onsetSeconds < SHORTEST_EXTRA_SECONDS;
     if (isFaint || isShort) return [];
@@ -260,6 +308,10 @@ function findExtras(
     const note = notes[(before ?? first).target]!;
     return [{ sound, measureIndex: note.measureIndex, afterNoteId: before && note.id }];
   });
+}
+
+function levelAround(sound: PlayedSound, heard: Heard): number {
+  return heard.notes.findLast((note) => note.onsetSeconds <= sound.onsetSeconds)?.levelDb ?? 0;
 }
 
 function findInterruptions(pulses: readonly PulseRun[], secondsPerBeat: number): Interruption[] {

@@ -1,5 +1,5 @@
 /** Changes whenever the same facts could be followed differently. */
-export const FOLLOWING_VERSION = 1;
+export const FOLLOWING_VERSION = 2;
 
 /** A sound of the recording as the follower uses it. */
 export interface PlayedSound {

@@ -1,4 +1,4 @@
-export { follow } from './follow';
+export { follow, type TuningRange } from './follow';
 export {
   type ExtraSound,
   FOLLOWING_VERSION,

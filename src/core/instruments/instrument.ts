@@ -51,6 +51,8 @@ export interface Instrument {
   readonly ranges: Readonly<Record<Level, WrittenRange>> | undefined;
   /** The only notes there are, as written, on an instrument without a chromatic scale. */
   readonly onlyNotes?: readonly string[];
+  /** How far instruments of the kind lie from the pitch of their parts, in cents, where that is more than a beginner's tuning. */
+  readonly tuningRangeCents?: readonly [lowest: number, highest: number];
   /** Whether it can sound several notes at once. */
   readonly playsChords: boolean;
   /** How a sound behaves after its start: a plucked or struck one fades by itself, so its length is not judged. */

@@ -68,6 +68,8 @@ export const WOODWIND: readonly Instrument[] = [
     name: 'Bagpipe practice chanter',
     // Its A lies about a half step above concert A, and an octave below the pipes the notes are written for.
     transpositionSemitones: -11,
+    // Common practice: makers' chanters lie from a little to one and a half half steps above concert pitch.
+    tuningRangeCents: [-80, 65],
     ranges: { 1: ['A4', 'E5'], 2: ['G4', 'A5'], 3: ['G4', 'A5'] },
     onlyNotes: ['G4', 'A4', 'B4', 'C#5', 'D5', 'E5', 'F#5', 'G5', 'A5'],
   },

@@ -9,6 +9,8 @@ export const BREAK_STEP_SECONDS = 0.005;
 /** What is usual nearby: so far around, but for the moment itself. */
 const AROUND_SECONDS = 0.16;
 const MOMENT_SECONDS = 0.035;
+/** Even the steadiest player changes by so much. */
+const LEAST_USUAL_CHANGE = 0.004;
 const QUIET = 1e-9;
 
 /** A moment at which a tone did not go on as it was. */
@@ -60,7 +62,7 @@ export function periodicityBreaks(
     breaks.push({
       seconds: fromSeconds + index * BREAK_STEP_SECONDS,
       change,
-      contrast: change / Math.max(1e-4, median(usual)),
+      contrast: change / Math.max(LEAST_USUAL_CHANGE, median(usual)),
     });
   }
   return breaks;

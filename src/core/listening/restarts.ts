@@ -33,8 +33,8 @@ const STRENGTH_OF_ENOUGH_DIP = 0.6;
  * How much each sign of a restart counts: a logistic regression on the takes of the evaluation with seeds 1–108, without
  * voice and chanter, rounded; it is judged on other seeds.
  */
-const WEIGHTS = { change: 0.4, contrast: 2.8, dip: 0.33, step: 0.17, bias: -6.3 };
-const MOST_CONTRAST = 300;
+const WEIGHTS = { change: -0.5, contrast: 3.8, dip: 0.36, step: 0.18, bias: -8 };
+const MOST_CONTRAST = 100;
 const MOST_DIP_DB = 12;
 /** A step down counts less than a step up. */
 const STEP_RANGE_DB = [-6, 10] as const;

@@ -16,6 +16,9 @@ const SHORTEST_DISTANCE_SECONDS = 0.088;
 const LOWEST_RISE_DB = 9;
 /** Strikes this far below the usual one of the take are echoes or chairs. */
 const BELOW_USUAL_DB = 20;
+/** A hand bounces and a drum rings back: what follows so soon and so much softer is the same stroke. */
+const BOUNCE_SECONDS = 0.26;
+const BOUNCE_BELOW_DB = 12;
 const ABOVE_NOISE_DB = 12;
 const SILENCE_DB = -120;
 /** What is left of the device's own sound lies this far below it, in a room that echoes on. */
@@ -49,6 +52,16 @@ export function findStrikes(audio: Audio, noiseDb: number, echo?: Audio): readon
   const usual = median(found.map((strike) => strike.topDb));
   return found
     .filter((strike) => strike.topDb >= usual - BELOW_USUAL_DB)
+    .filter(
+      (strike, index, all) =>
+        !all
+          .slice(0, index)
+          .some(
+            (before) =>
+              (strike.step - before.step) * STEP_SECONDS <= BOUNCE_SECONDS &&
+              before.topDb - strike.topDb >= BOUNCE_BELOW_DB,
+          ),
+    )
     .map(({ step, riseDb }) => ({
       onsetSeconds: (step + steepest(levels, step, ahead)) * STEP_SECONDS,
       riseDb,
