@@ -15,6 +15,8 @@ export interface Player {
   readonly range: readonly [lowest: number, highest: number] | undefined;
   /** Whether a tone lasts as long as it is held. */
   readonly sustains: boolean;
+  /** Sound fonts whose sample itself starts twice: no listener could tell. */
+  readonly brokenIn?: readonly string[];
   /** Never silent between two notes: only pitch changes and grace notes mark starts. */
   readonly hasNoGaps?: boolean;
   /** Sharps of the only key it plays in, and what lies between its notes and concert pitch, in cents. */
@@ -36,6 +38,7 @@ const struck = (name: string, key: number): Player => ({
   voice: { kind: 'percussion', key },
   range: undefined,
   sustains: false,
+  brokenIn: ['timgm'],
 });
 
 /** Ranges: what first-year parts use, common practice. */
@@ -63,14 +66,13 @@ export const PLAYERS: readonly Player[] = [
     // 30–150 cents above the concert pitch of its names, an octave down: its parts count a half step of that as transposition.
     only: { fifths: -3, tuningCents: [-70, 50] },
   },
-  blown('voice', 53, 57, 74),
+  { ...blown('voice', 53, 57, 74), brokenIn: ['fluid'] },
   plucked('guitar', 24, 40, 67),
   plucked('ukulele', 24, 60, 76),
   plucked('harp', 46, 48, 79),
   plucked('piano', 0, 48, 79),
   struck('clap', 39),
   struck('tap', 37),
-  // Key 38 of one of the fonts is a double stroke.
-  struck('snare', 40),
+  struck('snare', 38),
   { name: 'spoken syllables', voice: { kind: 'speech' }, range: undefined, sustains: false },
 ];

@@ -29,7 +29,8 @@ export interface EvaluationTake {
 export function makeTake(seed: number): EvaluationTake {
   const random = createRandom(seed);
   const player = PLAYERS[seed % PLAYERS.length]!;
-  const font = random.pick(Object.keys(SOUND_FONTS) as SoundFont[]);
+  const fonts = Object.keys(SOUND_FONTS) as SoundFont[];
+  const font = random.pick(fonts.filter((name) => !player.brokenIn?.includes(name)));
   const condition = random.pick(CONDITIONS);
   const tune = composeTune(1 + random.integer(0, TUNE_COUNT));
   const line = lineFor(tune, player);

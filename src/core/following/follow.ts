@@ -21,7 +21,7 @@ export interface TuningRange {
   readonly highestSemitones: number;
 }
 /** Beyond it a neighbouring key is the better explanation. */
-const USUAL_TUNING: TuningRange = { lowestSemitones: -0.62, highestSemitones: 0.62 };
+const USUAL_TUNING: TuningRange = { lowestSemitones: -0.7, highestSemitones: 0.7 };
 /** A single note further off than this does not tell the take's tuning. */
 const TUNING_WINDOW_SEMITONES = 0.75;
 /** Softer than the take's usual note by this much: an echo or a breath, not an extra note. */

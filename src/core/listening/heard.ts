@@ -28,6 +28,8 @@ export interface HeardStrike {
   readonly onsetSeconds: number;
   /** Rise above what sounded before, in dB. */
   readonly riseDb: number;
+  /** What it reached, dB below full scale. */
+  readonly levelDb: number;
 }
 
 /** Facts about a recording. Plain data, stored with its version. */

@@ -122,10 +122,13 @@ export class Listener {
       notes: findTones(frames, new PartialMeter(this.#forPitch.samples, this.#pitchRate), clean).map(
         roundNote,
       ),
-      strikes: findStrikes(clean, frames.noiseDb, this.#echoSoFar()).map(({ onsetSeconds, riseDb }) => ({
-        onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
-        riseDb: rounded(riseDb, DB_DIGITS),
-      })),
+      strikes: findStrikes(clean, frames.noiseDb, this.#echoSoFar()).map(
+        ({ onsetSeconds, riseDb, levelDb }) => ({
+          onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
+          riseDb: rounded(riseDb, DB_DIGITS),
+          levelDb: rounded(levelDb, DB_DIGITS),
+        }),
+      ),
       noiseDb: rounded(frames.noiseDb, DB_DIGITS),
       peakDb: rounded(frames.peakDb, DB_DIGITS),
       clippedShare: clippedShare(raw.samples),

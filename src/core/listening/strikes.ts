@@ -20,9 +20,28 @@ const BELOW_USUAL_DB = 20;
 const BOUNCE_SECONDS = 0.26;
 const BOUNCE_BELOW_DB = 12;
 const ABOVE_NOISE_DB = 12;
+/** A glide or a vowel gets so much louder within this, out of a dip that is the lowest for so long around. */
+const SOFT_RISE_SECONDS = 0.08;
+const SOFT_RISE_DB = 8;
+const DIP_SECONDS = 0.03;
+const SMOOTH_SECONDS = 0.016;
+/** Closer to a hard one it is the same syllable. */
+const SOFT_APART_SECONDS = 0.12;
+/**
+ * A sound is felt to begin within 6–15 dB of its level, which it reaches within this. Source: J. Vos, R. Rasch (1981).
+ */
+const FELT_BELOW_TOP_DB = 10;
+const TOP_SECONDS = 0.12;
 const SILENCE_DB = -120;
 /** What is left of the device's own sound lies this far below it, in a room that echoes on. */
 const LEFT_OF_ECHO_DB = 10;
+
+/** A sudden sound, in steps of the fine level curve. */
+interface Strike {
+  readonly step: number;
+  readonly riseDb: number;
+  readonly topDb: number;
+}
 
 /**
  * Finds sudden sounds in a recording, in order.
@@ -32,40 +51,91 @@ const LEFT_OF_ECHO_DB = 10;
 export function findStrikes(audio: Audio, noiseDb: number, echo?: Audio): readonly HeardStrike[] {
   const levels = fineLevels(audio);
   const echoLevels = echo && fineLevels(echo);
-  const back = Math.round(BEFORE_SECONDS / STEP_SECONDS);
-  const ahead = Math.round(RISE_SECONDS / STEP_SECONDS);
-  const distance = Math.round(SHORTEST_DISTANCE_SECONDS / STEP_SECONDS);
-  const found: { step: number; riseDb: number; topDb: number }[] = [];
+  const isEcho = ({ step, topDb }: Strike) =>
+    echoLevels !== undefined &&
+    topDb <
+      loudest(echoLevels, step - toSteps(BEFORE_SECONDS), step + toSteps(RISE_SECONDS)) - LEFT_OF_ECHO_DB;
+  const hard = hardStrikes(levels, noiseDb).filter((strike) => !isEcho(strike));
+  const soft = softStrikes(levels, noiseDb).filter(
+    (strike) =>
+      !isEcho(strike) && hard.every(({ step }) => Math.abs(step - strike.step) > toSteps(SOFT_APART_SECONDS)),
+  );
+  const all = [...hard, ...soft].toSorted((a, b) => a.step - b.step);
+  if (all.length === 0) return [];
+  const usual = median(all.map((strike) => strike.topDb));
+  const strikes = all
+    .filter((strike) => strike.topDb >= usual - BELOW_USUAL_DB)
+    .filter((strike, index, kept) => !kept.slice(0, index).some((before) => isBounceOf(strike, before)));
+  return strikes.map((strike, index) => ({
+    onsetSeconds: feltStep(levels, strike, strikes[index + 1]?.step) * STEP_SECONDS,
+    riseDb: strike.riseDb,
+    levelDb: strike.topDb,
+  }));
+}
+
+const toSteps = (seconds: number) => Math.round(seconds / STEP_SECONDS);
+
+function isBounceOf(strike: Strike, before: Strike): boolean {
+  return (
+    strike.step - before.step <= toSteps(BOUNCE_SECONDS) && before.topDb - strike.topDb >= BOUNCE_BELOW_DB
+  );
+}
+
+/** Claps and strokes: up within 12 ms. */
+function hardStrikes(levels: Float64Array, noiseDb: number): Strike[] {
+  const back = toSteps(BEFORE_SECONDS);
+  const ahead = toSteps(RISE_SECONDS);
+  const found: Strike[] = [];
   for (let step = 1; step < levels.length - ahead; step++) {
     const topDb = loudest(levels, step, step + ahead);
     // The loudest of the last 30 ms but for the step itself: a strike must beat what still rings.
     const riseDb = topDb - loudest(levels, step - back, step);
     if (riseDb < LOWEST_RISE_DB || topDb < noiseDb + ABOVE_NOISE_DB) continue;
-    if (echoLevels && topDb < loudest(echoLevels, step - back, step + ahead) - LEFT_OF_ECHO_DB) continue;
     const last = found.at(-1);
-    if (last && step - last.step < distance) {
+    if (last && step - last.step < toSteps(SHORTEST_DISTANCE_SECONDS)) {
       if (riseDb > last.riseDb + 1 && step - last.step < ahead)
         found[found.length - 1] = { step, riseDb, topDb };
     } else found.push({ step, riseDb, topDb });
   }
-  if (found.length === 0) return [];
-  const usual = median(found.map((strike) => strike.topDb));
-  return found
-    .filter((strike) => strike.topDb >= usual - BELOW_USUAL_DB)
-    .filter(
-      (strike, index, all) =>
-        !all
-          .slice(0, index)
-          .some(
-            (before) =>
-              (strike.step - before.step) * STEP_SECONDS <= BOUNCE_SECONDS &&
-              before.topDb - strike.topDb >= BOUNCE_BELOW_DB,
-          ),
-    )
-    .map(({ step, riseDb }) => ({
-      onsetSeconds: (step + steepest(levels, step, ahead)) * STEP_SECONDS,
-      riseDb,
-    }));
+  return found;
+}
+
+/** Spoken syllables that begin with a glide or a vowel: up within 80 ms, out of a dip. */
+function softStrikes(levels: Float64Array, noiseDb: number): Strike[] {
+  const smooth = smoothed(levels, toSteps(SMOOTH_SECONDS));
+  const near = toSteps(DIP_SECONDS);
+  const ahead = toSteps(SOFT_RISE_SECONDS);
+  const found: Strike[] = [];
+  for (let step = near; step < smooth.length - ahead; step++) {
+    let isBottom = true;
+    for (let other = step - near; other <= step + near && isBottom; other++)
+      isBottom = smooth[other]! >= smooth[step]!;
+    if (!isBottom) continue;
+    const topDb = loudest(smooth, step, step + ahead);
+    const riseDb = topDb - smooth[step]!;
+    if (riseDb < SOFT_RISE_DB || topDb < noiseDb + ABOVE_NOISE_DB) continue;
+    const rising = firstAbove(smooth, topDb - FELT_BELOW_TOP_DB, step);
+    if (found.every((other) => rising - other.step >= toSteps(SHORTEST_DISTANCE_SECONDS)))
+      found.push({ step: rising, riseDb, topDb });
+  }
+  return found;
+}
+
+function firstAbove(levels: Float64Array, db: number, from: number): number {
+  let step = from;
+  while (step < levels.length - 1 && levels[step]! < db) step++;
+  return step;
+}
+
+/** Highest of the neighbours, so that the wave's own zeros are no dips. */
+function smoothed(levels: Float64Array, width: number): Float64Array {
+  return levels.map((_, step) => loudest(levels, step - (width >> 1), step + (width >> 1) + 1));
+}
+
+/** Where a strike comes within 10 dB of what it reaches. */
+function feltStep(levels: Float64Array, { step }: Strike, next: number | undefined): number {
+  const end = Math.min(step + toSteps(TOP_SECONDS), next ?? Number.POSITIVE_INFINITY);
+  return firstAbove(levels, loudest(levels, step, end) - FELT_BELOW_TOP_DB, step);
 }
 
 /** Peak level per step: short enough that a clap's front is not smeared. */
@@ -86,16 +156,4 @@ function loudest(levels: Float64Array, from: number, to: number): number {
   const end = to < levels.length ? to : levels.length;
   for (let step = from < 0 ? 0 : from; step < end; step++) if (levels[step]! > level) level = levels[step]!;
   return level;
-}
-
-function steepest(levels: Float64Array, from: number, ahead: number): number {
-  let best = 0;
-  for (let k = 0; k < ahead; k++) {
-    if (
-      levels[from + k]! - levels[from + k - 1]! >
-      levels[from + best]! - (levels[from + best - 1] ?? SILENCE_DB)
-    )
-      best = k;
-  }
-  return best;
 }

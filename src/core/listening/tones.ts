@@ -23,7 +23,7 @@ const SHORTEST_TONE_SECONDS = 0.065;
 const LONGEST_ALIAS_SECONDS = 0.15;
 /** A reed may take so long to settle on its octave, and the lower one's own partials stay this weak meanwhile. */
 const LONGEST_LOW_START_SECONDS = 0.25;
-const LOW_START_ODD_DB = -6;
+const LOW_START_ODD_DB = -2;
 /** Tones a whole step apart (9 : 8) share a fundamental nine times lower. */
 const HIGHEST_ALIAS_RATIO = 10;
 /** A tone that is interrupted longer than this without dipping in level is still one tone. */
