@@ -41,6 +41,8 @@ const COST_OF_DOUBT = 1;
 /** Talk, a count-in or a false start before the line, and noises after it. */
 const COST_OUTSIDE = 0.5;
 const COST_RESTART = 2.6;
+/** Beginning the whole line again after a few notes is the likeliest of all. */
+const COST_RESTART_AT_START = 1.2;
 /** Going back to the middle of a measure is rarer than to its start. */
 const COST_RESTART_INSIDE = 0.8;
 const COST_PER_BEAT_OFF = 1.8;
@@ -117,7 +119,8 @@ export function align(
         }
         const back = cheapestFrom[j0 * n + i]!;
         const inside = targets[i]!.startsMeasure ? 0 : COST_RESTART_INSIDE;
-        const restart = costs[back]! + skippedSounds + COST_RESTART + inside;
+        const restart =
+          costs[back]! + skippedSounds + (i === 0 ? COST_RESTART_AT_START : COST_RESTART + inside);
         if (restart < best) [best, predecessor] = [restart, back];
       }
       costs[cell] =

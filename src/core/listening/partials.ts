@@ -8,8 +8,13 @@ const SHORTEST_LOOK_SECONDS = 0.05;
 const COSINES = 4096;
 /** As many partials as tell a tone from a fraction or a multiple of it. */
 const PARTIALS = 12;
-/** Partials this far below the strongest count as absent. */
-const ABSENT_DB = 28;
+/** A pitch is a fraction of the real one when what only it explains has less than this share of the power. */
+const UNEXPLAINED_SHARE = 0.006;
+/** The same beside a tone that still rings; the new tone itself then has at least so much. */
+const UNEXPLAINED_BY_TWO_SHARE = 0.03;
+const NEW_TONE_SHARE = 0.1;
+const HIGHEST_FRACTION = 6;
+const HIGHEST_SHARED_FRACTION = 10;
 /** Half of the pitch's frequency is the real one when what only it explains is no weaker than this, beside all else. */
 const HALF_SHARE_DB = 16;
 /** A partial is looked for this close to its place. */
@@ -90,29 +95,15 @@ export class PartialMeter {
    */
   realPitch(midi: number, previousMidi: number | undefined): number {
     const powers = this.#powersOf(midi);
-    const strongest = Math.max(...powers);
-    if (strongest <= 0) return midi;
-    const isPresent = powers.map((power) => power > strongest * 10 ** (-ABSENT_DB / 10));
-    const ratio = this.#fractionOf(isPresent, midi, previousMidi);
+    const total = powers.reduce((sum, power) => sum + power, 0);
+    if (total <= 0) return midi;
+    const ratio = fractionOf(
+      powers.map((power) => power / total),
+      midi,
+      previousMidi,
+    );
     if (ratio > 1) return midi + 12 * Math.log2(ratio);
     return this.#isDouble(midi) ? midi - 12 : midi;
-  }
-
-  /** Which multiple of the found pitch sounds: 1 when it does itself. */
-  #fractionOf(isPresent: readonly boolean[], midi: number, previousMidi: number | undefined): number {
-    const present = isPresent.flatMap((is, index) => (is ? [index + 1] : []));
-    for (let ratio = 6; ratio >= 2; ratio--)
-      if (present.every((partial) => partial % ratio === 0)) return ratio;
-    if (previousMidi === undefined) return 1;
-    // What two tones share sounds like a pitch far below both; the one that is new is meant.
-    const previousRatio = Math.round(2 ** ((previousMidi - midi) / 12));
-    if (previousRatio < 2 || Math.abs(midi + 12 * Math.log2(previousRatio) - previousMidi) > SEARCH_SEMITONES)
-      return 1;
-    for (let ratio = 10; ratio >= 2; ratio--) {
-      if (ratio === previousRatio || !isPresent[ratio - 1]) continue;
-      if (present.every((partial) => partial % ratio === 0 || partial % previousRatio === 0)) return ratio;
-    }
-    return 1;
   }
 
   /** Whether the found pitch is only the second partial: then odd multiples of its half sound as well. */
@@ -232,4 +223,26 @@ function ownPartials(hertz: number, otherHertz: number, highestHertz: number, ap
     if (Math.abs(place - nearest) >= apartHertz) own.push(place);
   }
   return own;
+}
+
+/**
+ * Which multiple of a found pitch sounds: 1 when it does itself.
+ * @param shares of the power in its partials 1, 2, …
+ */
+function fractionOf(shares: readonly number[], midi: number, previousMidi: number | undefined): number {
+  const shareOf = (isMeant: (partial: number) => boolean) =>
+    shares.reduce((sum, share, index) => (isMeant(index + 1) ? sum + share : sum), 0);
+  for (let ratio = HIGHEST_FRACTION; ratio >= 2; ratio--)
+    if (shareOf((partial) => partial % ratio !== 0) < UNEXPLAINED_SHARE) return ratio;
+  if (previousMidi === undefined) return 1;
+  // What two tones share sounds like a pitch far below both; the one that is new is meant.
+  const previous = Math.round(2 ** ((previousMidi - midi) / 12));
+  if (previous < 2 || Math.abs(midi + 12 * Math.log2(previous) - previousMidi) > SEARCH_SEMITONES) return 1;
+  for (let ratio = HIGHEST_SHARED_FRACTION; ratio >= 2; ratio--) {
+    if (ratio === previous) continue;
+    const unexplained = shareOf((partial) => partial % ratio !== 0 && partial % previous !== 0);
+    const own = shareOf((partial) => partial % ratio === 0 && partial % previous !== 0);
+    if (unexplained < UNEXPLAINED_BY_TWO_SHARE && own > NEW_TONE_SHARE) return ratio;
+  }
+  return 1;
 }

@@ -41,6 +41,12 @@ const STEP_RANGE_DB = [-6, 10] as const;
 const STEP_SECONDS = 0.05;
 const BOTTOM_SECONDS = 0.045;
 
+/** In a vibrato the room makes dips that come back with it: signs count so much less there. */
+const VIBRATO_DOUBT = 0.55;
+const SHORTEST_VIBRATO_SECONDS = 0.4;
+const VIBRATO_SEMITONES = 0.05;
+const VIBRATO_SHARE = 0.5;
+
 /** A stretch of frames, `to` exclusive. */
 export interface Stretch {
   readonly from: number;
@@ -76,15 +82,39 @@ export function findRestarts(
     if (isInside(frame))
       signs.push({ frame, strength: strengthOfBreak(frame, change, contrast, stretch, frames) });
   }
+  const doubt = hasVibrato(frames.midi, stretch) ? VIBRATO_DOUBT : 1;
   const restarts: Restart[] = [];
   // The surest first; what lies close to it says the same.
   for (const sign of signs
+    .map(({ frame, strength }) => ({ frame, strength: strength * doubt }))
     .filter(({ strength }) => strength >= LEAST_STRENGTH)
     .toSorted((a, b) => b.strength - a.strength)) {
     if (restarts.every((other) => Math.abs(other.frame - sign.frame) > toFrames(SAME_RESTART_SECONDS)))
       restarts.push(sign);
   }
   return restarts.toSorted((a, b) => a.frame - b.frame);
+}
+
+/**
+ * Whether the pitch of a stretch swings evenly: one frequency of a vibrato holds most of its movement.
+ * Source: rates of 4.5–7.5 Hz, J. Sundberg, "Acoustic and psychoacoustic aspects of vocal vibrato", STL-QPSR 35 (1994).
+ */
+function hasVibrato(midi: Frames['midi'], { from, to }: Stretch): boolean {
+  const course = midi.slice(from, to).filter((pitch) => pitch !== undefined);
+  if (course.length < toFrames(SHORTEST_VIBRATO_SECONDS)) return false;
+  const mean = course.reduce((sum, pitch) => sum + pitch, 0) / course.length;
+  const power = course.reduce((sum, pitch) => sum + (pitch - mean) ** 2, 0) / course.length;
+  if (power < VIBRATO_SEMITONES ** 2) return false;
+  for (let hertz = 4.5; hertz <= 7.5; hertz += 0.25) {
+    const step = 2 * Math.PI * hertz * FRAME_SECONDS;
+    let [re, im] = [0, 0];
+    course.forEach((pitch, frame) => {
+      re += (pitch - mean) * Math.cos(step * frame);
+      im += (pitch - mean) * Math.sin(step * frame);
+    });
+    if ((2 * (re * re + im * im)) / course.length ** 2 > VIBRATO_SHARE * power) return true;
+  }
+  return false;
 }
 
 function strengthOfBreak(

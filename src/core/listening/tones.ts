@@ -23,7 +23,10 @@ const SHORTEST_TONE_SECONDS = 0.065;
 const LONGEST_ALIAS_SECONDS = 0.15;
 /** A reed may take so long to settle on its octave, and the lower one's own partials stay this weak meanwhile. */
 const LONGEST_LOW_START_SECONDS = 0.25;
-const LOW_START_ODD_DB = -2;
+const LOW_START_ODD_DB = -4;
+/** Even a strong low start is none of its own when it is so short and goes over without the least dip. */
+const LONGEST_LEAP_START_SECONDS = 0.2;
+const SMOOTH_DIP_DB = 2;
 /** Tones a whole step apart (9 : 8) share a fundamental nine times lower. */
 const HIGHEST_ALIAS_RATIO = 10;
 /** A tone that is interrupted longer than this without dipping in level is still one tone. */
@@ -73,7 +76,7 @@ function withRealPitches(frames: Frames, partials: PartialMeter): Frames {
   stretches.forEach((stretch, index) => {
     partials.look(stretch.from * FRAME_SECONDS, stretch.to * FRAME_SECONDS);
     let real = partials.realPitch(tracked[index]!, previous);
-    if (isLowStart(stretch, real, stretches[index + 1], tracked[index + 1], partials)) real += 12;
+    if (isLowStart(stretch, real, stretches[index + 1], tracked[index + 1], partials, frames)) real += 12;
     for (let frame = stretch.from; frame < stretch.to; frame++)
       if (midi[frame] !== undefined) midi[frame] = midi[frame]! + real - tracked[index]!;
     previous = real;
@@ -88,15 +91,16 @@ function isLowStart(
   next: Stretch | undefined,
   nextMidi: number | undefined,
   partials: PartialMeter,
+  { levelDb }: Frames,
 ): boolean {
   if (!next || nextMidi === undefined || stretch.to - stretch.from > toFrames(LONGEST_LOW_START_SECONDS))
     return false;
   const isOctave = Math.abs(nextMidi - midi - 12) < SAME_PITCH_SEMITONES;
-  return (
-    isOctave &&
-    next.from - stretch.to <= toFrames(BRIDGED_SECONDS) &&
-    partials.oddShareDb(midi) < LOW_START_ODD_DB
-  );
+  if (!isOctave || next.from - stretch.to > toFrames(BRIDGED_SECONDS)) return false;
+  if (partials.oddShareDb(midi) < LOW_START_ODD_DB) return true;
+  const around = { from: stretch.from, to: Math.min(next.to, next.from + toFrames(DIP_SIDE_SECONDS)) };
+  const isSmooth = levelDip(stretch.to, around, levelDb, toFrames(DIP_SIDE_SECONDS)) < SMOOTH_DIP_DB;
+  return isSmooth && stretch.to - stretch.from <= toFrames(LONGEST_LEAP_START_SECONDS);
 }
 
 function samePitch(a: Stretch, b: Stretch, frames: Frames): boolean {
