@@ -38,6 +38,8 @@ const COST_MISSING = 1.5;
 const COST_EXTRA = 1.2;
 /** Taking a start that is not there at all for a note costs so much more than taking a sure one. */
 const COST_OF_DOUBT = 1;
+/** Nobody goes back without a clear start. */
+const COST_OF_DOUBTFUL_RESTART = 3;
 /** Talk, a count-in or a false start before the line, and noises after it. */
 const COST_OUTSIDE = 0.5;
 const COST_RESTART = 2.6;
@@ -117,10 +119,14 @@ export function align(
             timingCost(beats, seconds, options.secondsPerBeat);
           if (cost < best) [best, predecessor] = [cost, j0 * n + i0];
         }
+        const doubtOfRestart = COST_OF_DOUBTFUL_RESTART * (1 - sounds[j]!.startStrength);
         const back = cheapestFrom[j0 * n + i]!;
         const inside = targets[i]!.startsMeasure ? 0 : COST_RESTART_INSIDE;
         const restart =
-          costs[back]! + skippedSounds + (i === 0 ? COST_RESTART_AT_START : COST_RESTART + inside);
+          costs[back]! +
+          skippedSounds +
+          (i === 0 ? COST_RESTART_AT_START : COST_RESTART + inside) +
+          doubtOfRestart;
         if (restart < best) [best, predecessor] = [restart, back];
       }
       costs[cell] =

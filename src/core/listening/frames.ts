@@ -16,6 +16,8 @@ const TONE_ABOVE_NOISE_DB = 8;
 /** Quieter than this below the loudest moment is not the player. */
 const TONE_BELOW_PEAK_DB = 45;
 
+/** The first, coarse look for pitches goes in steps of so many frames. */
+const COARSE_FRAMES = 3;
 /** What sounds now: about the length of a recorder's block. */
 const LATEST_FRAMES = 5;
 const SILENCE_DB = -120;
@@ -84,6 +86,8 @@ export class FrameMeter {
   #candidates: PitchCandidates = { midi: new Float64Array(0), height: new Float64Array(0) };
   /** Whether the pitches of a frame were looked for. */
   #isDetected = new Uint8Array(0);
+  #sums = new Float64Array(1);
+  #summed = 0;
   #loudestDb = Number.NEGATIVE_INFINITY;
 
   /** @param sampleRate @param pitchRate in hertz. */
@@ -107,18 +111,19 @@ export class FrameMeter {
   advance(sound: TwoRates): void {
     const known = this.#known(sound);
     this.#measure(sound.samples, known);
-    // Every other frame is often spared: its neighbours say the same.
-    for (let frame = this.#nextCoarse; frame < known; frame += 2) {
+    // The frames between two that say the same are spared.
+    for (let frame = this.#nextCoarse; frame < known; frame += COARSE_FRAMES) {
       this.#detectIfLoud(sound, frame);
-      if (frame > 0 && !haveSameTone(this.#candidates, placeOf(frame - 2), placeOf(frame)))
-        this.#detectIfLoud(sound, frame - 1);
-      this.#nextCoarse = frame + 2;
+      const before = frame - COARSE_FRAMES;
+      if (before >= 0 && !haveSameTone(this.#candidates, placeOf(before), placeOf(frame)))
+        for (let between = before + 1; between < frame; between++) this.#detectIfLoud(sound, between);
+      this.#nextCoarse = frame + COARSE_FRAMES;
     }
   }
 
   /** The clearest pitch of the latest frame that was looked at, as MIDI; undefined where nothing sounds clearly. */
   get latestMidi(): number | undefined {
-    const frame = this.#nextCoarse - 2;
+    const frame = this.#nextCoarse - COARSE_FRAMES;
     if (frame < 0 || this.#candidates.height[placeOf(frame)]! < SAME_TONE_HEIGHT) return undefined;
     return this.#candidates.midi[placeOf(frame)];
   }
@@ -159,7 +164,11 @@ export class FrameMeter {
     midi.forEach((pitch, frame) => {
       const window = pitch === undefined ? 0 : LEVEL_WINDOW_PERIODS / midiToHertz(pitch);
       if (window > LEVEL_WINDOW_SECONDS)
-        levelDb[frame] = levelAt(samples, (frame + 0.5) * this.#hop, window * this.#sampleRate);
+        levelDb[frame] = levelAt(
+          this.#energies(samples),
+          (frame + 0.5) * this.#hop,
+          window * this.#sampleRate,
+        );
     });
     const { bandCount } = this.#bandMeter;
     return {
@@ -173,12 +182,26 @@ export class FrameMeter {
     };
   }
 
+  /** Sums of the squares of all samples before each, so that any window's energy is one difference. */
+  #energies(samples: Float32Array): Float64Array {
+    if (this.#sums.length <= samples.length) {
+      const larger = new Float64Array(Math.max(samples.length + 1, 2 * this.#sums.length));
+      larger.set(this.#sums.subarray(0, this.#summed + 1));
+      this.#sums = larger;
+    }
+    const sums = this.#sums;
+    for (let n = this.#summed; n < samples.length; n++) sums[n + 1] = sums[n]! + samples[n]! * samples[n]!;
+    this.#summed = samples.length;
+    return sums.subarray(0, samples.length + 1);
+  }
+
   #measure(samples: Float32Array, until: number): void {
     this.#reserve(until);
+    const energies = this.#energies(samples);
     for (; this.#count < until; this.#count++) {
       const frame = this.#count;
       const middle = (frame + 0.5) * this.#hop;
-      const level = levelAt(samples, middle, LEVEL_WINDOW_SECONDS * this.#sampleRate);
+      const level = levelAt(energies, middle, LEVEL_WINDOW_SECONDS * this.#sampleRate);
       this.#levelDb[frame] = level;
       if (level > this.#loudestDb) this.#loudestDb = level;
       this.#bandMeter.measure(samples, Math.round(middle), this.#bandsDb, frame * this.#bandMeter.bandCount);
@@ -197,7 +220,7 @@ export class FrameMeter {
     this.#detector.detect(forPitch, middle, this.#candidates, placeOf(frame));
   }
 
-  /** Possible pitches of every frame that may be the player. Most of a tone is alike, so every other frame is often spared. */
+  /** Possible pitches of every frame that may be the player. Most of a tone is alike, so most frames are spared. */
   #findCandidates(sound: TwoRates, count: number, isPlayer: (frame: number) => boolean): PitchCandidates {
     const places = placeOf(count);
     const found = { midi: new Float64Array(places), height: new Float64Array(places) };
@@ -211,10 +234,13 @@ export class FrameMeter {
       this.#detect(sound, frame);
       take(frame, this.#candidates, frame);
     };
-    for (let frame = 0; frame < count; frame += 2) look(frame);
-    for (let frame = 1; frame < count; frame += 2) {
-      if (haveSameTone(found, placeOf(frame - 1), placeOf(frame + 1))) take(frame, found, frame - 1);
-      else look(frame);
+    for (let frame = 0; frame < count; frame += COARSE_FRAMES) look(frame);
+    for (let frame = 0; frame < count; frame += COARSE_FRAMES) {
+      const isSame = haveSameTone(found, placeOf(frame), placeOf(frame + COARSE_FRAMES));
+      for (let between = frame + 1; between < Math.min(count, frame + COARSE_FRAMES); between++) {
+        if (isSame) take(between, found, frame);
+        else look(between);
+      }
     }
     return found;
   }
@@ -248,11 +274,10 @@ function haveSameTone({ midi, height }: PitchCandidates, a: number, b: number): 
   return Math.abs(midi[a]! - midi[b]!) < SAME_TONE_SEMITONES;
 }
 
-/** Root mean square of the window around a place, in dB. @param middle @param length in samples. */
-function levelAt(samples: Float32Array, middle: number, length: number): number {
+/** Root mean square of the window around a place, in dB. @param energies running sums. @param middle @param length in samples. */
+function levelAt(energies: Float64Array, middle: number, length: number): number {
   const from = Math.max(0, Math.round(middle - length / 2));
-  const to = Math.min(samples.length, Math.round(middle + length / 2));
-  let energy = 0;
-  for (let n = from; n < to; n++) energy += samples[n]! * samples[n]!;
+  const to = Math.min(energies.length - 1, Math.round(middle + length / 2));
+  const energy = Math.max(0, energies[Math.max(from, to)]! - energies[from]!);
   return amplitudeToDb(Math.sqrt(energy / Math.max(1, to - from)));
 }

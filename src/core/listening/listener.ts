@@ -18,9 +18,13 @@ import { findTones } from './tones';
 const LISTENING_RATE_HERTZ = 20000;
 /** Holds the highest fundamental there is; the fewer samples, the faster a pitch is found. */
 const PITCH_RATE_HERTZ = 10000;
+/** Bands are looked at up to 6 kHz and pitches up to 4.3 kHz: filters this short keep what folds down away from there. */
+const LISTENING_HALF_WIDTH = 5;
+const PITCH_HALF_WIDTH = 6;
 /** Under the lowest string of the double bass (41 Hz). */
 const RUMBLE_HERTZ = 35;
 const CLIPPED_AMPLITUDE = 0.985;
+const CLIPPING_BLOCK = 4096;
 /**
  * Sines of a browser and of a server may differ in their last bit: facts are rounded far below what can be heard, so that
  * both say the same.
@@ -62,11 +66,11 @@ export class Listener {
     this.#echo = echo;
     this.#listeningRate = sampleRate / factor;
     this.#bridge = new DropoutBridge(sampleRate);
-    this.#decimator = new Decimator(factor);
+    this.#decimator = new Decimator(factor, LISTENING_HALF_WIDTH);
     this.#highPass = new HighPass(this.#listeningRate, RUMBLE_HERTZ);
     const further = Math.max(1, Math.floor(this.#listeningRate / PITCH_RATE_HERTZ));
     this.#pitchRate = this.#listeningRate / further;
-    this.#pitchDecimator = new Decimator(further);
+    this.#pitchDecimator = new Decimator(further, PITCH_HALF_WIDTH);
     this.#frames = new FrameMeter(this.#listeningRate, this.#pitchRate);
   }
 
@@ -192,9 +196,14 @@ function levelsOf({ samples, sampleRate }: Audio): Float64Array {
   });
 }
 
+/** Only blocks that reach the ceiling are looked at sample by sample. */
 function clippedShare(samples: Float32Array): number {
   let clipped = 0;
-  for (const sample of samples) if (sample >= CLIPPED_AMPLITUDE || sample <= -CLIPPED_AMPLITUDE) clipped++;
+  for (let from = 0; from < samples.length; from += CLIPPING_BLOCK) {
+    const block = samples.subarray(from, from + CLIPPING_BLOCK);
+    if (peakAmplitude(block, 0, block.length) < CLIPPED_AMPLITUDE) continue;
+    for (const sample of block) if (Math.abs(sample) >= CLIPPED_AMPLITUDE) clipped++;
+  }
   return samples.length === 0 ? 0 : clipped / samples.length;
 }
 

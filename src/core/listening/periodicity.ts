@@ -9,6 +9,8 @@ export const BREAK_STEP_SECONDS = 0.005;
 /** What is usual nearby: so far around, but for the moment itself. */
 const AROUND_SECONDS = 0.16;
 const MOMENT_SECONDS = 0.035;
+/** Less change than this is none worth a closer look. */
+const STEADY_CHANGE = 0.02;
 /** Even the steadiest player changes by so much. */
 const LEAST_USUAL_CHANGE = 0.004;
 const QUIET = 1e-9;
@@ -41,10 +43,16 @@ export function periodicityBreaks(
   const lag = Math.ceil((SHORTEST_LAG_SECONDS * sampleRate) / period) * period;
   const length = Math.round(Math.max(COMPARED_SECONDS * sampleRate, period));
   const count = Math.max(0, Math.floor((toSeconds - fromSeconds) / BREAK_STEP_SECONDS));
-  const changes = Float64Array.from({ length: count }, (_, index) => {
-    const middle = (fromSeconds + index * BREAK_STEP_SECONDS) * sampleRate;
-    return changeAt(samples, Math.round(middle - length / 2 + lag / 2), length, lag);
-  });
+  const place = (index: number) =>
+    Math.round((fromSeconds + index * BREAK_STEP_SECONDS) * sampleRate - length / 2 + lag / 2);
+  const changes = new Float64Array(count);
+  // Where nothing changes much, every other moment is enough.
+  for (let index = 0; index < count; index += 2)
+    changes[index] = changeAt(samples, place(index), length, lag);
+  for (let index = 1; index < count; index += 2) {
+    const around = Math.max(changes[index - 1]!, changes[index + 1] ?? 0);
+    changes[index] = around < STEADY_CHANGE ? around : changeAt(samples, place(index), length, lag);
+  }
   const moment = Math.round(MOMENT_SECONDS / BREAK_STEP_SECONDS);
   const around = Math.round(AROUND_SECONDS / BREAK_STEP_SECONDS);
   const breaks: PeriodicityBreak[] = [];
@@ -71,20 +79,34 @@ export function periodicityBreaks(
 /** Smallest normalised squared difference near a lag: the pitch may have moved a little. */
 function changeAt(samples: Float32Array, from: number, length: number, lag: number): number {
   const middle = Math.round(lag);
-  const values = [-2, -1, 0, 1, 2].map((shift) => differenceAt(samples, from, length, middle + shift));
-  let best = 1;
-  for (let index = 1; index < 4; index++) if (values[index]! < values[best]!) best = index;
-  const [left, centre, right] = [values[best - 1]!, values[best]!, values[best + 1]!];
-  const curve = left - 2 * centre + right;
+  let best = differenceAt(samples, from, length, middle);
+  if (best < STEADY_CHANGE / 4) return best;
+  let at = middle;
+  let [left, right] = [
+    differenceAt(samples, from, length, middle - 1),
+    differenceAt(samples, from, length, middle + 1),
+  ];
+  // Downhill, at most two samples away.
+  for (const side of left < right ? [-1, -1] : [1, 1]) {
+    const beside = side < 0 ? left : right;
+    if (beside >= best) break;
+    at += side;
+    const further = differenceAt(samples, from, length, at + side);
+    if (side < 0) [left, best, right] = [further, beside, best];
+    else [left, best, right] = [best, beside, further];
+  }
+  const curve = left - 2 * best + right;
   const shift = curve > 0 ? (0.5 * (left - right)) / curve : 0;
-  const bottom = Math.abs(shift) <= 1 ? centre - 0.25 * (left - right) * shift : Math.min(...values);
-  return Math.max(0, bottom);
+  return Math.max(0, Math.abs(shift) <= 1 ? best - 0.25 * (left - right) * shift : best);
 }
 
 function differenceAt(samples: Float32Array, from: number, length: number, lag: number): number {
-  let [difference, energy] = [0, QUIET];
-  for (let n = Math.max(lag, from); n < Math.min(samples.length, from + length); n++) {
-    const [now, then] = [samples[n]!, samples[n - lag]!];
+  let difference = 0;
+  let energy = QUIET;
+  const end = Math.min(samples.length, from + length);
+  for (let n = Math.max(lag, from); n < end; n++) {
+    const now = samples[n]!;
+    const then = samples[n - lag]!;
     difference += (now - then) * (now - then);
     energy += now * now + then * then;
   }

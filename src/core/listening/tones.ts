@@ -45,6 +45,8 @@ const MASKED_DIP_DB = 15;
 
 /** Fewer frames of one pitch are a moment's doubt. */
 const LEAST_FRAMES = 3;
+/** The middle of a stretch so far is that of its latest frames. */
+const REMEMBERED_FRAMES = 25;
 /** From here on a restart is taken for one without knowing what was written. */
 const SURE_ENOUGH = 0.5;
 
@@ -116,6 +118,7 @@ function steadyStretches(pitch: Frames['midi']): Stretch[] {
     const midi = pitch[frame];
     if (midi !== undefined && sofar.length > 0 && Math.abs(midi - median(sofar)) < SAME_PITCH_SEMITONES) {
       sofar.push(midi);
+      if (sofar.length > REMEMBERED_FRAMES) sofar.shift();
       continue;
     }
     if (sofar.length > 0) stretches.push({ from, to: frame });
