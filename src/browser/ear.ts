@@ -1,4 +1,5 @@
 import type { Check } from '@/core/checking';
+import type { Strictness } from '@/core/judging';
 import type { Line } from '@/core/notation';
 import type { Audio, EchoPath } from '@/core/signal';
 import type { EarBegin, EarReply, EarRequest } from '@/workers/ear.worker';
@@ -13,12 +14,15 @@ export interface EarNow {
 /** The ear on this device: a worker that listens while a take is played and checks it when it is over. */
 export class Ear {
   readonly #worker: Worker;
+  readonly #strictness: Strictness;
   #waiting: { readonly kind: EarReply['kind']; settle(reply: EarReply): void; fail(problem: Error): void }[] =
     [];
   onNow: (now: EarNow) => void = () => {};
   onPath: (path: EchoPath | undefined) => void = () => {};
 
-  constructor() {
+  /** @param strictness by which takes are judged. */
+  constructor(strictness: Strictness) {
+    this.#strictness = strictness;
     this.#worker = new Worker(new URL('../workers/ear.worker.ts', import.meta.url), { type: 'module' });
     this.#worker.onmessage = ({ data }: MessageEvent<EarReply>) => this.#take(data);
     this.#worker.onerror = (event) => this.#fail(new Error(event.message));
@@ -64,8 +68,8 @@ export class Ear {
     });
   }
 
-  begin(begin: Omit<EarBegin, 'kind'>): void {
-    this.#send({ kind: 'begin', ...begin });
+  begin(begin: Omit<EarBegin, 'kind' | 'strictness'>): void {
+    this.#send({ kind: 'begin', strictness: this.#strictness, ...begin });
   }
 
   /** The next stretch of the recording; it is not to be used afterwards. */
@@ -85,7 +89,9 @@ export class Ear {
 
   /** Checks a sound that is there as a whole. @throws Error when it cannot be checked. */
   async check(line: Line, audio: Audio, askedBpm: number): Promise<Check> {
-    return (await this.#ask({ kind: 'whole', line, audio, askedBpm }, 'checked')).check;
+    return (
+      await this.#ask({ kind: 'whole', line, audio, askedBpm, strictness: this.#strictness }, 'checked')
+    ).check;
   }
 
   close(): void {

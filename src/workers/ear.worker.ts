@@ -1,6 +1,7 @@
 /// <reference lib="webworker" />
 import { type Accompaniment, type Alongside, afterSkipping, playedAlongside } from '@/core/accompanying';
 import { type Check, check, checkHeard } from '@/core/checking';
+import { policyOf, type Strictness } from '@/core/judging';
 import { Listener } from '@/core/listening';
 import type { Line } from '@/core/notation';
 import { type Audio, type EchoPath, echoOf, GrowingSamples, maybeEchoPath } from '@/core/signal';
@@ -10,6 +11,7 @@ export interface EarBegin {
   readonly kind: 'begin';
   readonly line: Line;
   readonly askedBpm: number;
+  readonly strictness: Strictness;
   readonly sampleRate: number;
   /** Samples of the recording before the part that is kept: the count-in. */
   readonly skippedSamples: number;
@@ -28,7 +30,13 @@ export type EarRequest =
   | { readonly kind: 'peek' }
   | { readonly kind: 'finish' }
   /** A sound that is there as a whole. */
-  | { readonly kind: 'whole'; readonly line: Line; readonly audio: Audio; readonly askedBpm: number };
+  | {
+      readonly kind: 'whole';
+      readonly line: Line;
+      readonly audio: Audio;
+      readonly askedBpm: number;
+      readonly strictness: Strictness;
+    };
 
 export type EarReply =
   | { readonly kind: 'path'; readonly path: EchoPath | undefined }
@@ -83,9 +91,9 @@ class LiveTake {
   }
 
   finish(): Check {
-    const { line, askedBpm } = this.#begin;
+    const { line, askedBpm, strictness } = this.#begin;
     if (!this.#listener) this.#beginListening();
-    return checkHeard(line, this.#listener!.finish(), askedBpm);
+    return checkHeard(line, this.#listener!.finish(), askedBpm, policyOf(strictness));
   }
 }
 
@@ -112,8 +120,10 @@ function answer(request: EarRequest): void {
       if (ended) reply({ kind: 'checked', check: ended.finish() });
       return;
     }
-    case 'whole':
-      reply({ kind: 'checked', check: check(request.line, request.audio, request.askedBpm) });
+    case 'whole': {
+      const { line, audio, askedBpm, strictness } = request;
+      reply({ kind: 'checked', check: check(line, audio, askedBpm, { policy: policyOf(strictness) }) });
+    }
   }
 }
 

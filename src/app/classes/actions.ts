@@ -10,6 +10,7 @@ import {
   changeDailyMinutes,
   changeInstrument,
   changePace,
+  changeStrictness,
   changeVocabulary,
   createClass,
 } from '@/server/access/classes';
@@ -73,6 +74,11 @@ export async function changeCount(classId: string, _: FormState, form: FormData)
 /** @returns what is wrong, if anything. */
 export async function changeLeadIn(classId: string, style: unknown): Promise<string | undefined> {
   return orNotFound(changeCountIn(await requireTeacher(), classId, style));
+}
+
+/** @returns what is wrong, if anything. */
+export async function chooseStrictness(classId: string, strictness: unknown): Promise<string | undefined> {
+  return orNotFound(changeStrictness(await requireTeacher(), classId, strictness));
 }
 
 /** @returns what is wrong, if anything. */

@@ -1,4 +1,4 @@
-import type { PlayedSound } from './following';
+import type { Evidence, PlayedSound } from './following';
 
 /** A sound that may be a written note. */
 export interface Candidate extends PlayedSound {
@@ -7,6 +7,7 @@ export interface Candidate extends PlayedSound {
    * doubtful may be left out for little, and is used where the score has a note.
    */
   readonly startStrength: number;
+  readonly evidence: Evidence;
 }
 
 /** What the aligner needs to know of a written note. */

@@ -2,8 +2,9 @@ import { median, requireRange } from '../base';
 import type { Heard } from '../listening';
 import { type Line, type TimedMeasure, timedMeasures, type WrittenNote, writtenNotes } from '../notation';
 import { beatUnit, quarterSeconds, toNumber } from '../time';
-import { type Alignment, align, type Candidate, type Match, type Target } from './align';
+import { type Alignment, type AlignOptions, align, type Candidate, type Match, type Target } from './align';
 import {
+  type Evidence,
   type ExtraSound,
   FOLLOWING_VERSION,
   type FollowedNote,
@@ -38,8 +39,20 @@ const OUTSIDE_BEATS = 1.5;
 /** A written note that was found in the recording. */
 interface Placed extends PulsePoint {
   readonly note: WrittenNote;
-  readonly sound: PlayedSound;
+  readonly sound: HeardSound;
 }
+
+/** A sound with how it was heard. */
+type HeardSound = PlayedSound & { readonly evidence: Evidence };
+
+/** A player with fewer right notes may be reading another part. */
+const MOSTLY_WRONG_SHARE = 0.5;
+/** Only if almost all of them fit is it another part. */
+const TRANSPOSED_SHARE = 0.75;
+const FEWEST_NOTES_FOR_TRANSPOSITION = 6;
+const RIGHT_PITCH_SEMITONES = 0.5;
+/** Half steps between the parts of the shelf's instruments, and octaves. */
+const TRANSPOSITIONS = [12, -12, 1, -1, 2, -2, 3, -3, 5, -5, 7, -7, 9, -9, 10, -10, 14, -14, 24, -24];
 
 /** Notes played in one go at one pulse, in written order. */
 type PulseRun = readonly Placed[];
@@ -73,6 +86,7 @@ export function follow(
   const found = alignInTempoAndTune(targets, candidates, askedSecondsPerBeat, tuningRange);
   const { tuningSemitones, secondsPerBeat } = found;
   const { sounds, alignment } = joinDoubtful(candidates, found.alignment);
+  const rightShare = shareOfRight(found.alignment, targets, candidates, tuningSemitones);
 
   const place = ({ target, sound }: Match): Placed => ({
     note: notes[target]!,
@@ -108,6 +122,12 @@ export function follow(
         ? tuningSemitones * 100
         : undefined,
     soundsAreSustained,
+    noiseDb: heard.noiseDb,
+    rightShare,
+    transposedSemitones:
+      rightShare !== undefined && rightShare < MOSTLY_WRONG_SHARE
+        ? maybeTransposition(targets, candidates, { secondsPerBeat, tuningSemitones })
+        : undefined,
     measureSeconds: measures.map((measure) => measureStart(measure, pulses, beatQuarters, secondsPerBeat)),
   };
 }
@@ -115,28 +135,76 @@ export function follow(
 /** A line without pitches is followed by strokes, any other by tones and by every sign that one may have started anew. */
 function candidatesFor(notes: readonly WrittenNote[], heard: Heard): readonly Candidate[] {
   if (notes.some((note) => note.sound.kind === 'pitched')) {
-    return heard.notes.flatMap(({ onsetSeconds, endSeconds, midi, startStrength, restarts }) => {
+    return heard.notes.flatMap(({ onsetSeconds, endSeconds, midi, startStrength, restarts, ...how }) => {
       const starts = [{ onsetSeconds, strength: startStrength }, ...restarts];
       return starts.map(({ onsetSeconds: from, strength }, index) => ({
         onsetSeconds: from,
         endSeconds: starts[index + 1]?.onsetSeconds ?? endSeconds,
         midi,
         startStrength: strength,
+        evidence: {
+          levelDb: how.levelDb,
+          // A weak sign of a start within a tone is no dip that was measured.
+          dipDb: index === 0 ? how.dipDb : 0,
+          startStrength: strength,
+          clarity: how.clarity,
+        },
       }));
     });
   }
-  return heard.strikes.map(({ onsetSeconds }) => ({
+  return heard.strikes.map(({ onsetSeconds, levelDb }) => ({
     onsetSeconds,
     endSeconds: onsetSeconds,
     midi: undefined,
     startStrength: 1,
+    evidence: { levelDb, dipDb: undefined, startStrength: 1, clarity: undefined },
   }));
+}
+
+/** Share of the written notes that were played with their pitch; undefined for a line without pitches. */
+function shareOfRight(
+  { matches }: Alignment,
+  targets: readonly Target[],
+  sounds: readonly Candidate[],
+  tuningSemitones: number,
+): number | undefined {
+  const pitched = targets.filter((target) => target.midi !== undefined);
+  if (pitched.length === 0) return undefined;
+  const right = new Set(
+    matches
+      .filter(({ target, sound }) => {
+        const [written, played] = [targets[target]!.midi, sounds[sound]!.midi];
+        if (written === undefined || played === undefined) return false;
+        return Math.abs(played - tuningSemitones - written) <= RIGHT_PITCH_SEMITONES;
+      })
+      .map(({ target }) => target),
+  );
+  return right.size / pitched.length;
+}
+
+/** By how many half steps the whole line was played away from what is written: the part of another instrument, or an octave. */
+function maybeTransposition(
+  targets: readonly Target[],
+  sounds: readonly Candidate[],
+  options: AlignOptions,
+): number | undefined {
+  if (targets.length < FEWEST_NOTES_FOR_TRANSPOSITION) return undefined;
+  const tried = TRANSPOSITIONS.map((semitones) => {
+    const moved = targets.map((target) => ({
+      ...target,
+      midi: target.midi === undefined ? undefined : target.midi + semitones,
+    }));
+    const share = shareOfRight(align(moved, sounds, options), moved, sounds, options.tuningSemitones) ?? 0;
+    return { semitones, share };
+  });
+  const best = tried.reduce((a, b) => (b.share > a.share ? b : a));
+  return best.share >= TRANSPOSED_SHARE ? best.semitones : undefined;
 }
 
 /** Gives what was no start after all back to the sound before it. */
 function joinDoubtful(candidates: readonly Candidate[], { matches, cost }: Alignment) {
   const used = new Set(matches.map((match) => match.sound));
-  const sounds: PlayedSound[] = [];
+  const sounds: HeardSound[] = [];
   const places = candidates.map(({ startStrength, ...sound }, index) => {
     const before = sounds.at(-1);
     if (before && !used.has(index) && startStrength < SURE_START)
@@ -257,7 +325,7 @@ function describePulse(
   { secondsPerBeat, tuningSemitones, soundsAreSustained }: TakeFacts,
 ): FollowedNote[] {
   const expected = expectedTimes(pulse, secondsPerBeat);
-  return pulse.map(({ note, sound }, index) => {
+  return pulse.map(({ note, sound: { evidence, ...sound } }, index) => {
     const { seconds, secondsPerBeat: local } = expected[index]!;
     const startsPulse = restarted && index === 0;
     const deviationSeconds = startsPulse ? 0 : sound.onsetSeconds - seconds;
@@ -267,6 +335,7 @@ function describePulse(
       measureIndex: note.measureIndex,
       kind: 'played',
       sound,
+      evidence,
       deviationSeconds,
       deviationBeats: deviationSeconds / local,
       writtenSeconds,
@@ -286,7 +355,7 @@ function describePulse(
 function findExtras(
   alignment: Alignment,
   notes: readonly WrittenNote[],
-  sounds: readonly PlayedSound[],
+  sounds: readonly HeardSound[],
   heard: Heard,
   secondsPerBeat: number,
 ): ExtraSound[] {
@@ -298,9 +367,9 @@ function findExtras(
   const to = sounds[last.sound]!.endSeconds + OUTSIDE_BEATS * secondsPerBeat;
   const levels = heard.notes.map((note) => note.levelDb);
   const floorDb = levels.length > 0 ? median(levels) - EXTRA_BELOW_USUAL_DB : 0;
-  return sounds.flatMap((sound, index) => {
+  return sounds.flatMap(({ evidence, ...sound }, index) => {
     if (used.has(index) || sound.onsetSeconds < from || sound.onsetSeconds > to) return [];
-    const isFaint = sound.midi !== undefined && levelAround(sound, heard) < floorDb;
+    const isFaint = sound.midi !== undefined && evidence.levelDb < floorDb;
     const isShort =
       sound.midi !== undefined && sound.endSeconds - sound.onsetSeconds < SHORTEST_EXTRA_SECONDS;
     if (isFaint || isShort) return [];
@@ -308,10 +377,6 @@ function findExtras(
     const note = notes[(before ?? first).target]!;
     return [{ sound, measureIndex: note.measureIndex, afterNoteId: before && note.id }];
   });
-}
-
-function levelAround(sound: PlayedSound, heard: Heard): number {
-  return heard.notes.findLast((note) => note.onsetSeconds <= sound.onsetSeconds)?.levelDb ?? 0;
 }
 
 function findInterruptions(pulses: readonly PulseRun[], secondsPerBeat: number): Interruption[] {

@@ -9,11 +9,24 @@ export interface PlayedSound {
   readonly midi: number | undefined;
 }
 
+/** How a sound was heard, for what is said of its character and for how sure all of it is. */
+export interface Evidence {
+  /** dB below full scale. */
+  readonly levelDb: number;
+  /** How far the level had dipped before it, in dB; undefined for a stroke. */
+  readonly dipDb: number | undefined;
+  /** How sure it is that something started, 0–1. */
+  readonly startStrength: number;
+  /** How periodic it was, 0–1; undefined for a stroke. */
+  readonly clarity: number | undefined;
+}
+
 /** What became of one written note. */
 export type FollowedNote = { readonly noteId: string; readonly measureIndex: number } & (
   | {
       readonly kind: 'played';
       readonly sound: PlayedSound;
+      readonly evidence: Evidence;
       /** Start against the player's own steady pulse; positive is late. In beats of the meter, and in seconds. */
       readonly deviationBeats: number;
       readonly deviationSeconds: number;
@@ -62,6 +75,12 @@ export interface Following {
   readonly tuningCents: number | undefined;
   /** Whether notes sounded as long as they were held; plucked and struck ones fade by themselves. */
   readonly soundsAreSustained: boolean;
+  /** Level of the quiet parts of the recording, dB below full scale. */
+  readonly noiseDb: number;
+  /** Share of the written notes that were played with their pitch; undefined for a line without pitches. */
+  readonly rightShare: number | undefined;
+  /** Half steps by which the whole line was played away from what is written; undefined when it was not. */
+  readonly transposedSemitones: number | undefined;
   /** When each performed measure begins in the recording, for the playhead; undefined where it was not played. */
   readonly measureSeconds: readonly (number | undefined)[];
 }

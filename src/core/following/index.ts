@@ -1,5 +1,6 @@
 export { follow, type TuningRange } from './follow';
 export {
+  type Evidence,
   type ExtraSound,
   FOLLOWING_VERSION,
   type FollowedNote,

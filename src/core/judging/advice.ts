@@ -1,15 +1,14 @@
-import { listed } from '../base';
+import { listed, unreachable } from '../base';
 import { sayMeasure } from '../time';
-import type { MeasureVerdict, Verdict } from './verdict';
+import { describeFigure } from './figures';
+import type { MeasureVerdict, Verdict, VerdictState } from './verdict';
 
 /** The share of the asked tempo from which a take counts as in tempo. */
 const IN_TEMPO_SHARE = 0.92;
 
 /** One sentence that says what to do next, for a nine-year-old. */
 export function nextStep(verdict: Verdict): string {
-  if (verdict.state === 'nothing-heard') {
-    return 'Mevlo could not hear this line in the recording. Move closer to the microphone and play it again.';
-  }
+  if (verdict.state !== 'judged') return whyNotJudged(verdict, verdict.state);
   const weak = verdict.measures.filter((measure) => measure.notesNeedWork || measure.rhythmNeedsWork);
   if (weak.length === 0) return adviceForCleanTake(verdict);
   if (weak.length > verdict.measures.length / 2) {
@@ -27,7 +26,36 @@ export function nextStep(verdict: Verdict): string {
     : 'the rhythm';
   const others = weak.filter((measure) => measure !== worst).map(measureName);
   const then = others.length === 0 ? '' : `, then ${listOf(others)}`;
-  return `Practise ${what} of ${measureName(worst)} slowly, three times${then}.`;
+  return `Practise ${what} of ${measureName(worst)} slowly, three times${then}.${figureIn(verdict, worst)}`;
+}
+
+function whyNotJudged({ transposedSemitones }: Verdict, state: Exclude<VerdictState, 'judged'>): string {
+  switch (state) {
+    case 'nothing-heard':
+      return 'Mevlo could not hear this line in the recording. Move closer to the microphone and play it again.';
+    case 'unclear-sound':
+      return 'Mevlo could not hear this well enough to judge it. Find a quieter place and play it again.';
+    case 'other-line':
+      return 'This sounded like something else than this line. Look whether it is the right one.';
+    case 'transposed':
+      return `The whole line sounded ${sayInterval(transposedSemitones ?? 0)} than written. It may be the part of another instrument.`;
+    default:
+      return unreachable(state);
+  }
+}
+
+function sayInterval(semitones: number): string {
+  const way = semitones > 0 ? 'higher' : 'lower';
+  const size = Math.abs(semitones);
+  if (size === 12) return `an octave ${way}`;
+  return `${size} half ${size === 1 ? 'step' : 'steps'} ${way}`;
+}
+
+/** What went wrong as a whole in a measure, when a figure tells it. */
+function figureIn(verdict: Verdict, measure: MeasureVerdict): string {
+  const index = verdict.measures.indexOf(measure);
+  const figure = verdict.figures.find(({ measureIndex }) => measureIndex === index);
+  return figure ? ` There ${describeFigure(figure.kind)}.` : '';
 }
 
 function adviceForCleanTake({ tempo }: Verdict): string {

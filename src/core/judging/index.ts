@@ -1,6 +1,15 @@
 export { nextStep } from './advice';
+export { type CharacterFinding, characterOf } from './character';
+export { describeFigure, type FigureFinding, figuresOf } from './figures';
 export { judge } from './judge';
-export { type Policy, USUAL_POLICY } from './policy';
+export {
+  describeStrictness,
+  type Policy,
+  policyOf,
+  STRICTNESSES,
+  type Strictness,
+  USUAL_POLICY,
+} from './policy';
 export {
   type ExtraVerdict,
   type InterruptionVerdict,
@@ -11,4 +20,5 @@ export {
   type OnsetVerdict,
   type PitchVerdict,
   type Verdict,
+  type VerdictState,
 } from './verdict';

@@ -1,7 +1,10 @@
-import { clamp, unreachable } from '../base';
+import { clamp, median, unreachable } from '../base';
 import type { FollowedNote, Following } from '../following';
 import { type Line, type TimedMeasure, timedMeasures, type WrittenNote, writtenNotes } from '../notation';
 import { beatUnit } from '../time';
+import { characterOf } from './character';
+import { confidenceIn } from './confidence';
+import { figuresOf } from './figures';
 import type { Policy } from './policy';
 import {
   JUDGING_VERSION,
@@ -11,8 +14,11 @@ import {
   type OnsetVerdict,
   type PitchVerdict,
   type Verdict,
+  type VerdictState,
 } from './verdict';
 
+/** If the line explains less of what was played, it was something else. */
+const OTHER_LINE_SHARE = 0.4;
 /** With fewer of the written notes found, the recording is not of this line or hardly audible. */
 const FEWEST_FOUND_SHARE = 0.15;
 
@@ -24,16 +30,17 @@ const FEWEST_FOUND_SHARE = 0.15;
 export function judge(line: Line, following: Following, askedBpm: number, policy: Policy): Verdict {
   const written = writtenNotes(line);
   const measures = timedMeasures(line);
-  const notes = judgeNotes(written, following.notes, policy);
+  const notes = judgeNotes(written, following, policy);
   const found = notes.filter((note) => note.played !== undefined).length;
   return {
     version: JUDGING_VERSION,
     policy,
-    state: found < FEWEST_FOUND_SHARE * notes.length ? 'nothing-heard' : 'judged',
+    state: stateOf(notes, found, following, policy),
+    transposedSemitones: following.transposedSemitones,
     tempo: { askedBpm, playedBpm: following.playedBpm, beatUnit: beatUnit(measures[0]!.measure.meter).name },
     tuningCents: following.tuningCents,
     notes,
-    measures: measures.map((measure) => judgeMeasure(measure, notes, following)),
+    measures: measures.map((measure) => judgeMeasure(measure, notes, following, policy)),
     extras: following.extras,
     interruptions: following.interruptions.map(({ kind, measureIndex, atSeconds, seconds }) => ({
       kind,
@@ -41,19 +48,52 @@ export function judge(line: Line, following: Following, askedBpm: number, policy
       atSeconds,
       seconds,
     })),
+    figures: figuresOf(written, following.notes),
+    character: characterOf(line, following),
   };
 }
 
-function judgeNotes(
-  written: readonly WrittenNote[],
-  followed: readonly FollowedNote[],
-  policy: Policy,
-): NoteVerdict[] {
-  const notes = written.map((note, index) => judgeNote(note, written[index + 1], followed[index]!, policy));
+function stateOf(
+  notes: readonly NoteVerdict[],
+  found: number,
+  { extras, transposedSemitones }: Following,
+  { leastConfidence }: Policy,
+): VerdictState {
+  if (found < FEWEST_FOUND_SHARE * notes.length) return 'nothing-heard';
+  if (transposedSemitones !== undefined) return 'transposed';
+  if (explainedShare(notes, extras.length) < OTHER_LINE_SHARE) return 'other-line';
+  return median(notes.map((note) => note.confidence)) < leastConfidence ? 'unclear-sound' : 'judged';
+}
+
+function judgeNotes(written: readonly WrittenNote[], following: Following, policy: Policy): NoteVerdict[] {
+  const sureOf = confidenceIn(following);
+  const notes = written.map((note, index) => {
+    const followed = following.notes[index]!;
+    return withConfidence(judgeNote(note, written[index + 1], followed, policy), sureOf(followed), policy);
+  });
   // A note that came late, or whose successor came early, had no time to be full: one fault, named once.
   return notes.map((note, index) =>
     note.onset === 'late' || notes[index + 1]?.onset === 'early' ? { ...note, length: 'unclear' } : note,
   );
+}
+
+/** Share of what was played, up to where the playing stopped, that was a written note in its pitch and in its time. */
+function explainedShare(notes: readonly NoteVerdict[], extras: number): number {
+  const tried = notes.findLastIndex((note) => note.played !== undefined) + 1;
+  const fitting = notes.filter(
+    (note) => note.played && note.onset === 'on' && (note.pitch === 'right' || note.pitch === 'unclear'),
+  );
+  return fitting.length / Math.max(1, tried + extras);
+}
+
+/** What is not heard well is not held against the player. */
+function withConfidence(
+  verdict: Omit<NoteVerdict, 'confidence'>,
+  confidence: number,
+  { leastConfidence }: Policy,
+): NoteVerdict {
+  if (confidence >= leastConfidence) return { ...verdict, confidence };
+  return { ...verdict, confidence, pitch: 'unclear', onset: 'on', length: 'unclear' };
 }
 
 function judgeNote(
@@ -61,7 +101,7 @@ function judgeNote(
   next: WrittenNote | undefined,
   followed: FollowedNote,
   policy: Policy,
-): NoteVerdict {
+): Omit<NoteVerdict, 'confidence'> {
   const facts = {
     noteId: note.id,
     printedId: note.printedId,
@@ -138,6 +178,7 @@ function judgeMeasure(
   measure: TimedMeasure,
   notes: readonly NoteVerdict[],
   following: Following,
+  { leastConfidence }: Policy,
 ): MeasureVerdict {
   const mine = notes.filter((note) => note.measureIndex === measure.index);
   const isRightPitch = (note: NoteVerdict) => note.pitch === 'right' || note.pitch === 'unclear';
@@ -153,6 +194,8 @@ function judgeMeasure(
     notesNeedWork: !mine.every(isRightPitch),
     // A note too many disturbs the count, whatever its pitch.
     rhythmNeedsWork: !mine.every(isRightRhythm) || hasExtra || isInterrupted,
+    unclear: mine.filter((note) => note.confidence < leastConfidence).length,
+    confidence: mine.length === 0 ? 1 : mine.reduce((sum, note) => sum + note.confidence, 0) / mine.length,
     startSeconds: following.measureSeconds[measure.index],
   };
 }

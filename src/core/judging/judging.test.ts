@@ -27,6 +27,7 @@ function facts(
       ...at,
       kind: 'played',
       sound: { onsetSeconds: 1, endSeconds: 2, midi },
+      evidence: { levelDb: -20, dipDb: 20, startStrength: 1, clarity: 1 },
       deviationSeconds: fault.late ?? 0,
       deviationBeats: fault.late ?? 0,
       writtenSeconds: note.beats,
@@ -43,6 +44,9 @@ function facts(
     playedBpm: 60,
     tuningCents: 0,
     soundsAreSustained: true,
+    noiseDb: -80,
+    rightShare: 1,
+    transposedSemitones: undefined,
     measureSeconds: [],
     ...more,
   };

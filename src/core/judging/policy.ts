@@ -1,6 +1,12 @@
+import { unreachable } from '../base';
+
+/** How strict a class is, from the first weeks to an audition. */
+export const STRICTNESSES = ['gentle', 'usual', 'exacting'] as const;
+export type Strictness = (typeof STRICTNESSES)[number];
+
 /** What counts as good enough. Stored with every verdict. */
 export interface Policy {
-  readonly name: 'usual';
+  readonly name: Strictness;
   readonly version: number;
   /** A note within this of its written pitch, after tuning, is that pitch. */
   readonly pitchSemitones: number;
@@ -18,21 +24,84 @@ export interface Policy {
   readonly judgedLengthSeconds: number;
   /** A note may hang over its value by this many beats. */
   readonly overhangBeats: number;
+  /** Below this confidence nothing is held against the player: the note is unclear, and the teacher is asked. */
+  readonly leastConfidence: number;
 }
 
+const VERSION = 2;
+/** Half way to the next key: nearer to another note than to the written one (equal temperament, by definition). */
+const HALF_WAY_SEMITONES = 0.5;
+/** A guess would be right as often. Below it the ear does not judge, whatever the strictness. */
+const LEAST_CONFIDENCE = 0.3;
+
 /**
- * The middle strictness. Numbers are common practice: a beginner's even playing strays by some 35 ms, a wrong
- * entry is off by a quarter of a beat or more; tongued notes sound for 80–95 % of their value.
+ * The three levels. Common practice, where nothing else is said:
+ * - Onset windows. Listeners notice one displaced tone of an even row from about 6 ms at fast and 2.5 % of the interval at
+ *   slow tempos (A. Friberg, J. Sundberg, "Time discrimination in a monotonic, isochronous sequence", JASA 98, 1995; from
+ *   memory), and beginners' even playing strays by some 35 ms. So no level is narrower than 60 ms. `exacting` hears an
+ *   eighth of a beat, half of a sixteenth note; `usual` a sixth, half of a triplet eighth; `gentle` a quarter, so that
+ *   only an entry that is nearer to the neighbouring eighth is off.
+ * - Length. Tongued notes sound for 80–95 % of their value. `exacting` asks for three quarters, `usual` for more than
+ *   half, `gentle` for half; what is missing must be long enough to be heard as a gap.
  */
-export const USUAL_POLICY: Policy = {
-  name: 'usual',
-  version: 1,
-  pitchSemitones: 0.5,
-  onsetBeats: 0.17,
-  narrowestOnsetSeconds: 0.095,
-  widestOnsetSeconds: 0.15,
-  shortestSoundedShare: 0.6,
-  missingLengthSeconds: 0.18,
-  judgedLengthSeconds: 0.4,
-  overhangBeats: 0.75,
+const POLICIES: Readonly<Record<Strictness, Policy>> = {
+  gentle: {
+    name: 'gentle',
+    version: VERSION,
+    pitchSemitones: HALF_WAY_SEMITONES,
+    onsetBeats: 0.25,
+    narrowestOnsetSeconds: 0.12,
+    widestOnsetSeconds: 0.22,
+    shortestSoundedShare: 0.5,
+    missingLengthSeconds: 0.25,
+    judgedLengthSeconds: 0.6,
+    overhangBeats: 1,
+    leastConfidence: LEAST_CONFIDENCE,
+  },
+  usual: {
+    name: 'usual',
+    version: VERSION,
+    pitchSemitones: HALF_WAY_SEMITONES,
+    onsetBeats: 0.17,
+    narrowestOnsetSeconds: 0.095,
+    widestOnsetSeconds: 0.15,
+    shortestSoundedShare: 0.6,
+    missingLengthSeconds: 0.18,
+    judgedLengthSeconds: 0.4,
+    overhangBeats: 0.75,
+    leastConfidence: LEAST_CONFIDENCE,
+  },
+  exacting: {
+    name: 'exacting',
+    version: VERSION,
+    pitchSemitones: HALF_WAY_SEMITONES,
+    onsetBeats: 0.125,
+    narrowestOnsetSeconds: 0.06,
+    widestOnsetSeconds: 0.11,
+    shortestSoundedShare: 0.75,
+    missingLengthSeconds: 0.12,
+    judgedLengthSeconds: 0.4,
+    overhangBeats: 0.5,
+    leastConfidence: LEAST_CONFIDENCE,
+  },
 };
+
+export const USUAL_POLICY = POLICIES.usual;
+
+export function policyOf(strictness: Strictness): Policy {
+  return POLICIES[strictness];
+}
+
+/** What a level means, for teachers. */
+export function describeStrictness(strictness: Strictness): string {
+  switch (strictness) {
+    case 'gentle':
+      return 'gentle: an entry may be a quarter of a beat off, long notes half as long';
+    case 'usual':
+      return 'usual: an entry may be a sixth of a beat off, long notes held for more than half';
+    case 'exacting':
+      return 'exacting: an entry may be an eighth of a beat off, long notes held for three quarters';
+    default:
+      return unreachable(strictness);
+  }
+}

@@ -1,9 +1,11 @@
 import type { PlayedSound } from '../following';
 import type { BeatUnitName } from '../time';
+import type { CharacterFinding } from './character';
+import type { FigureFinding } from './figures';
 import type { Policy } from './policy';
 
 /** Changes whenever the same following could be judged differently under the same policy. */
-export const JUDGING_VERSION = 1;
+export const JUDGING_VERSION = 2;
 
 export type PitchVerdict = 'right' | 'wrong' | 'octave' | 'missing' | 'unclear';
 export type OnsetVerdict = 'on' | 'early' | 'late' | 'missing';
@@ -23,6 +25,8 @@ export interface NoteVerdict {
   readonly deviationBeats: number;
   readonly deviationSeconds: number;
   readonly length: LengthVerdict;
+  /** How sure the ear is of this note, 0–1; below the policy's least nothing is held against it. */
+  readonly confidence: number;
 }
 
 export interface ExtraVerdict {
@@ -41,6 +45,10 @@ export interface MeasureVerdict {
   readonly written: number;
   readonly notesNeedWork: boolean;
   readonly rhythmNeedsWork: boolean;
+  /** Notes that could not be heard well enough to judge: the teacher is asked. */
+  readonly unclear: number;
+  /** Mean confidence of its notes, 0–1. */
+  readonly confidence: number;
   /** Seconds from the start of the recording; undefined when the measure was not played. */
   readonly startSeconds: number | undefined;
 }
@@ -52,12 +60,22 @@ export interface InterruptionVerdict {
   readonly seconds: number;
 }
 
+/**
+ * Whether a take was judged at all. Otherwise notes and measures say what was found, and nobody is blamed:
+ * - `nothing-heard`: too little sounded;
+ * - `unclear-sound`: it could not be heard well enough;
+ * - `other-line`: something else was played;
+ * - `transposed`: this line, but as another instrument or another octave reads it.
+ */
+export type VerdictState = 'judged' | 'nothing-heard' | 'unclear-sound' | 'other-line' | 'transposed';
+
 /** What Mevlo says about a take: a policy applied to facts. */
 export interface Verdict {
   readonly version: number;
   readonly policy: Policy;
-  /** `nothing-heard`: too little sounded to judge; the notes and measures then say missing, and nobody is blamed. */
-  readonly state: 'judged' | 'nothing-heard';
+  readonly state: VerdictState;
+  /** Half steps by which the whole line was played away from what is written, in that state. */
+  readonly transposedSemitones: number | undefined;
   readonly tempo: {
     readonly askedBpm: number;
     readonly playedBpm: number | undefined;
@@ -68,4 +86,8 @@ export interface Verdict {
   readonly measures: readonly MeasureVerdict[];
   readonly extras: readonly ExtraVerdict[];
   readonly interruptions: readonly InterruptionVerdict[];
+  /** Rhythms that went wrong as a whole. */
+  readonly figures: readonly FigureFinding[];
+  /** What was done of slurs, accents, dynamics and their like; it never costs a mark. */
+  readonly character: readonly CharacterFinding[];
 }

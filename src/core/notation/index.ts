@@ -1,5 +1,6 @@
 export { type HeadSign, headSigns } from './accidentals';
 export { checkArithmetic, type MeasureFault, measureFaults, pickupGap, writtenLength } from './arithmetic';
+export { type LoudnessPoint, loudnessAt, writtenLoudness } from './dynamics';
 export { headsOf, isPitchedNote, spellingOf } from './heads';
 export {
   ARTICULATIONS,

@@ -2,14 +2,15 @@ import {
   headsOf,
   type Line,
   type LineEvent,
+  loudnessAt,
   type Measure,
   type Note,
   type Part,
   restInstead,
   voiceCountOf,
+  writtenLoudness,
 } from '../notation';
 import { spellingToMidi } from '../pitch';
-import { loudnessAt, writtenLoudness } from './dynamics';
 import { perform } from './perform';
 import type { PlayedEvent } from './performance';
 import { writtenPulse } from './pulse';

@@ -6,7 +6,7 @@ const FELL_APART_SHARE = 0.5;
 
 /** What a take means for climbing: good when no measure needs work, easy when every single note was right. */
 export function outcomeOf(state: Verdict['state'], measures: readonly MeasureVerdict[]): Outcome {
-  if (state === 'nothing-heard' || measures.length === 0) return 'fell-apart';
+  if (state !== 'judged' || measures.length === 0) return 'fell-apart';
   const weak = measures.filter(
     ({ notesNeedWork, rhythmNeedsWork }) => notesNeedWork || rhythmNeedsWork,
   ).length;

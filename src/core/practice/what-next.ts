@@ -36,7 +36,7 @@ const LOST_SHARE = 0.5;
 export function maybeNextPractice(verdict: Verdict, askedBpm: number): NextPractice | undefined {
   const weak = verdict.measures.filter(needsWork);
   const worst = weak.toSorted((a, b) => faults(b) - faults(a))[0];
-  if (!worst || verdict.state === 'nothing-heard') return undefined;
+  if (!worst || verdict.state !== 'judged') return undefined;
   const isWeak = (index: number) => weak.some(({ printedIndex }) => printedIndex === index);
   let [fromIndex, toIndex] = [worst.printedIndex, worst.printedIndex + 1];
   while (toIndex - fromIndex < MOST_MEASURES && isWeak(toIndex)) toIndex++;

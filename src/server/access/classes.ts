@@ -9,9 +9,11 @@ import {
   USUAL_STYLE,
 } from '@/core/counting';
 import { INSTRUMENT_IDS } from '@/core/instruments';
+import { STRICTNESSES } from '@/core/judging';
 import { VOCABULARIES, type Vocabulary } from '@/core/time';
 import { createStudent } from '@/server/auth/accounts';
 import * as queries from '@/server/db/queries/classes';
+import { requestRejudging } from '@/server/jobs/queue';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
 
 /** No letters or digits that look alike on a sign-in card. */
@@ -46,6 +48,7 @@ export async function getClass(viewer: Viewer, classId: string) {
     vocabulary: found.vocabulary,
     counting: found.counting ?? USUAL_STYLE,
     countIn: found.count_in ?? USUAL_COUNT_IN,
+    strictness: found.strictness,
     dailyMinutes: found.daily_minutes,
     pace: found.pace ?? undefined,
     students: await queries.listStudents(found.id),
@@ -161,6 +164,23 @@ export async function changeCountIn(
   const read = STORED_COUNT_IN.safeParse(style);
   if (!read.success) return 'Choose how the class counts in.';
   await queries.setCountIn(owned.id, read.data);
+  return undefined;
+}
+
+/**
+ * How strictly a class is judged; every take it has is judged anew.
+ * @returns what is wrong, if anything. @throws NotFound
+ */
+export async function changeStrictness(
+  viewer: Viewer,
+  classId: string,
+  strictness: unknown,
+): Promise<string | undefined> {
+  const owned = await requireOwnClass(viewer, classId);
+  const read = z.enum(STRICTNESSES).safeParse(strictness);
+  if (!read.success) return 'Choose how strictly the class is judged.';
+  await queries.setStrictness(owned.id, read.data);
+  await requestRejudging(owned.id);
   return undefined;
 }
 

@@ -2,6 +2,7 @@ import 'server-only';
 import { z } from 'zod';
 import { type Alongside, BACKINGS } from '@/core/accompanying';
 import { STORED_COUNT_IN, USUAL_STYLE } from '@/core/counting';
+import { JUDGING_VERSION } from '@/core/judging';
 import { LEAST_RATING, MOST_RATING, QUALITIES } from '@/core/practice';
 import { countAttempt } from '@/server/db/queries/accounts';
 import * as pieces from '@/server/db/queries/take-pieces';
@@ -198,9 +199,11 @@ export async function getTake(viewer: Viewer, takeId: string) {
   await requireTake(viewer, takeId);
   const take = await queries.maybeTake(takeId);
   if (!take) throw new NotFound();
-  const { heard, ...rest } = take;
+  const { heard, verdict, ...rest } = take;
   return {
     ...rest,
+    // What an earlier judge has said is on its way to be said anew.
+    verdict: verdict && verdict.version >= JUDGING_VERSION ? verdict : null,
     levelsDb: heard?.levelsDb ?? [],
     durationSeconds: heard?.durationSeconds,
     engravings: await engravingsOf(take.contentHash, take.counting ?? USUAL_STYLE),

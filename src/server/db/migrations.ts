@@ -5,6 +5,7 @@ import * as shelf from './migrations/2026-11-25-shelf';
 import * as counting from './migrations/2026-11-26-counting';
 import * as stages from './migrations/2026-11-27-stages';
 import * as stand from './migrations/2026-11-28-stand';
+import * as strictness from './migrations/2026-11-29-strictness';
 
 /** In order of their names; a migration that has landed is never changed. */
 const MIGRATIONS: Record<string, Migration> = {
@@ -13,6 +14,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '2026-11-26-counting': counting,
   '2026-11-27-stages': stages,
   '2026-11-28-stand': stand,
+  '2026-11-29-strictness': strictness,
 };
 
 /** Brings the database up to date. @throws the first error; a failed migration leaves nothing behind. */

@@ -3,7 +3,7 @@ import type { Alongside } from '@/core/accompanying';
 import type { LineDocument } from '@/core/arranging';
 import type { CountInStyle, CountingStyle } from '@/core/counting';
 import type { Following } from '@/core/following';
-import type { Verdict } from '@/core/judging';
+import type { Strictness, Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import type { Line } from '@/core/notation';
 import type { PaceGoal, Plan, SelfRating } from '@/core/practice';
@@ -45,6 +45,8 @@ interface ClassTable {
   counting: ColumnType<CountingStyle | null, string | undefined, string>;
   /** How it counts in; null for the usual way. */
   count_in: ColumnType<CountInStyle | null, string | undefined, string>;
+  /** By which its takes are judged. */
+  strictness: ColumnType<Strictness, Strictness | undefined, Strictness>;
   /** Minutes that its students practise on a day. */
   daily_minutes: Generated<number>;
   /** So many pieces by a date; null without such a goal. */

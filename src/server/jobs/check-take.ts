@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { check } from '@/core/checking';
+import { policyOf } from '@/core/judging';
 import { readWav, writeWav } from '@/core/signal';
 import { type BankReader, echoAlongside } from '@/core/sounding';
 import { maybeTakeToCheck, storeCheck, storeFailure } from '@/server/db/queries/takes';
@@ -20,12 +21,12 @@ export async function checkTake(takeId: string): Promise<void> {
     return;
   }
   const { samples, sampleRate } = sound.value;
-  const { line, askedBpm, alongside } = take;
+  const { line, askedBpm, alongside, strictness } = take;
   const echo =
     alongside && alongside.path.sampleRate === sampleRate
       ? await echoAlongside(line, askedBpm, alongside, samples.length, readBank)
       : undefined;
-  const result = check(line, sound.value, askedBpm, { echo });
+  const result = check(line, sound.value, askedBpm, { echo, policy: policyOf(strictness) });
   await storeCheck(
     takeId,
     result,

@@ -3,6 +3,7 @@ import { type DrawingWish, USUAL_DRAWINGS } from '@/engraving/engraving';
 
 export const CHECK_QUEUE = 'check-take';
 export const ENGRAVE_QUEUE = 'engrave-line';
+export const REJUDGE_QUEUE = 'rejudge-class';
 
 const holder = globalThis as typeof globalThis & { mevloQueue?: Promise<PgBoss> };
 
@@ -23,7 +24,7 @@ async function startQueue(maintenance: boolean): Promise<PgBoss> {
   });
   boss.on('error', (error) => console.error('job queue:', error.message));
   await boss.start();
-  for (const name of [CHECK_QUEUE, ENGRAVE_QUEUE]) await boss.createQueue(name);
+  for (const name of [CHECK_QUEUE, ENGRAVE_QUEUE, REJUDGE_QUEUE]) await boss.createQueue(name);
   return boss;
 }
 
@@ -31,11 +32,27 @@ async function startQueue(maintenance: boolean): Promise<PgBoss> {
 const EXPIRE_SECONDS = 60;
 const RETRIES = 2;
 
-export async function requestCheck(takeId: string): Promise<void> {
+/** @param options `canWait`: nobody looks at it now. */
+export async function requestCheck(
+  takeId: string,
+  { canWait = false }: { readonly canWait?: boolean } = {},
+): Promise<void> {
   await (await queue()).send(
     CHECK_QUEUE,
     { takeId },
-    { expireInSeconds: EXPIRE_SECONDS, retryLimit: RETRIES },
+    { expireInSeconds: EXPIRE_SECONDS, retryLimit: RETRIES, priority: canWait ? -1 : 0 },
+  );
+}
+
+/** Judging a thousand takes anew lasts longer than checking one. */
+const REJUDGING_EXPIRE_SECONDS = 600;
+
+/** Asks for all takes of a class to be judged anew. */
+export async function requestRejudging(classId: string): Promise<void> {
+  await (await queue()).send(
+    REJUDGE_QUEUE,
+    { classId },
+    { expireInSeconds: REJUDGING_EXPIRE_SECONDS, retryLimit: RETRIES },
   );
 }
 

@@ -3,12 +3,14 @@ import { STORED_STYLE } from '@/core/counting';
 import { LAYOUT_NAMES, USUAL_DRAWINGS } from '@/engraving/engraving';
 import { checkTake } from './check-take';
 import { engraveLine } from './engrave-line';
-import { CHECK_QUEUE, ENGRAVE_QUEUE, queue } from './queue';
+import { CHECK_QUEUE, ENGRAVE_QUEUE, queue, REJUDGE_QUEUE } from './queue';
+import { recheckOutdated, rejudgeClass } from './rejudge-class';
 
 /** A waiting child looks at the screen: ask for work twice a second. */
 const POLLING_SECONDS = 0.5;
 
 const checkJob = z.object({ takeId: z.uuid() });
+const rejudgeJob = z.object({ classId: z.uuid() });
 const engraveJob = z.object({
   contentHash: z.string().regex(/^[0-9a-f]{64}$/),
   // A job of an earlier version does not say.
@@ -20,6 +22,7 @@ const engraveJob = z.object({
 const boss = await queue({ maintenance: true });
 const options = { pollingIntervalSeconds: POLLING_SECONDS, batchSize: 1 };
 await boss.work(CHECK_QUEUE, options, async ([job]) => checkTake(checkJob.parse(job!.data).takeId));
+await boss.work(REJUDGE_QUEUE, options, async ([job]) => rejudgeClass(rejudgeJob.parse(job!.data).classId));
 await boss.work(ENGRAVE_QUEUE, options, async ([job]) => {
   const { contentHash, wishes } = engraveJob.parse(job!.data);
   await engraveLine(
@@ -27,6 +30,7 @@ await boss.work(ENGRAVE_QUEUE, options, async ([job]) => {
     wishes.map(({ layout, counting }) => ({ layout, counting })),
   );
 });
+await recheckOutdated();
 
 async function stop(): Promise<void> {
   // Lets the job at hand finish; what is left stays in the queue.

@@ -8,6 +8,7 @@ import { Sheet } from '@/ui/page-frame';
 import { DailyMinutes, InstrumentChoice, NewStudentForm, VocabularyChoice } from '../class-forms';
 import { CountInChoice } from '../count-in-choice';
 import { CountingForm } from '../counting-form';
+import { StrictnessChoice } from '../strictness-choice';
 
 export const metadata: Metadata = { title: 'Class' };
 
@@ -17,9 +18,8 @@ export default async function ClassPage({
   readonly params: Promise<{ readonly classId: string }>;
 }) {
   const viewer = await requireTeacher();
-  const { id, name, code, vocabulary, counting, countIn, dailyMinutes, students } = await orNotFound(
-    getClass(viewer, (await params).classId),
-  );
+  const { id, name, code, vocabulary, counting, countIn, strictness, dailyMinutes, students } =
+    await orNotFound(getClass(viewer, (await params).classId));
   return (
     <SignedInFrame viewer={viewer}>
       <div className="grid items-start gap-5 md:grid-cols-[1fr_320px]">
@@ -59,6 +59,10 @@ export default async function ClassPage({
               <CountingForm classId={id} counting={counting} />
             </div>
             <CountInChoice classId={id} countIn={countIn} />
+          </Sheet>
+          <Sheet>
+            <h2 className="mb-3 text-xl font-bold">How strictly</h2>
+            <StrictnessChoice classId={id} strictness={strictness} />
           </Sheet>
         </div>
         <div className="space-y-5">

@@ -33,6 +33,7 @@ export default async function StandPage({
           stageId={stage.id}
           vocabulary={assignment.vocabulary}
           countIn={assignment.countIn}
+          strictness={assignment.strictness}
           lineNumber={lineNumber}
           line={line}
           engravings={engravings}

@@ -8,6 +8,7 @@ import { Button } from '@/ui/button';
 import { CheckedLine } from '@/ui/music/checked-line';
 import { Comparison } from '@/ui/music/comparison';
 import type { LineEngravings } from '@/ui/music/engraved-line';
+import { Findings } from '@/ui/music/findings';
 import { Notice } from '@/ui/notice';
 import { RatingCard } from './rating-card';
 import type { SittingTake } from './use-stand';
@@ -74,6 +75,7 @@ function Verdict({
       {verdict.state === 'judged' && (
         <Comparison verdict={verdict} rating={rating} asked={asked} vocabulary={vocabulary} who="You" />
       )}
+      <Findings verdict={verdict} vocabulary={vocabulary} />
       <HandInNotice state={handIn} takeId={take.id} />
       <div className="flex flex-wrap gap-3 border-t-2 border-rule pt-4">
         {onHandIn && (

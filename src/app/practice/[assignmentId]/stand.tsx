@@ -13,6 +13,7 @@ import { TapSession } from '@/browser/tap-session';
 import { bankOf } from '@/core/accompanying';
 import type { CountInStyle } from '@/core/counting';
 import { maybeInstrumentOfPart } from '@/core/instruments';
+import type { Strictness } from '@/core/judging';
 import type { Line } from '@/core/notation';
 import { AS_WRITTEN } from '@/core/playing';
 import { type LoopRange, lineOfLoop, type NextPractice, qualitiesAsked, type StepId } from '@/core/practice';
@@ -53,6 +54,8 @@ interface StandProps {
   readonly stageId: string;
   readonly vocabulary: Vocabulary;
   readonly countIn: CountInStyle;
+  /** By which takes are judged. */
+  readonly strictness: Strictness;
   readonly lineNumber: number;
   readonly line: Line;
   readonly engravings: LineEngravings;
@@ -125,6 +128,7 @@ export function Stand(props: StandProps) {
   const stand = useStand({
     getMixer,
     facts,
+    strictness: props.strictness,
     getStore: device.whenOpen,
     onMoment,
     onNow: ({ midi }) => heardNote.current?.show(midi),

@@ -7,6 +7,7 @@ import { type Level, MicrophoneProblem, Recorder } from '@/browser/recorder';
 import { type TakeFacts, TakeSession } from '@/browser/take-session';
 import type { TakeStore } from '@/browser/take-store';
 import type { Check } from '@/core/checking';
+import type { Strictness } from '@/core/judging';
 import type { Line } from '@/core/notation';
 import type { SelfRating } from '@/core/practice';
 import { type Audio, writePcmWav, writeWav } from '@/core/signal';
@@ -41,6 +42,8 @@ const NO_CHECK =
 interface StandOptions {
   readonly getMixer: () => Mixer;
   readonly facts: TakeFacts;
+  /** By which takes are judged. */
+  readonly strictness: Strictness;
   /** Where takes are kept; undefined for somebody who only tries the stand out. */
   readonly getStore: () => Promise<TakeStore | undefined>;
   readonly onMoment: (moment: PassageMoment) => void;
@@ -48,7 +51,7 @@ interface StandOptions {
 }
 
 /** Everything that happens on the stand between opening the microphone and the verdict. */
-export function useStand({ getMixer, facts, getStore, onMoment, onNow }: StandOptions) {
+export function useStand({ getMixer, facts, strictness, getStore, onMoment, onNow }: StandOptions) {
   const [state, setState] = useState<StandState>({ kind: 'ready' });
   const [takes, setTakes] = useState<readonly SittingTake[]>([]);
   const [level, setLevel] = useState<Level>();
@@ -60,7 +63,7 @@ export function useStand({ getMixer, facts, getStore, onMoment, onNow }: StandOp
 
   // Made when the page opens: it takes a moment, and is there without a connection later.
   useEffect(() => {
-    ear.current = new Ear();
+    ear.current = new Ear(strictness);
     return () => {
       // Whoever leaves in the middle finds what was played on this device.
       void session.current?.keep();
@@ -70,7 +73,7 @@ export function useStand({ getMixer, facts, getStore, onMoment, onNow }: StandOp
       ear.current?.close();
       ear.current = undefined;
     };
-  }, []);
+  }, [strictness]);
 
   const openMicrophone = useCallback(async (): Promise<Recorder | undefined> => {
     if (recorder.current) return recorder.current;

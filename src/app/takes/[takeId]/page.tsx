@@ -8,6 +8,7 @@ import { requireViewer } from '@/server/access/viewer';
 import { ButtonLink } from '@/ui/button';
 import { CheckedLine } from '@/ui/music/checked-line';
 import { Comparison } from '@/ui/music/comparison';
+import { Findings } from '@/ui/music/findings';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { AnswerForm } from './answer-form';
@@ -56,6 +57,10 @@ export default async function TakePage({
             audioSrc={`/api/takes/${take.id}/audio`}
           />
         )}
+        {take.state === 'checked' && !take.verdict && (
+          <Notice kind="news">Mevlo is listening to this take anew. Reload the page in a moment.</Notice>
+        )}
+        {take.verdict && <Findings verdict={take.verdict} vocabulary={take.vocabulary} />}
         {take.verdict?.state === 'judged' && rated.length > 0 && (
           <div className="mt-4">
             <Comparison

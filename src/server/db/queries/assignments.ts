@@ -51,6 +51,7 @@ function assignments(studentId?: string) {
       'class.teacher_id as teacherId',
       'class.counting',
       'class.count_in as countIn',
+      'class.strictness',
       'class.vocabulary',
       'line.id as lineId',
       'line.number as lineNumber',

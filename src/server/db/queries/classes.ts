@@ -1,4 +1,5 @@
 import type { CountInStyle, CountingStyle } from '@/core/counting';
+import type { Strictness } from '@/core/judging';
 import type { PaceGoal } from '@/core/practice';
 import type { Vocabulary } from '@/core/time';
 import { database } from '../connection';
@@ -73,6 +74,10 @@ export async function setCountIn(classId: string, style: CountInStyle): Promise<
     .set({ count_in: JSON.stringify(style) })
     .where('id', '=', classId)
     .execute();
+}
+
+export async function setStrictness(classId: string, strictness: Strictness): Promise<void> {
+  await database().updateTable('class').set({ strictness }).where('id', '=', classId).execute();
 }
 
 export async function setDailyMinutes(classId: string, minutes: number): Promise<void> {

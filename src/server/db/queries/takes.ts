@@ -153,6 +153,8 @@ export function maybeTakeToCheck(takeId: string) {
   return database()
     .selectFrom('take')
     .innerJoin('music', 'music.content_hash', 'take.content_hash')
+    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
+    .innerJoin('class', 'class.id', 'assignment.class_id')
     .select([
       'take.id',
       'take.audio',
@@ -160,9 +162,57 @@ export function maybeTakeToCheck(takeId: string) {
       'take.asked_bpm as askedBpm',
       'take.alongside',
       'music.line',
+      'class.strictness',
     ])
     .where('take.id', '=', takeId)
     .executeTakeFirst();
+}
+
+/** What is needed to judge the takes of a class anew from the facts that are stored. */
+export function listChecksOfClass(classId: string) {
+  return database()
+    .selectFrom('take_check')
+    .innerJoin('take', 'take.id', 'take_check.take_id')
+    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
+    .innerJoin('class', 'class.id', 'assignment.class_id')
+    .innerJoin('music', 'music.content_hash', 'take.content_hash')
+    .select([
+      'take.id',
+      'take.asked_bpm as askedBpm',
+      'take_check.following',
+      'music.line',
+      'class.strictness',
+    ])
+    .where('class.id', '=', classId)
+    .orderBy('take.handed_in_at', 'desc')
+    .execute();
+}
+
+/** Takes whose facts an earlier ear, follower or judge has left. */
+export function listOutdatedTakes(versions: Versions) {
+  return database()
+    .selectFrom('take_check')
+    .select('take_id as id')
+    .where(
+      sql<boolean>`(heard ->> 'version')::int < ${versions.heard}
+        or (following ->> 'version')::int < ${versions.following}
+        or (verdict ->> 'version')::int < ${versions.verdict}`,
+    )
+    .execute();
+}
+
+interface Versions {
+  readonly heard: number;
+  readonly following: number;
+  readonly verdict: number;
+}
+
+export async function storeVerdict(takeId: string, verdict: Verdict): Promise<void> {
+  await database()
+    .updateTable('take_check')
+    .set({ verdict: JSON.stringify(verdict), checked_at: sql`now()` })
+    .where('take_id', '=', takeId)
+    .execute();
 }
 
 /** Stores facts and verdict, and the decoded sound when there is one, all or nothing. */

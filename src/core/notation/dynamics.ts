@@ -1,5 +1,6 @@
-import { type Line, timedMeasures } from '../notation';
 import { add, toNumber } from '../time';
+import type { Line } from './line';
+import { timedMeasures } from './written-notes';
 
 /** What the marks mean beside mf, in dB. Our own scale: about 5 dB from one mark to the next. */
 const MARK_DB: Readonly<Record<string, number>> = {
