@@ -32,9 +32,20 @@ const TEST_PACKAGES = [
   { name: 'espeak-ng', isThere: () => onPath('espeak-ng') },
 ];
 
+/** What only the evaluation of the ear needs: further sound fonts, and the outside reference of its scorer. */
+const EVALUATION_PACKAGES = [
+  { name: 'fluid-soundfont-gm', isThere: () => existsSync('/usr/share/sounds/sf2/FluidR3_GM.sf2') },
+  { name: 'opl3-soundfont', isThere: () => existsSync('/usr/share/sounds/sf2/OPL-3_FM_128M.sf2') },
+  { name: 'python3-mir-eval', isThere: () => existsSync('/usr/lib/python3/dist-packages/mir_eval') },
+];
+
 /** Installs missing Debian packages when root; otherwise names them. */
-export async function ensureDebianPackages({ forTests = false } = {}) {
-  const missing = [...RUN_PACKAGES, ...(forTests ? TEST_PACKAGES : [])]
+export async function ensureDebianPackages({ forTests = false, forEvaluation = false } = {}) {
+  const missing = [
+    ...RUN_PACKAGES,
+    ...(forTests || forEvaluation ? TEST_PACKAGES : []),
+    ...(forEvaluation ? EVALUATION_PACKAGES : []),
+  ]
     .filter((entry) => !entry.isThere())
     .map((entry) => entry.name);
   if (missing.length === 0) return;

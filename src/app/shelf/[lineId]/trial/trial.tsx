@@ -9,6 +9,7 @@ import { Button } from '@/ui/button';
 import { Choice, Field } from '@/ui/field';
 import { CheckedLine } from '@/ui/music/checked-line';
 import type { LineEngravings } from '@/ui/music/engraved-line';
+import { Findings } from '@/ui/music/findings';
 import { Notice } from '@/ui/notice';
 
 const MISTAKES: readonly (readonly [kind: FlawKind, name: string])[] = [
@@ -117,6 +118,7 @@ export function Trial({ line, engravings }: { readonly line: Line; readonly engr
           audioSrc={played.url}
         />
       )}
+      {played && <Findings verdict={played.check.verdict} vocabulary="us" />}
     </>
   );
 }

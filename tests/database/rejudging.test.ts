@@ -1,0 +1,99 @@
+import { randomUUID } from 'node:crypto';
+import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
+import { writeWav } from '@/core/signal';
+import { changeStrictness, getClass } from '@/server/access/classes';
+import { answerTake, completeTake, getTake, receivePiece } from '@/server/access/takes';
+import { NotFound } from '@/server/access/viewer';
+import { closeDatabase, database } from '@/server/db/connection';
+import { listOutdatedTakes } from '@/server/db/queries/takes';
+import { checkTake } from '@/server/jobs/check-take';
+import { queue } from '@/server/jobs/queue';
+import { rejudgeClass } from '@/server/jobs/rejudge-class';
+import { bookLine } from '../support/lines';
+import { makeWorld, type World } from '../support/world';
+
+jest.mock('next/headers', () => ({ headers: async () => new Headers() }));
+jest.mock('next/navigation', () => ({ redirect: () => undefined }));
+
+const BPM = 88;
+/** A tenth of a second late: on time for a beginner, not for an audition. */
+const LATE_BEATS = 0.148;
+const line = bookLine(5);
+const wav = writeWav(
+  render(
+    perform(line, { ...STEADY_STYLE, seed: 2, bpm: BPM, timingSeconds: 0.004, tempoWander: 0 }, [
+      { kind: 'late', noteId: 'm3n2', beats: LATE_BEATS },
+    ]),
+    'flute',
+    { ...QUIET_ROOM, sampleRate: 16000, seed: 2 },
+  ),
+);
+
+let world: World;
+let takeId: string;
+beforeAll(async () => {
+  world = await makeWorld();
+  takeId = randomUUID();
+  await receivePiece(world.student, { id: takeId, from: '0' }, wav);
+  await completeTake(
+    world.student,
+    { id: takeId, assignmentId: world.assignmentId, askedBpm: BPM, source: 'recorded' },
+    wav.length,
+  );
+  await checkTake(takeId);
+});
+afterAll(async () => {
+  await (await queue()).stop({ graceful: false });
+  await closeDatabase();
+});
+
+const verdict = async () => (await getTake(world.teacher, takeId)).verdict!;
+const facts = async () =>
+  database()
+    .selectFrom('take_check')
+    .select(['heard', 'following'])
+    .where('take_id', '=', takeId)
+    .executeTakeFirstOrThrow();
+
+test('a class is judged as usual, and anew when its teacher changes that; facts and answers stay', async () => {
+  const before = await facts();
+  await answerTake(world.teacher, takeId, { answer: 'accepted', comment: 'Well played.' });
+  expect((await verdict()).policy.name).toBe('usual');
+  expect((await verdict()).notes.filter((note) => note.onset !== 'on')).toEqual([]);
+
+  expect(await changeStrictness(world.teacher, world.classId, 'exacting')).toBeUndefined();
+  await rejudgeClass(world.classId);
+  const strict = await verdict();
+  expect(strict.policy.name).toBe('exacting');
+  expect(strict.notes.filter((note) => note.onset === 'late').map((note) => note.noteId)).toEqual(['m3n2']);
+  expect(await facts()).toEqual(before);
+  expect(await getTake(world.teacher, takeId)).toMatchObject({ answer: 'accepted', comment: 'Well played.' });
+
+  await changeStrictness(world.teacher, world.classId, 'gentle');
+  await rejudgeClass(world.classId);
+  expect((await verdict()).notes.filter((note) => note.onset !== 'on')).toEqual([]);
+});
+
+test('only the teacher of the class changes it, and only to a level there is', async () => {
+  const other = await makeWorld();
+  await expect(changeStrictness(other.teacher, world.classId, 'usual')).rejects.toThrow(NotFound);
+  await expect(changeStrictness(world.student, world.classId, 'usual')).rejects.toThrow(NotFound);
+  expect(await changeStrictness(world.teacher, world.classId, 'merciless')).toMatch(/Choose/);
+  expect((await getClass(world.teacher, world.classId)).strictness).toBe('gentle');
+});
+
+test('what an earlier judge has said is not shown, and is found to be said anew', async () => {
+  const outdated = async () =>
+    (await listOutdatedTakes({ heard: 4, following: 2, verdict: 2 })).some(({ id }) => id === takeId);
+  expect(await outdated()).toBe(false);
+  const old = { ...(await verdict()), version: 1 };
+  await database()
+    .updateTable('take_check')
+    .set({ verdict: JSON.stringify(old) })
+    .where('take_id', '=', takeId)
+    .execute();
+  expect(await outdated()).toBe(true);
+  expect((await getTake(world.teacher, takeId)).verdict).toBeNull();
+  await checkTake(takeId);
+  expect((await verdict()).policy.name).toBe('gentle');
+});
