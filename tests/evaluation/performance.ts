@@ -269,9 +269,9 @@ function passesOf(notes: readonly WrittenNote[], changes: readonly Change[], ran
     else push(index);
     const restart = changes.find((c) => c.kind === 'restart' && c.at === index);
     if (restart) {
-      const back = notes.findIndex(
-        (note) => note.measureIndex === Math.max(0, notes[index]!.measureIndex - random.integer(0, 2)),
-      );
+      const wanted = notes[index]!.measureIndex - random.integer(0, 2);
+      // A measure may have no start of its own, under a long tie.
+      const back = notes.findIndex((note) => note.measureIndex >= Math.max(0, wanted));
       for (let again = back; again <= index; again++)
         again === back ? push(again, random.uniform(0.25, 1.2), 'restart') : push(again);
     }

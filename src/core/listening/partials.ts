@@ -7,14 +7,14 @@ const SHORTEST_LOOK_SECONDS = 0.05;
 /** Steps of the table that tapers a look. */
 const COSINES = 4096;
 /** As many partials as tell a tone from a fraction or a multiple of it. */
-const PARTIALS = 12;
+const PARTIALS = 20;
 /** A pitch is a fraction of the real one when what only it explains has less than this share of the power. */
 const UNEXPLAINED_SHARE = 0.006;
-/** The same beside a tone that still rings; the new tone itself then has at least so much. */
-const UNEXPLAINED_BY_TWO_SHARE = 0.03;
+/** The same beside tones that still ring; the new tone itself then has at least so much. */
+const UNEXPLAINED_BESIDE_SHARE = 0.03;
 const NEW_TONE_SHARE = 0.1;
 const HIGHEST_FRACTION = 6;
-const HIGHEST_SHARED_FRACTION = 10;
+const HIGHEST_SHARED_FRACTION = 12;
 /** Half of the pitch's frequency is the real one when what only it explains is no weaker than this, beside all else. */
 const HALF_SHARE_DB = 16;
 /** A partial is looked for this close to its place. */
@@ -91,16 +91,16 @@ export class PartialMeter {
 
   /**
    * The pitch that really sounds where a tracker found `midi`: a tracker may take a whole fraction or the double of it.
-   * @param previousMidi what sounded just before and may still ring.
+   * @param ringing what sounded just before and may still ring.
    */
-  realPitch(midi: number, previousMidi: number | undefined): number {
+  realPitch(midi: number, ringing: readonly number[]): number {
     const powers = this.#powersOf(midi);
     const total = powers.reduce((sum, power) => sum + power, 0);
     if (total <= 0) return midi;
     const ratio = fractionOf(
       powers.map((power) => power / total),
       midi,
-      previousMidi,
+      ringing,
     );
     if (ratio > 1) return midi + 12 * Math.log2(ratio);
     return this.#isDouble(midi) ? midi - 12 : midi;
@@ -229,20 +229,25 @@ function ownPartials(hertz: number, otherHertz: number, highestHertz: number, ap
  * Which multiple of a found pitch sounds: 1 when it does itself.
  * @param shares of the power in its partials 1, 2, …
  */
-function fractionOf(shares: readonly number[], midi: number, previousMidi: number | undefined): number {
+function fractionOf(shares: readonly number[], midi: number, ringing: readonly number[]): number {
   const shareOf = (isMeant: (partial: number) => boolean) =>
     shares.reduce((sum, share, index) => (isMeant(index + 1) ? sum + share : sum), 0);
   for (let ratio = HIGHEST_FRACTION; ratio >= 2; ratio--)
     if (shareOf((partial) => partial % ratio !== 0) < UNEXPLAINED_SHARE) return ratio;
-  if (previousMidi === undefined) return 1;
-  // What two tones share sounds like a pitch far below both; the one that is new is meant.
-  const previous = Math.round(2 ** ((previousMidi - midi) / 12));
-  if (previous < 2 || Math.abs(midi + 12 * Math.log2(previous) - previousMidi) > SEARCH_SEMITONES) return 1;
+  // What several tones share sounds like a pitch far below them; the one that is new is meant.
+  const old = ringing
+    .map((other) => ({ other, ratio: Math.round(2 ** ((other - midi) / 12)) }))
+    .filter(
+      ({ other, ratio }) => ratio >= 2 && Math.abs(midi + 12 * Math.log2(ratio) - other) <= SEARCH_SEMITONES,
+    )
+    .map(({ ratio }) => ratio);
+  if (old.length === 0) return 1;
+  const isOld = (partial: number) => old.some((ratio) => partial % ratio === 0);
   for (let ratio = HIGHEST_SHARED_FRACTION; ratio >= 2; ratio--) {
-    if (ratio === previous) continue;
-    const unexplained = shareOf((partial) => partial % ratio !== 0 && partial % previous !== 0);
-    const own = shareOf((partial) => partial % ratio === 0 && partial % previous !== 0);
-    if (unexplained < UNEXPLAINED_BY_TWO_SHARE && own > NEW_TONE_SHARE) return ratio;
+    if (old.includes(ratio)) continue;
+    const unexplained = shareOf((partial) => partial % ratio !== 0 && !isOld(partial));
+    const own = shareOf((partial) => partial % ratio === 0 && !isOld(partial));
+    if (unexplained < UNEXPLAINED_BESIDE_SHARE && own > NEW_TONE_SHARE) return ratio;
   }
   return 1;
 }

@@ -43,10 +43,15 @@ const FELT_SHARE_OF_DIP = 0.35;
 /** A dip shallower than this is filled by the echo of the tone before. */
 const MASKED_DIP_DB = 15;
 
+/** So many tones may ring on under a new one: strings, and rooms. */
+const MOST_RINGING = 2;
 /** Fewer frames of one pitch are a moment's doubt. */
 const LEAST_FRAMES = 3;
 /** The middle of a stretch so far is that of its latest frames. */
 const REMEMBERED_FRAMES = 25;
+/** A guitar loses 10–40 dB a second, a breath under 5; in a shorter look than this the partials lie too broad. */
+const STRING_FADE_DB_PER_SECOND = 8;
+const FEWEST_FRAMES_TO_TUNE = 8;
 /** From here on a restart is taken for one without knowing what was written. */
 const SURE_ENOUGH = 0.5;
 
@@ -74,14 +79,15 @@ function withRealPitches(frames: Frames, partials: PartialMeter): Frames {
     (stretch) => stretch.to - stretch.from >= LEAST_FRAMES,
   );
   const tracked = stretches.map((stretch) => middlePitch(stretch, frames.midi));
-  let previous: number | undefined;
+  const ringing: number[] = [];
   stretches.forEach((stretch, index) => {
     partials.look(stretch.from * FRAME_SECONDS, stretch.to * FRAME_SECONDS);
-    let real = partials.realPitch(tracked[index]!, previous);
+    let real = partials.realPitch(tracked[index]!, ringing);
     if (isLowStart(stretch, real, stretches[index + 1], tracked[index + 1], partials, frames)) real += 12;
     for (let frame = stretch.from; frame < stretch.to; frame++)
       if (midi[frame] !== undefined) midi[frame] = midi[frame]! + real - tracked[index]!;
-    previous = real;
+    ringing.push(real);
+    if (ringing.length > MOST_RINGING) ringing.shift();
   });
   return { ...frames, midi };
 }
@@ -228,14 +234,15 @@ function describeTone(
   const inner = { from: stretch.from + Math.floor(length * 0.25), to: stretch.to - Math.floor(length * 0.2) };
   const levels = levelDb.slice(stretch.from, stretch.to);
   const level = median(levels);
+  const fade = fadeOf(levels);
   const start = ownStart(stretch, before, partials, frames) ?? findStart(stretch, before, level, frames);
   return {
     ...start,
     endSeconds: Math.max(start.onsetSeconds + FRAME_SECONDS, findEnd(stretch, after, level, frames)),
-    midi: middlePitch(inner.to - inner.from >= 3 ? inner : stretch, frames.midi),
+    midi: pitchOf(inner.to - inner.from >= LEAST_FRAMES ? inner : stretch, fade, frames, partials),
     clarity: median(frames.clarity.slice(stretch.from, stretch.to)),
     levelDb: level,
-    fadeDbPerSecond: fadeOf(levels),
+    fadeDbPerSecond: fade,
     startStrength:
       before && samePitch(before, stretch, frames) && stretch.from === before.to ? stretch.startStrength : 1,
     restarts: stretch.restarts.map(({ frame, strength }) => ({
@@ -243,6 +250,15 @@ function describeTone(
       strength,
     })),
   };
+}
+
+/** The pitch of a note: where it fades, it is a string's, whose upper partials are stretched and pull the period with them. */
+function pitchOf(stretch: Stretch, fadeDbPerSecond: number, frames: Frames, partials: PartialMeter): number {
+  const tracked = middlePitch(stretch, frames.midi);
+  if (fadeDbPerSecond < STRING_FADE_DB_PER_SECOND || stretch.to - stretch.from < FEWEST_FRAMES_TO_TUNE)
+    return tracked;
+  partials.look(stretch.from * FRAME_SECONDS, stretch.to * FRAME_SECONDS);
+  return partials.tunedPitch(tracked);
 }
 
 /** Level of the first half less that of the second, over the time between their middles. The first and last tenth are attack and release. */
