@@ -1,6 +1,6 @@
 import { clamp, quantile } from '../base';
 import type { BandLevels } from './bands';
-import { FRAME_SECONDS, type Frames } from './frames';
+import { FRAME_SECONDS, type Frames, toFrames } from './frames';
 import type { PeriodicityBreak } from './periodicity';
 
 /** A dip of this depth on both sides is a fresh tongue or bow; vibrato and room echo stay below. */
@@ -59,8 +59,6 @@ export interface Restart {
   /** How sure that is, 0–1; from one half on it is more likely than not. */
   readonly strength: number;
 }
-
-const toFrames = (seconds: number) => Math.round(seconds / FRAME_SECONDS);
 
 /**
  * Signs of fresh starts within a stretch of one pitch, in order.

@@ -1,0 +1,144 @@
+import { median } from '../base';
+import { FRAME_SECONDS, type Frames, toFrames } from './frames';
+import type { PartialMeter } from './partials';
+import { DIP_SIDE_SECONDS, levelDip, neededDip, type Stretch } from './restarts';
+
+/** Vibrato and beginners' wavering stay within ±40 cents; the nearest other note is 100 cents away. */
+const SAME_PITCH_SEMITONES = 0.65;
+/** While two tones overlap, their common fundamental may seem to sound, but not longer than this. */
+const LONGEST_ALIAS_SECONDS = 0.15;
+/** A reed may take so long to settle on its octave, and the lower one's own partials stay this weak meanwhile. */
+const LONGEST_LOW_START_SECONDS = 0.25;
+const LOW_START_ODD_DB = -4;
+/** Even a strong low start is none of its own when it is so short and goes over without the least dip. */
+const LONGEST_LEAP_START_SECONDS = 0.2;
+const SMOOTH_DIP_DB = 2;
+/** Tones a whole step apart (9 : 8) share a fundamental nine times lower. */
+const HIGHEST_ALIAS_RATIO = 10;
+/** A tone that is interrupted longer than this without dipping in level is still one tone. */
+export const BRIDGED_SECONDS = 0.04;
+/** So many tones may ring on under a new one: strings, and rooms. */
+const MOST_RINGING = 2;
+/** Fewer frames of one pitch are a moment's doubt. */
+export const LEAST_FRAMES = 3;
+/** The middle of a stretch so far is that of its latest frames. */
+const REMEMBERED_FRAMES = 25;
+
+/** Puts right where the tracker took a fraction or the double of a pitch, a stretch at a time. */
+export function withRealPitches(frames: Frames, partials: PartialMeter): Frames {
+  const midi = [...frames.midi];
+  const stretches = steadyStretches(frames.midi).filter(
+    (stretch) => stretch.to - stretch.from >= LEAST_FRAMES,
+  );
+  const tracked = stretches.map((stretch) => middlePitch(stretch, frames.midi));
+  const ringing: number[] = [];
+  stretches.forEach((stretch, index) => {
+    partials.look(stretch.from * FRAME_SECONDS, stretch.to * FRAME_SECONDS);
+    let real = partials.realPitch(tracked[index]!, ringing);
+    if (isLowStart(stretch, real, stretches[index + 1], tracked[index + 1], partials, frames)) real += 12;
+    for (let frame = stretch.from; frame < stretch.to; frame++)
+      if (midi[frame] !== undefined) midi[frame] = midi[frame]! + real - tracked[index]!;
+    ringing.push(real);
+    if (ringing.length > MOST_RINGING) ringing.shift();
+  });
+  return { ...frames, midi };
+}
+
+/** Some reeds speak at first with every other period a little different: an octave too low, but hardly so. */
+function isLowStart(
+  stretch: Stretch,
+  midi: number,
+  next: Stretch | undefined,
+  nextMidi: number | undefined,
+  partials: PartialMeter,
+  { levelDb }: Frames,
+): boolean {
+  if (!next || nextMidi === undefined || stretch.to - stretch.from > toFrames(LONGEST_LOW_START_SECONDS))
+    return false;
+  const isOctave = Math.abs(nextMidi - midi - 12) < SAME_PITCH_SEMITONES;
+  if (!isOctave || next.from - stretch.to > toFrames(BRIDGED_SECONDS)) return false;
+  if (partials.oddShareDb(midi) < LOW_START_ODD_DB) return true;
+  const around = { from: stretch.from, to: Math.min(next.to, next.from + toFrames(DIP_SIDE_SECONDS)) };
+  const isSmooth = levelDip(stretch.to, around, levelDb, toFrames(DIP_SIDE_SECONDS)) < SMOOTH_DIP_DB;
+  return isSmooth && stretch.to - stretch.from <= toFrames(LONGEST_LEAP_START_SECONDS);
+}
+
+export function samePitch(a: Stretch, b: Stretch, frames: Frames): boolean {
+  return Math.abs(middlePitch(a, frames.midi) - middlePitch(b, frames.midi)) < SAME_PITCH_SEMITONES;
+}
+
+/** Parts the course of pitch where it leaves the middle of the stretch so far. */
+export function steadyStretches(pitch: Frames['midi']): Stretch[] {
+  const stretches: Stretch[] = [];
+  let from = 0;
+  let sofar: number[] = [];
+  for (let frame = 0; frame <= pitch.length; frame++) {
+    const midi = pitch[frame];
+    if (midi !== undefined && sofar.length > 0 && Math.abs(midi - median(sofar)) < SAME_PITCH_SEMITONES) {
+      sofar.push(midi);
+      if (sofar.length > REMEMBERED_FRAMES) sofar.shift();
+      continue;
+    }
+    if (sofar.length > 0) stretches.push({ from, to: frame });
+    from = frame;
+    sofar = midi === undefined ? [] : [midi];
+  }
+  return stretches;
+}
+
+/** The median pitch of a stretch. */
+export const middlePitch = (stretch: Stretch, pitch: Frames['midi']) =>
+  median(pitch.slice(stretch.from, stretch.to).filter((midi) => midi !== undefined));
+
+/** Gives a stretch that is only an alias of its neighbour to that neighbour, the later one first: overlap begins with a new tone. */
+export function absorbAliases(stretches: readonly Stretch[], frames: Frames): Stretch[] {
+  const kept: Stretch[] = [];
+  for (const stretch of stretches.toReversed()) {
+    const after = kept[0];
+    if (after && isAliasOf(stretch, after, frames)) kept[0] = { from: stretch.from, to: after.to };
+    else kept.unshift(stretch);
+  }
+  return kept.reduce<Stretch[]>((joined, stretch) => {
+    const before = joined.at(-1);
+    if (before && isAliasOf(stretch, before, frames))
+      joined[joined.length - 1] = { from: before.from, to: stretch.to };
+    else joined.push(stretch);
+    return joined;
+  }, []);
+}
+
+/** Whether a short stretch is its neighbour heard at a whole multiple or fraction of its frequency. */
+function isAliasOf(stretch: Stretch, neighbour: Stretch | undefined, frames: Frames): boolean {
+  if (!neighbour || stretch.to - stretch.from > toFrames(LONGEST_ALIAS_SECONDS)) return false;
+  const gap = Math.max(neighbour.from - stretch.to, stretch.from - neighbour.to);
+  const apart = Math.abs(middlePitch(stretch, frames.midi) - middlePitch(neighbour, frames.midi));
+  const ratio = Math.round(2 ** (apart / 12));
+  return (
+    gap <= toFrames(BRIDGED_SECONDS) &&
+    neighbour.to - neighbour.from > stretch.to - stretch.from &&
+    ratio >= 2 &&
+    ratio <= HIGHEST_ALIAS_RATIO &&
+    Math.abs(apart - 12 * Math.log2(ratio)) < SAME_PITCH_SEMITONES
+  );
+}
+
+/** Joins stretches of one pitch that a moment's doubt of the detector has parted. */
+export function bridge(stretches: readonly Stretch[], frames: Frames): Stretch[] {
+  const joined: Stretch[] = [];
+  for (const stretch of stretches.filter((s) => s.to - s.from >= LEAST_FRAMES)) {
+    const before = joined.at(-1);
+    const gap = before ? stretch.from - before.to : Number.POSITIVE_INFINITY;
+    const near = before && samePitch(before, stretch, frames);
+    if (before && near && gap <= toFrames(BRIDGED_SECONDS) && !dipsBetween(before, stretch, frames.levelDb)) {
+      joined[joined.length - 1] = { from: before.from, to: stretch.to };
+    } else joined.push(stretch);
+  }
+  return joined;
+}
+
+function dipsBetween(before: Stretch, after: Stretch, levelDb: Float64Array): boolean {
+  const lowest = Math.min(...levelDb.subarray(before.to - 1, after.from + 1));
+  return (
+    lowest < Math.min(levelDb[before.to - 1]!, levelDb[after.from]!) - neededDip(before.to - before.from)
+  );
+}
