@@ -13,6 +13,10 @@ const UNEXPLAINED_SHARE = 0.006;
 /** The same beside tones that still ring; the new tone itself then has at least so much. */
 const UNEXPLAINED_BESIDE_SHARE = 0.03;
 const NEW_TONE_SHARE = 0.1;
+/** A tone's own first partial is never quite absent. */
+const LEAST_FIRST_PARTIAL_SHARE = 0.003;
+const AS_MUCH_SHARE = 0.95;
+const GOES_ON_SHARE = 0.18;
 const HIGHEST_FRACTION = 6;
 const HIGHEST_SHARED_FRACTION = 12;
 /** Half of the pitch's frequency is the real one when what only it explains is no weaker than this, beside all else. */
@@ -243,11 +247,17 @@ function fractionOf(shares: readonly number[], midi: number, ringing: readonly n
     .map(({ ratio }) => ratio);
   if (old.length === 0) return 1;
   const isOld = (partial: number) => old.some((ratio) => partial % ratio === 0);
-  for (let ratio = HIGHEST_SHARED_FRACTION; ratio >= 2; ratio--) {
-    if (old.includes(ratio)) continue;
-    const unexplained = shareOf((partial) => partial % ratio !== 0 && !isOld(partial));
-    const own = shareOf((partial) => partial % ratio === 0 && !isOld(partial));
-    if (unexplained < UNEXPLAINED_BESIDE_SHARE && own > NEW_TONE_SHARE) return ratio;
-  }
-  return 1;
+  // Hardly anything is new: the tone before goes on, with its room.
+  if (shareOf((partial) => !isOld(partial)) < GOES_ON_SHARE) return old.at(-1)!;
+  const candidates = Array.from({ length: HIGHEST_SHARED_FRACTION - 1 }, (_, index) => index + 2)
+    .filter((ratio) => !old.includes(ratio) && shares[ratio - 1]! > LEAST_FIRST_PARTIAL_SHARE)
+    .map((ratio) => ({
+      ratio,
+      unexplained: shareOf((partial) => partial % ratio !== 0 && !isOld(partial)),
+      own: shareOf((partial) => partial % ratio === 0 && !isOld(partial)),
+    }))
+    .filter(({ unexplained, own }) => unexplained < UNEXPLAINED_BESIDE_SHARE && own > NEW_TONE_SHARE);
+  // A fraction of the new tone explains as much as the tone itself: the highest of the best is meant.
+  const most = Math.max(...candidates.map(({ own }) => own));
+  return candidates.findLast(({ own }) => own >= AS_MUCH_SHARE * most)?.ratio ?? 1;
 }

@@ -41,6 +41,13 @@ const STEP_RANGE_DB = [-6, 10] as const;
 const STEP_SECONDS = 0.05;
 const BOTTOM_SECONDS = 0.045;
 
+/** Breaks count nothing so close to the start or the end of a tone, and fully from here on: a sixteenth at 100 bpm lasts 0.15 s. */
+const BREAK_SETTLING_SECONDS = 0.07;
+const BREAK_SETTLED_SECONDS = 0.16;
+/** A pitch that moves so far across so many frames on either side glides. */
+const GLIDE_FRAMES = 3;
+const GLIDE_SEMITONES = 0.2;
+const GLIDE_DOUBT = 0.6;
 /** In a vibrato the room makes dips that come back with it: signs count so much less there. */
 const VIBRATO_DOUBT = 0.55;
 const SHORTEST_VIBRATO_SECONDS = 0.4;
@@ -78,7 +85,11 @@ export function findRestarts(
   for (const { seconds, change, contrast } of breaks) {
     const frame = Math.round(seconds / FRAME_SECONDS - 0.5);
     if (isInside(frame))
-      signs.push({ frame, strength: strengthOfBreak(frame, change, contrast, stretch, frames) });
+      signs.push({
+        frame,
+        strength:
+          strengthOfBreak(frame, change, contrast, stretch, frames) * settling(frame, stretch, frames.midi),
+      });
   }
   const doubt = hasVibrato(frames.midi, stretch) ? VIBRATO_DOUBT : 1;
   const restarts: Restart[] = [];
@@ -113,6 +124,22 @@ function hasVibrato(midi: Frames['midi'], { from, to }: Stretch): boolean {
     if ((2 * (re * re + im * im)) / course.length ** 2 > VIBRATO_SHARE * power) return true;
   }
   return false;
+}
+
+/**
+ * A wave breaks with its past as well while it still finds its pitch just after the start, when the next tone comes in
+ * just before the end, and where the pitch glides.
+ */
+function settling(frame: number, { from, to }: Stretch, midi: Frames['midi']): number {
+  const seconds = Math.min(frame - from, to - frame) * FRAME_SECONDS;
+  const settled = clamp(
+    (seconds - BREAK_SETTLING_SECONDS) / (BREAK_SETTLED_SECONDS - BREAK_SETTLING_SECONDS),
+    0,
+    1,
+  );
+  const [before, after] = [midi[frame - GLIDE_FRAMES], midi[frame + GLIDE_FRAMES]];
+  const glides = before !== undefined && after !== undefined && Math.abs(after - before) > GLIDE_SEMITONES;
+  return settled * (glides ? GLIDE_DOUBT : 1);
 }
 
 function strengthOfBreak(
