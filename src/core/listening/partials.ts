@@ -15,7 +15,7 @@ const UNEXPLAINED_BESIDE_SHARE = 0.03;
 const NEW_TONE_SHARE = 0.1;
 /** A tone's own first partial is never quite absent. */
 const LEAST_FIRST_PARTIAL_SHARE = 0.003;
-const AS_MUCH_SHARE = 0.95;
+const AS_MUCH_SHARE = 0.985;
 const GOES_ON_SHARE = 0.18;
 const HIGHEST_FRACTION = 6;
 const HIGHEST_SHARED_FRACTION = 12;
@@ -23,6 +23,7 @@ const HIGHEST_SHARED_FRACTION = 12;
 const HALF_SHARE_DB = 16;
 /** A partial is looked for this close to its place. */
 const SEARCH_SEMITONES = 0.6;
+const REACH_SHARE = 0.3;
 /** Low partials tell the pitch; the upper ones of a string are stretched. */
 const TUNING_PARTIALS = 5;
 
@@ -71,26 +72,29 @@ export class PartialMeter {
     this.#fourier.power(this.#frame, this.#power);
   }
 
-  /** The highest bin near a frequency; undefined above what the recording holds. */
-  #peakBin(hertz: number): number | undefined {
-    const place = (hertz * this.#size) / this.#sampleRate;
-    const ratio = 2 ** (SEARCH_SEMITONES / 12);
-    const to = Math.ceil(place * ratio);
+  /**
+   * The highest bin near a partial, no nearer to the next one than to it.
+   * @returns undefined above what the recording holds.
+   */
+  #peakBin(hertz: number, fundamentalHertz: number): number | undefined {
+    const bins = this.#size / this.#sampleRate;
+    const reach = Math.min(hertz * (2 ** (SEARCH_SEMITONES / 12) - 1), REACH_SHARE * fundamentalHertz);
+    const to = Math.ceil((hertz + reach) * bins);
     if (to >= this.#power.length - 1) return undefined;
-    let peak = Math.max(1, Math.floor(place / ratio));
+    let peak = Math.max(1, Math.floor((hertz - reach) * bins));
     for (let bin = peak; bin <= to; bin++) if (this.#power[bin]! > this.#power[peak]!) peak = bin;
     return peak;
   }
 
-  #powerAt(hertz: number): number {
-    const bin = this.#peakBin(hertz);
+  #powerAt(hertz: number, fundamentalHertz: number): number {
+    const bin = this.#peakBin(hertz, fundamentalHertz);
     return bin === undefined ? 0 : this.#power[bin]!;
   }
 
   /** Powers of the partials 1, 2, … of a pitch. */
   #powersOf(midi: number): number[] {
     const hertz = midiToHertz(midi);
-    return Array.from({ length: PARTIALS }, (_, index) => this.#powerAt((index + 1) * hertz));
+    return Array.from({ length: PARTIALS }, (_, index) => this.#powerAt((index + 1) * hertz, hertz));
   }
 
   /**
@@ -129,11 +133,9 @@ export class PartialMeter {
   /** Noise between the partials is no partial: at least two odd ones must stand out of their surroundings. */
   #areNarrow(half: number): boolean {
     const standsOut = (hertz: number) => {
-      const beside = Math.max(
-        this.#powerAt(hertz * 2 ** (-1.5 / 12)),
-        this.#powerAt(hertz * 2 ** (1.5 / 12)),
-      );
-      return this.#powerAt(hertz) > 10 * beside;
+      const [below, above] = [hertz * 2 ** (-1.5 / 12), hertz * 2 ** (1.5 / 12)];
+      const beside = Math.max(this.#powerAt(below, half), this.#powerAt(above, half));
+      return this.#powerAt(hertz, half) > 10 * beside;
     };
     return [1, 3, 5, 7].filter((partial) => standsOut(partial * half)).length >= 2;
   }
@@ -143,7 +145,7 @@ export class PartialMeter {
     const hertz = midiToHertz(midi);
     let [sum, weights] = [0, 0];
     for (let partial = 1; partial <= TUNING_PARTIALS; partial++) {
-      const bin = this.#peakBin(partial * hertz);
+      const bin = this.#peakBin(partial * hertz, hertz);
       if (bin === undefined) break;
       const [left, middle, right] = [-1, 0, 1].map((shift) => Math.log(this.#power[bin + shift]! + 1e-30));
       const curve = left! - 2 * middle! + right!;

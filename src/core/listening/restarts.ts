@@ -45,7 +45,7 @@ const BOTTOM_SECONDS = 0.045;
 const BREAK_SETTLING_SECONDS = 0.07;
 const BREAK_SETTLED_SECONDS = 0.16;
 /** A pitch that moves so far across so many frames on either side glides. */
-const GLIDE_FRAMES = 3;
+const GLIDE_FRAMES = 6;
 const GLIDE_SEMITONES = 0.2;
 const GLIDE_DOUBT = 0.6;
 /** In a vibrato the room makes dips that come back with it: signs count so much less there. */
