@@ -69,7 +69,6 @@ export function Findings({ verdict, vocabulary }: FindingsProps) {
           </thead>
           <tbody className="divide-y divide-rule">
             {character.map((finding, index) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: a measure may have several signs of one kind
               <tr key={index}>
                 <td className="py-1 first-letter:uppercase">{where(finding.measureIndex)}</td>
                 <td>{MARKS[finding.mark]}</td>
