@@ -77,8 +77,6 @@ export interface Following {
   readonly soundsAreSustained: boolean;
   /** Level of the quiet parts of the recording, dB below full scale. */
   readonly noiseDb: number;
-  /** Share of the written notes that were played with their pitch; undefined for a line without pitches. */
-  readonly rightShare: number | undefined;
   /** Half steps by which the whole line was played away from what is written; undefined when it was not. */
   readonly transposedSemitones: number | undefined;
   /** When each performed measure begins in the recording, for the playhead; undefined where it was not played. */

@@ -1,4 +1,4 @@
-export { follow, type TuningRange } from './follow';
+export { follow } from './follow';
 export {
   type Evidence,
   type ExtraSound,
@@ -8,3 +8,4 @@ export {
   type Interruption,
   type PlayedSound,
 } from './following';
+export type { TuningRange } from './tempo-and-tuning';

@@ -52,7 +52,6 @@ function followingOf(
     tuningCents: 0,
     soundsAreSustained: true,
     noiseDb: -70,
-    rightShare: 1,
     transposedSemitones: undefined,
     measureSeconds: [],
     ...more,
@@ -148,8 +147,8 @@ describe('confidence', () => {
   });
 
   test.each<[string, Partial<Following>, string, RegExp]>([
-    ['another part', { rightShare: 0.1, transposedSemitones: 2 }, 'transposed', /2 half steps higher/],
-    ['an octave off', { rightShare: 0, transposedSemitones: -12 }, 'transposed', /an octave lower/],
+    ['another part', { transposedSemitones: 2 }, 'transposed', /2 half steps higher/],
+    ['an octave off', { transposedSemitones: -12 }, 'transposed', /an octave lower/],
     ['all in noise', { noiseDb: -21 }, 'unclear-sound', /not hear this well enough/],
   ])('%s is said of the whole take instead of judging it', (_, more, state, advice) => {
     const verdict = judged({}, more);

@@ -45,7 +45,6 @@ function facts(
     tuningCents: 0,
     soundsAreSustained: true,
     noiseDb: -80,
-    rightShare: 1,
     transposedSemitones: undefined,
     measureSeconds: [],
     ...more,

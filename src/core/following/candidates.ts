@@ -1,0 +1,56 @@
+import type { Heard } from '../listening';
+import type { WrittenNote } from '../notation';
+import type { Alignment, Candidate } from './align';
+import type { Evidence, PlayedSound } from './following';
+
+/** Surer starts than this are extra notes when no note is written there. */
+const SURE_START = 0.7;
+
+/** A sound with how it was heard. */
+export type HeardSound = PlayedSound & { readonly evidence: Evidence };
+
+/** A line without pitches is followed by strokes, any other by tones and by every sign that one may have started anew. */
+export function candidatesFor(notes: readonly WrittenNote[], heard: Heard): readonly Candidate[] {
+  if (notes.some((note) => note.sound.kind === 'pitched')) {
+    return heard.notes.flatMap(({ onsetSeconds, endSeconds, midi, startStrength, restarts, ...how }) => {
+      const starts = [{ onsetSeconds, strength: startStrength }, ...restarts];
+      return starts.map(({ onsetSeconds: from, strength }, index) => ({
+        onsetSeconds: from,
+        endSeconds: starts[index + 1]?.onsetSeconds ?? endSeconds,
+        midi,
+        startStrength: strength,
+        evidence: {
+          levelDb: how.levelDb,
+          // A weak sign of a start within a tone is no dip that was measured.
+          dipDb: index === 0 ? how.dipDb : 0,
+          startStrength: strength,
+          clarity: how.clarity,
+        },
+      }));
+    });
+  }
+  return heard.strikes.map(({ onsetSeconds, levelDb }) => ({
+    onsetSeconds,
+    endSeconds: onsetSeconds,
+    midi: undefined,
+    startStrength: 1,
+    evidence: { levelDb, dipDb: undefined, startStrength: 1, clarity: undefined },
+  }));
+}
+
+/** Gives what was no start after all back to the sound before it. */
+export function joinDoubtful(candidates: readonly Candidate[], { matches, cost }: Alignment) {
+  const used = new Set(matches.map((match) => match.sound));
+  const sounds: HeardSound[] = [];
+  const places = candidates.map(({ startStrength, ...sound }, index) => {
+    const before = sounds.at(-1);
+    if (before && !used.has(index) && startStrength < SURE_START)
+      sounds[sounds.length - 1] = { ...before, endSeconds: Math.max(before.endSeconds, sound.endSeconds) };
+    else sounds.push(sound);
+    return sounds.length - 1;
+  });
+  return {
+    sounds,
+    alignment: { cost, matches: matches.map((match) => ({ ...match, sound: places[match.sound]! })) },
+  };
+}

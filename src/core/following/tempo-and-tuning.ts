@@ -1,0 +1,85 @@
+import { median } from '../base';
+import { type Alignment, align, type Candidate, type Target } from './align';
+import type { PlayedSound } from './following';
+
+/** Tempos tried against the asked one: beginners play from half of it to half as fast again. */
+const TEMPO_SHARES = [1, 0.88, 1.14, 0.76, 1.3, 0.65, 1.5, 0.55];
+/** A single note further off than this does not tell the take's tuning. */
+const TUNING_WINDOW_SEMITONES = 0.75;
+
+/** How far a whole take may lie from concert pitch. */
+export interface TuningRange {
+  readonly lowestSemitones: number;
+  readonly highestSemitones: number;
+}
+/** Beyond it a neighbouring key is the better explanation. */
+export const USUAL_TUNING: TuningRange = { lowestSemitones: -0.7, highestSemitones: 0.7 };
+
+/** Tries several tempos, then aligns once more with the tempo and tuning that the best one showed. */
+export function alignInTempoAndTune(
+  targets: readonly Target[],
+  sounds: readonly Candidate[],
+  askedSecondsPerBeat: number,
+  tuningRange: TuningRange,
+) {
+  const offset = commonOffset(sounds.map((sound) => sound.midi).filter((midi) => midi !== undefined));
+  const tunings = [-1, 0, 1, 2]
+    .map((semitones) => offset + semitones)
+    .filter((tuning) => tuning >= tuningRange.lowestSemitones && tuning <= tuningRange.highestSemitones);
+  const tries = (tunings.length > 0 ? tunings : [offset]).flatMap((tuningSemitones) =>
+    TEMPO_SHARES.map((share) => {
+      const secondsPerBeat = askedSecondsPerBeat / share;
+      return {
+        secondsPerBeat,
+        tuningSemitones,
+        alignment: align(targets, sounds, { secondsPerBeat, tuningSemitones }),
+      };
+    }),
+  );
+  const best = tries.reduce((a, b) => (b.alignment.cost < a.alignment.cost ? b : a));
+  const tuningSemitones =
+    matchedOffset(best.alignment, targets, sounds, best.tuningSemitones) ?? best.tuningSemitones;
+  const secondsPerBeat = matchedTempo(best.alignment, targets, sounds) ?? best.secondsPerBeat;
+  return {
+    alignment: align(targets, sounds, { secondsPerBeat, tuningSemitones }),
+    tuningSemitones,
+    secondsPerBeat,
+  };
+}
+
+/** How far the pitches lie from whole semitones together (circular mean). */
+function commonOffset(midis: readonly number[]): number {
+  const x = midis.reduce((sum, midi) => sum + Math.cos(2 * Math.PI * midi), 0);
+  const y = midis.reduce((sum, midi) => sum + Math.sin(2 * Math.PI * midi), 0);
+  return Math.atan2(y, x) / (2 * Math.PI);
+}
+
+function matchedOffset(
+  alignment: Alignment,
+  targets: readonly Target[],
+  sounds: readonly PlayedSound[],
+  tuningSemitones: number,
+): number | undefined {
+  const offsets = alignment.matches
+    .map(({ target, sound }) => (sounds[sound]!.midi ?? Number.NaN) - (targets[target]!.midi ?? Number.NaN))
+    .filter((offset) => Math.abs(offset - tuningSemitones) <= TUNING_WINDOW_SEMITONES);
+  return offsets.length >= 3 ? median(offsets) : undefined;
+}
+
+function matchedTempo(
+  alignment: Alignment,
+  targets: readonly Target[],
+  sounds: readonly PlayedSound[],
+): number | undefined {
+  // Tempo from neighbouring notes only: pauses and restarts between far ones would slow it down.
+  const intervals: number[] = [];
+  alignment.matches.forEach((match, index) => {
+    for (const after of alignment.matches.slice(index + 1, index + 4)) {
+      if (after.restart) break;
+      const beats = targets[after.target]!.onsetBeats - targets[match.target]!.onsetBeats;
+      if (beats >= 0.9)
+        intervals.push((sounds[after.sound]!.onsetSeconds - sounds[match.sound]!.onsetSeconds) / beats);
+    }
+  });
+  return intervals.length >= 3 ? median(intervals) : undefined;
+}

@@ -1,0 +1,56 @@
+import { type Alignment, type AlignOptions, align, type Candidate, type Target } from './align';
+
+/** A player with fewer right notes may be reading another part. */
+const MOSTLY_WRONG_SHARE = 0.5;
+/** Only if almost all of them fit is it another part. */
+const TRANSPOSED_SHARE = 0.75;
+const FEWEST_NOTES_FOR_TRANSPOSITION = 6;
+const RIGHT_PITCH_SEMITONES = 0.5;
+/** Half steps between the parts of the shelf's instruments, and octaves. */
+const TRANSPOSITIONS = [12, -12, 1, -1, 2, -2, 3, -3, 5, -5, 7, -7, 9, -9, 10, -10, 14, -14, 24, -24];
+
+/** Share of the written notes that were played with their pitch; undefined for a line without pitches. */
+function shareOfRight(
+  { matches }: Alignment,
+  targets: readonly Target[],
+  sounds: readonly Candidate[],
+  tuningSemitones: number,
+): number | undefined {
+  const pitched = targets.filter((target) => target.midi !== undefined);
+  if (pitched.length === 0) return undefined;
+  const right = new Set(
+    matches
+      .filter(({ target, sound }) => {
+        const [written, played] = [targets[target]!.midi, sounds[sound]!.midi];
+        if (written === undefined || played === undefined) return false;
+        return Math.abs(played - tuningSemitones - written) <= RIGHT_PITCH_SEMITONES;
+      })
+      .map(({ target }) => target),
+  );
+  return right.size / pitched.length;
+}
+
+/**
+ * By how many half steps the whole line was played away from what is written: the part of another instrument, or an octave.
+ * @param alignment of the line as it is written. @returns undefined when that explains enough, or nothing else does.
+ */
+export function maybeTransposition(
+  targets: readonly Target[],
+  sounds: readonly Candidate[],
+  alignment: Alignment,
+  options: AlignOptions,
+): number | undefined {
+  const asWritten = shareOfRight(alignment, targets, sounds, options.tuningSemitones);
+  if (asWritten === undefined || asWritten >= MOSTLY_WRONG_SHARE) return undefined;
+  if (targets.length < FEWEST_NOTES_FOR_TRANSPOSITION) return undefined;
+  const tried = TRANSPOSITIONS.map((semitones) => {
+    const moved = targets.map((target) => ({
+      ...target,
+      midi: target.midi === undefined ? undefined : target.midi + semitones,
+    }));
+    const share = shareOfRight(align(moved, sounds, options), moved, sounds, options.tuningSemitones) ?? 0;
+    return { semitones, share };
+  });
+  const best = tried.reduce((a, b) => (b.share > a.share ? b : a));
+  return best.share >= TRANSPOSED_SHARE ? best.semitones : undefined;
+}
