@@ -171,18 +171,28 @@ export async function completeTake(
   const id = z.object({ id: z.uuid() }).safeParse(form);
   const length = z.number().int().min(1).max(MAXIMUM_TAKE_BYTES).safeParse(bytes);
   if (!id.success || !length.success) throw new NotFound();
-  const known = await queries.maybeTakeOwners(id.data.id);
-  if (known) {
-    if (known.studentId !== viewer.userId) throw new NotFound();
-    await pieces.deletePieces(known.id);
-    if (known.state === 'waiting') await requestCheck(known.id);
-    return { ok: true, takeId: known.id };
-  }
+  const known = await maybeWhole(viewer, id.data.id);
+  if (known) return known;
   const received = await pieces.receivedBytes(id.data.id, viewer.userId);
-  if (received !== length.data) return { ok: 'incomplete', bytes: received };
-  const handedIn = await handIn(viewer, form, await pieces.joinPieces(id.data.id, viewer.userId));
+  const whole =
+    received === length.data ? await pieces.joinPieces(id.data.id, viewer.userId) : Buffer.alloc(0);
+  if (whole.length !== length.data) {
+    // The same take may have become whole meanwhile, by a request that came twice.
+    return (await maybeWhole(viewer, id.data.id)) ?? { ok: 'incomplete', bytes: received };
+  }
+  const handedIn = await handIn(viewer, form, whole);
   if (handedIn.ok) await pieces.deletePieces(id.data.id);
   return handedIn;
+}
+
+/** The answer for a take that is whole already; undefined when it is not. @throws NotFound for another student's. */
+async function maybeWhole(viewer: Viewer, takeId: string): Promise<HandIn | undefined> {
+  const known = await queries.maybeTakeOwners(takeId);
+  if (!known) return undefined;
+  if (known.studentId !== viewer.userId) throw new NotFound();
+  await pieces.deletePieces(known.id);
+  if (known.state === 'waiting') await requestCheck(known.id);
+  return { ok: true, takeId: known.id };
 }
 
 /** A take its student or the class's teacher may see. @throws NotFound */
