@@ -191,6 +191,16 @@ function outsideReference(results: readonly TakeResult[]): string {
   return `mir_eval counts the same number of matched notes in ${pitched.length - differing.length} of ${pitched.length} pitched takes.`;
 }
 
+/** What single takes showed when they were looked at; to be written anew when the ear changes. */
+const REASONS = `## Where it misses, and why
+From looking at single takes: nearly every mistake that was made is found (column "misses"); what misses the bars are false alarms.
+- Repeated notes of the same pitch whose start is covered by the tail of the note before (FluidSynth's cello, violin, horn, double bass):
+  no dip and hardly a break of the wave, so the second note is called missing.
+- A harp's strings ring on: two or three of them share a fraction that repeats better than the new string does.
+- An oboe's and a violin's second partial may explain nearly as much as the first one: an octave too high on top of a ringing tone.
+- Spoken syllables that begin with a vowel hardly rise.
+- The chanter's grace notes beside a note of the same pitch.`;
+
 /** The whole report as Markdown. */
 export function report(results: readonly TakeResult[]): string {
   return [
@@ -200,6 +210,8 @@ export function report(results: readonly TakeResult[]): string {
     '',
     '## The bars',
     summary(results),
+    '',
+    REASONS,
     '',
     '## By mistake',
     byKind(results),
