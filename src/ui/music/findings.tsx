@@ -14,6 +14,7 @@ const MARKS: Readonly<Record<CharacterFinding['mark'], string>> = {
 
 /** What was measured, in words that say what it is a share of. */
 function sayValue({ mark, value, unit }: CharacterFinding): string {
+  if (unit === 'dB' && Math.abs(value) < 0.5) return 'as loud as before';
   if (unit === 'dB') return `${Math.abs(value).toFixed(0)} dB ${value < 0 ? 'softer' : 'louder'}`;
   const percent = `${Math.round(100 * value)} %`;
   switch (mark) {
@@ -26,6 +27,12 @@ function sayValue({ mark, value, unit }: CharacterFinding): string {
     default:
       return `held for ${percent} of its value`;
   }
+}
+
+/** One row a sign, in the order in which they come. */
+function signsOf(character: readonly CharacterFinding[]) {
+  const marks = [...new Set(character.map(({ mark }) => mark))];
+  return marks.map((mark) => ({ mark, findings: character.filter((finding) => finding.mark === mark) }));
 }
 
 interface FindingsProps {
@@ -61,21 +68,28 @@ export function Findings({ verdict, vocabulary }: FindingsProps) {
           <caption className="text-left font-bold">Character, as measured; it costs no marks</caption>
           <thead>
             <tr className="border-b-2 border-ink">
-              <th className="py-1">Where</th>
-              <th>Sign</th>
-              <th>Measured</th>
-              <th>Heard</th>
+              <th className="py-1">Sign</th>
+              <th>As written</th>
+              <th>Otherwise</th>
             </tr>
           </thead>
           <tbody className="divide-y divide-rule">
-            {character.map((finding, index) => (
-              <tr key={index}>
-                <td className="py-1 first-letter:uppercase">{where(finding.measureIndex)}</td>
-                <td>{MARKS[finding.mark]}</td>
-                <td>{sayValue(finding)}</td>
-                <td>{finding.isHeard ? 'yes' : 'hardly'}</td>
-              </tr>
-            ))}
+            {signsOf(character).map(({ mark, findings }) => {
+              const missed = findings.filter(({ isHeard }) => !isHeard);
+              return (
+                <tr key={mark}>
+                  <td className="py-1">{MARKS[mark]}</td>
+                  <td>
+                    {findings.length - missed.length} of {findings.length}
+                  </td>
+                  <td>
+                    {missed.length === 0
+                      ? '–'
+                      : missed.map((one) => `${where(one.measureIndex)}: ${sayValue(one)}`).join('; ')}
+                  </td>
+                </tr>
+              );
+            })}
           </tbody>
         </table>
       )}
