@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { type MidiEvent, writeMidi } from 'midi-file';
 import { midiToHertz } from '@/core/pitch';
-import { type Audio, Fourier, hannWindow, readWav, writeWav } from '@/core/signal';
+import { type Audio, Fourier, hannWindow, readWav, vertex, writeWav } from '@/core/signal';
 import type { Player, Voice } from './players';
 import type { Tone } from './take-truth';
 
@@ -357,8 +357,7 @@ function sharpness({ samples, sampleRate }: Audio, fromSeconds: number, key: num
       number,
       number,
     ];
-    const curve = left - 2 * middle + right;
-    const bin = top + (curve < 0 ? (0.5 * (left - right)) / curve : 0);
+    const bin = top + vertex(left, middle, right).shift;
     const weight = Math.sqrt(power[top]!);
     sum += weight * 12 * Math.log2(bin / place);
     weights += weight;

@@ -1,11 +1,8 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { PitchDetector } from 'pitchy';
 import { hear } from '@/core/listening';
 import { hertzToMidi } from '@/core/pitch';
-import { type Audio, writeWav } from '@/core/signal';
+import type { Audio } from '@/core/signal';
+import { aubioNotes } from '../support/aubio';
 import type { TranscribedNote } from './note-matching';
 
 export type Transcriber = (audio: Audio) => readonly TranscribedNote[];
@@ -13,29 +10,9 @@ export type Transcriber = (audio: Audio) => readonly TranscribedNote[];
 /** Who is compared: Mevlo's ear, and two that others made. */
 export const TRANSCRIBERS: Readonly<Record<'mevlo' | 'aubio' | 'pitchy', Transcriber>> = {
   mevlo: (audio) => hear(audio).notes,
-  aubio: withAubio,
+  aubio: aubioNotes,
   pitchy: withPitchy,
 };
-
-/** `aubionotes` (Debian) as it comes: complex-domain onsets, YIN by FFT. */
-function withAubio(audio: Audio): readonly TranscribedNote[] {
-  const folder = mkdtempSync(join(tmpdir(), 'mevlo-aubio-'));
-  try {
-    const path = join(folder, 'take.wav');
-    writeFileSync(path, writeWav(audio));
-    const printed = execFileSync('aubionotes', ['-i', path, '-s', '-60'], {
-      encoding: 'utf8',
-      stdio: ['ignore', 'pipe', 'ignore'],
-    });
-    return printed
-      .split('\n')
-      .map((row) => row.trim().split(/\s+/).map(Number))
-      .filter((row) => row.length === 3)
-      .map(([midi, onset, end]) => ({ midi: midi!, onsetSeconds: onset!, endSeconds: end! }));
-  } finally {
-    rmSync(folder, { recursive: true });
-  }
-}
 
 const WINDOW = 2048;
 const HOP_SECONDS = 0.01;

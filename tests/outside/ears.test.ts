@@ -1,12 +1,8 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { check } from '@/core/checking';
 import { hear } from '@/core/listening';
 import { writtenNotes } from '@/core/notation';
 import { type Flaw, type Performance, perform, STEADY_STYLE } from '@/core/playing';
-import { type Audio, writeWav } from '@/core/signal';
+import { aubioNotes } from '../support/aubio';
 import { GM_PROGRAM, renderWithFluidSynth } from '../support/fluidsynth';
 import { bookLine } from '../support/lines';
 
@@ -48,26 +44,6 @@ test('a wrong and a late note of a sampled clarinet are found in their measures'
 });
 
 describe('aubio (Debian) as a second opinion on the same file', () => {
-  /** Notes as `aubionotes` prints them: MIDI number, start, end. */
-  function aubioNotes(audio: Audio): { midi: number; onsetSeconds: number }[] {
-    const folder = mkdtempSync(join(tmpdir(), 'mevlo-aubio-'));
-    try {
-      const path = join(folder, 'take.wav');
-      writeFileSync(path, writeWav(audio));
-      const printed = execFileSync('aubionotes', ['-i', path, '-s', '-60'], {
-        encoding: 'utf8',
-        stdio: ['ignore', 'pipe', 'ignore'],
-      });
-      return printed
-        .split('\n')
-        .map((row) => row.trim().split(/\s+/).map(Number))
-        .filter((row) => row.length === 3)
-        .map(([midi, onset]) => ({ midi: midi!, onsetSeconds: onset! }));
-    } finally {
-      rmSync(folder, { recursive: true });
-    }
-  }
-
   test.each([
     ['clarinet', 1],
     ['clarinet', 5],

@@ -104,7 +104,10 @@ export function align(
   /** Cheapest cell of each sound among targets ≥ t: where a restart may come from. */
   const cheapestFrom = new Int32Array(n * m);
   for (let j = 0; j < m; j++) {
+    const doubtOfRestart = COST_OF_DOUBTFUL_RESTART * (1 - sounds[j]!.startStrength);
     for (let i = 0; i < n; i++) {
+      const inside = targets[i]!.startsMeasure ? 0 : COST_RESTART_INSIDE;
+      const goingBack = i === 0 ? COST_RESTART_AT_START : COST_RESTART + inside;
       const cell = j * n + i;
       let best = i * COST_MISSING + j * COST_OUTSIDE;
       let predecessor = -1;
@@ -120,14 +123,8 @@ export function align(
             timingCost(beats, seconds, options.secondsPerBeat);
           if (cost < best) [best, predecessor] = [cost, j0 * n + i0];
         }
-        const doubtOfRestart = COST_OF_DOUBTFUL_RESTART * (1 - sounds[j]!.startStrength);
         const back = cheapestFrom[j0 * n + i]!;
-        const inside = targets[i]!.startsMeasure ? 0 : COST_RESTART_INSIDE;
-        const restart =
-          costs[back]! +
-          skippedSounds +
-          (i === 0 ? COST_RESTART_AT_START : COST_RESTART + inside) +
-          doubtOfRestart;
+        const restart = costs[back]! + skippedSounds + goingBack + doubtOfRestart;
         if (restart < best) [best, predecessor] = [restart, back];
       }
       costs[cell] =

@@ -1,7 +1,8 @@
 import { median } from '../base';
-import type { FollowedNote, Following } from '../following';
-import { type Line, type WrittenNote, writtenLoudness, writtenNotes } from '../notation';
+import type { Following } from '../following';
+import { type Line, type WrittenNote, writtenLoudness } from '../notation';
 import { toNumber } from '../time';
+import type { Played, PlayedNote } from './played-note';
 
 /** What a mark asks for and what was measured. It never costs a note or a rhythm mark. */
 export interface CharacterFinding {
@@ -35,16 +36,16 @@ const HAIRPIN_DB = 2;
 const RIT_SHARE = 1.08;
 const FERMATA_SHARE = 1.2;
 
-type Played = Extract<FollowedNote, { kind: 'played' }>;
-interface Pair {
-  readonly note: WrittenNote;
-  readonly played: Played;
-}
-
-/** What was done of the marks of a line, in order; nothing for marks that could not be measured. */
-export function characterOf(line: Line, following: Following): readonly CharacterFinding[] {
-  const written = writtenNotes(line);
-  const pairs = written.flatMap((note, index): Pair[] => {
+/**
+ * What was done of the marks of a line, in order; nothing for marks that could not be measured.
+ * @param written notes of the line.
+ */
+export function characterOf(
+  line: Line,
+  written: readonly WrittenNote[],
+  following: Following,
+): readonly CharacterFinding[] {
+  const pairs = written.flatMap((note, index): PlayedNote[] => {
     const played = following.notes[index];
     return played?.kind === 'played' ? [{ note, played }] : [];
   });
@@ -61,7 +62,7 @@ export function characterOf(line: Line, following: Following): readonly Characte
 }
 
 /** Slurred notes join on without a dip. One finding for each measure that has a slur. */
-function slursOf(pairs: readonly Pair[]): CharacterFinding[] {
+function slursOf(pairs: readonly PlayedNote[]): CharacterFinding[] {
   const slurred = pairs.filter(
     ({ note, played }) => note.slurredFromPrevious && played.evidence.dipDb !== undefined,
   );
@@ -73,7 +74,7 @@ function slursOf(pairs: readonly Pair[]): CharacterFinding[] {
 }
 
 /** In a line that has slurs, the notes outside of them are tongued: each starts out of a dip. One finding a measure. */
-function tonguedOf(pairs: readonly Pair[]): CharacterFinding[] {
+function tonguedOf(pairs: readonly PlayedNote[]): CharacterFinding[] {
   const joinsOn = pairs.filter(({ note, played }, index) => {
     const before = pairs[index - 1];
     const { dipDb } = played.evidence;
@@ -87,11 +88,11 @@ function tonguedOf(pairs: readonly Pair[]): CharacterFinding[] {
 }
 
 /** Whether a note began where the one before it ended. */
-function isRightAfter(before: Pair, played: Played): boolean {
+function isRightAfter(before: PlayedNote, played: Played): boolean {
   return played.sound.onsetSeconds - before.played.sound.endSeconds < JOINED_SECONDS;
 }
 
-function staccatosOf(pairs: readonly Pair[]): CharacterFinding[] {
+function staccatosOf(pairs: readonly PlayedNote[]): CharacterFinding[] {
   const marked = pairs.filter(({ note, played }) => note.staccato && played.soundedShare !== undefined);
   return byMeasure(marked).map(([measureIndex, notes]) => {
     const value = median(notes.map(({ played }) => played.soundedShare!));
@@ -100,7 +101,7 @@ function staccatosOf(pairs: readonly Pair[]): CharacterFinding[] {
 }
 
 /** An accent stands out of the notes before and after it. */
-function accentsOf(pairs: readonly Pair[]): CharacterFinding[] {
+function accentsOf(pairs: readonly PlayedNote[]): CharacterFinding[] {
   return pairs.flatMap(({ note, played }, index): CharacterFinding[] => {
     const beside = [pairs[index - 1], pairs[index + 1]].filter(
       (pair) => pair !== undefined && !pair.note.accented,
@@ -114,10 +115,11 @@ function accentsOf(pairs: readonly Pair[]): CharacterFinding[] {
 }
 
 /** Levels between marks, and the way that hairpins take: direction and size. */
-function dynamicsOf(line: Line, pairs: readonly Pair[]): CharacterFinding[] {
+function dynamicsOf(line: Line, pairs: readonly PlayedNote[]): CharacterFinding[] {
   const points = writtenLoudness(line);
   const placed = pairs.map((pair) => ({ ...pair, quarters: toNumber(pair.note.onsetQuarters) }));
-  const levelOf = (notes: readonly Pair[]) => median(notes.map(({ played }) => played.evidence.levelDb));
+  const levelOf = (notes: readonly PlayedNote[]) =>
+    median(notes.map(({ played }) => played.evidence.levelDb));
   return points.flatMap((point, index): CharacterFinding[] => {
     const [before, after] = [points[index - 1], points[index + 1]];
     if (before === undefined || point.db === before.db) return [];
@@ -143,7 +145,7 @@ function dynamicsOf(line: Line, pairs: readonly Pair[]): CharacterFinding[] {
 }
 
 /** Note by note slower: the intervals of the last third beside those of the first, at the tempo before. */
-function ritOf(pairs: readonly Pair[]): CharacterFinding[] {
+function ritOf(pairs: readonly PlayedNote[]): CharacterFinding[] {
   const free = pairs.flatMap((pair, index) => {
     const next = pairs[index + 1];
     if (!pair.note.freeTempo || !next) return [];
@@ -163,7 +165,7 @@ function ritOf(pairs: readonly Pair[]): CharacterFinding[] {
   ];
 }
 
-function fermatasOf(pairs: readonly Pair[]): CharacterFinding[] {
+function fermatasOf(pairs: readonly PlayedNote[]): CharacterFinding[] {
   return pairs.flatMap(({ note, played }): CharacterFinding[] => {
     if (!note.fermata || played.soundedShare === undefined) return [];
     const value = played.soundedShare;
@@ -179,8 +181,8 @@ function fermatasOf(pairs: readonly Pair[]): CharacterFinding[] {
   });
 }
 
-function byMeasure(pairs: readonly Pair[]): [number, Pair[]][] {
-  const found = new Map<number, Pair[]>();
+function byMeasure(pairs: readonly PlayedNote[]): [number, PlayedNote[]][] {
+  const found = new Map<number, PlayedNote[]>();
   for (const pair of pairs)
     found.set(pair.note.measureIndex, [...(found.get(pair.note.measureIndex) ?? []), pair]);
   return [...found];

@@ -1,6 +1,8 @@
 import { median } from '../base';
 import type { FollowedNote } from '../following';
 import type { WrittenNote } from '../notation';
+import { toNumber } from '../time';
+import type { PlayedNote } from './played-note';
 
 /** A figure of a rhythm that went wrong as a whole: what a teacher would say of it. */
 export type FigureKind =
@@ -35,14 +37,6 @@ const SHORTEST_REST_BEATS = 0.2;
 const NEAR_BEAT_BEATS = 0.16;
 const OFF_BEAT_FROM_BEAT = 0.2;
 
-type Played = Extract<FollowedNote, { kind: 'played' }>;
-
-/** A written note with what was played for it. */
-interface Pair {
-  readonly note: WrittenNote;
-  readonly played: Played;
-}
-
 /**
  * The figures of a take that went wrong as a whole, in order.
  * @param written @param followed of the same line, in written order.
@@ -51,12 +45,12 @@ export function figuresOf(
   written: readonly WrittenNote[],
   followed: readonly FollowedNote[],
 ): readonly FigureFinding[] {
-  const pairs = written.map((note, index): Pair | undefined => {
+  const pairs = written.map((note, index): PlayedNote | undefined => {
     const played = followed[index];
     return played?.kind === 'played' && !note.freeTempo && !note.fermata ? { note, played } : undefined;
   });
   const findings: FigureFinding[] = [];
-  const add = (kind: FigureKind, ...notes: readonly Pair[]) =>
+  const add = (kind: FigureKind, ...notes: readonly PlayedNote[]) =>
     findings.push({
       kind,
       measureIndex: notes[0]!.note.measureIndex,
@@ -84,9 +78,9 @@ export function figuresOf(
 
 /** An entry after a rest, or on an off-beat. */
 function findEntry(
-  before: Pair,
-  pair: Pair,
-  add: (kind: FigureKind, ...notes: readonly Pair[]) => void,
+  before: PlayedNote,
+  pair: PlayedNote,
+  add: (kind: FigureKind, ...notes: readonly PlayedNote[]) => void,
 ): void {
   const restBeats = placeOf(pair) - placeOf(before) - before.note.beats;
   const { deviationBeats } = pair.played;
@@ -100,9 +94,9 @@ function findEntry(
 }
 
 /** Runs of notes of one value below a beat that follow each other without rests. */
-function runsOf(pairs: readonly (Pair | undefined)[]): Pair[][] {
-  const runs: Pair[][] = [];
-  let run: Pair[] = [];
+function runsOf(pairs: readonly (PlayedNote | undefined)[]): PlayedNote[][] {
+  const runs: PlayedNote[][] = [];
+  let run: PlayedNote[] = [];
   for (const pair of [...pairs, undefined]) {
     const last = run.at(-1);
     if (
@@ -122,25 +116,24 @@ function runsOf(pairs: readonly (Pair | undefined)[]): Pair[][] {
 }
 
 /** How long the notes of a run took beside what they would at the player's pulse: 1 when even. */
-function runShare(run: readonly Pair[]): number {
+function runShare(run: readonly PlayedNote[]): number {
   return median(
     run.slice(1).map((pair, index) => interval(run[index]!, pair) / run[index]!.played.writtenSeconds),
   );
 }
 
 const near = (a: number, b: number) => Math.abs(a - b) < 0.01;
-const interval = (from: Pair, to: Pair) => to.played.sound.onsetSeconds - from.played.sound.onsetSeconds;
+const interval = (from: PlayedNote, to: PlayedNote) =>
+  to.played.sound.onsetSeconds - from.played.sound.onsetSeconds;
 const startsBeat = (note: WrittenNote) => near(note.beat % 1, 0);
 
 /** Where a note stands, in beats of its own measure's unit from the start of the line. */
-function placeOf({ note }: Pair): number {
-  return (note.onsetQuarters.numerator / note.onsetQuarters.denominator) * (note.beats / quartersOf(note));
+function placeOf({ note }: PlayedNote): number {
+  return toNumber(note.onsetQuarters) * (note.beats / toNumber(note.lengthQuarters));
 }
 
-const quartersOf = (note: WrittenNote) => note.lengthQuarters.numerator / note.lengthQuarters.denominator;
-
 /** Whether the second note comes right after the first, without a rest between and within one pulse. */
-function follows(first: Pair, second: Pair): boolean {
+function follows(first: PlayedNote, second: PlayedNote): boolean {
   return near(placeOf(second) - placeOf(first), first.note.beats) && !second.played.startsPulse;
 }
 

@@ -1,6 +1,6 @@
 export { nextStep } from './advice';
-export { type CharacterFinding, characterOf } from './character';
-export { describeFigure, type FigureFinding, figuresOf } from './figures';
+export type { CharacterFinding } from './character';
+export { describeFigure, type FigureFinding } from './figures';
 export { judge } from './judge';
 export {
   describeStrictness,

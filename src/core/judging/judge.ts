@@ -5,6 +5,7 @@ import { beatUnit } from '../time';
 import { characterOf } from './character';
 import { confidenceIn } from './confidence';
 import { figuresOf } from './figures';
+import type { Played } from './played-note';
 import type { Policy } from './policy';
 import {
   JUDGING_VERSION,
@@ -31,11 +32,10 @@ export function judge(line: Line, following: Following, askedBpm: number, policy
   const written = writtenNotes(line);
   const measures = timedMeasures(line);
   const notes = judgeNotes(written, following, policy);
-  const found = notes.filter((note) => note.played !== undefined).length;
   return {
     version: JUDGING_VERSION,
     policy,
-    state: stateOf(notes, found, following, policy),
+    state: stateOf(notes, following, policy),
     transposedSemitones: following.transposedSemitones,
     tempo: { askedBpm, playedBpm: following.playedBpm, beatUnit: beatUnit(measures[0]!.measure.meter).name },
     tuningCents: following.tuningCents,
@@ -49,16 +49,16 @@ export function judge(line: Line, following: Following, askedBpm: number, policy
       seconds,
     })),
     figures: figuresOf(written, following.notes),
-    character: characterOf(line, following),
+    character: characterOf(line, written, following),
   };
 }
 
 function stateOf(
   notes: readonly NoteVerdict[],
-  found: number,
   { extras, transposedSemitones }: Following,
   { leastConfidence }: Policy,
 ): VerdictState {
+  const found = notes.filter((note) => note.played !== undefined).length;
   if (found < FEWEST_FOUND_SHARE * notes.length) return 'nothing-heard';
   if (transposedSemitones !== undefined) return 'transposed';
   if (explainedShare(notes, extras.length) < OTHER_LINE_SHARE) return 'other-line';
@@ -77,12 +77,12 @@ function judgeNotes(written: readonly WrittenNote[], following: Following, polic
   );
 }
 
+const isRightPitch = (note: NoteVerdict) => note.pitch === 'right' || note.pitch === 'unclear';
+
 /** Share of what was played, up to where the playing stopped, that was a written note in its pitch and in its time. */
 function explainedShare(notes: readonly NoteVerdict[], extras: number): number {
   const tried = notes.findLastIndex((note) => note.played !== undefined) + 1;
-  const fitting = notes.filter(
-    (note) => note.played && note.onset === 'on' && (note.pitch === 'right' || note.pitch === 'unclear'),
-  );
+  const fitting = notes.filter((note) => note.played && note.onset === 'on' && isRightPitch(note));
   return fitting.length / Math.max(1, tried + extras);
 }
 
@@ -135,8 +135,6 @@ function judgeNote(
   }
 }
 
-type Played = Extract<FollowedNote, { kind: 'played' }>;
-
 function judgePitch(errorSemitones: number | undefined, { pitchSemitones }: Policy): PitchVerdict {
   if (errorSemitones === undefined) return 'unclear';
   const off = Math.abs(errorSemitones);
@@ -181,7 +179,6 @@ function judgeMeasure(
   { leastConfidence }: Policy,
 ): MeasureVerdict {
   const mine = notes.filter((note) => note.measureIndex === measure.index);
-  const isRightPitch = (note: NoteVerdict) => note.pitch === 'right' || note.pitch === 'unclear';
   const isRightRhythm = (note: NoteVerdict) => note.onset === 'on' && note.length !== 'short';
   const hasExtra = following.extras.some((extra) => extra.measureIndex === measure.index);
   const isInterrupted = following.interruptions.some((stop) => stop.measureIndex === measure.index);

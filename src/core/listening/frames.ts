@@ -164,14 +164,11 @@ export class FrameMeter {
     );
     const track = trackPitch(candidates, count);
     const midi = track.map((place) => (place === undefined ? undefined : candidates.midi[place]!));
+    const energies = this.#energies(samples);
     midi.forEach((pitch, frame) => {
       const window = pitch === undefined ? 0 : LEVEL_WINDOW_PERIODS / midiToHertz(pitch);
       if (window > LEVEL_WINDOW_SECONDS)
-        levelDb[frame] = levelAt(
-          this.#energies(samples),
-          (frame + 0.5) * this.#hop,
-          window * this.#sampleRate,
-        );
+        levelDb[frame] = levelAt(energies, (frame + 0.5) * this.#hop, window * this.#sampleRate);
     });
     const { bandCount } = this.#bandMeter;
     return {

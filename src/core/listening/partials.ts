@@ -1,5 +1,5 @@
 import { midiToHertz } from '../pitch';
-import { Fourier } from '../signal';
+import { Fourier, vertex } from '../signal';
 
 /** Longer looks would smear a vibrato; shorter ones do not part the partials of a tuba. */
 const LONGEST_LOOK_SECONDS = 0.2;
@@ -148,8 +148,7 @@ export class PartialMeter {
       const bin = this.#peakBin(partial * hertz, hertz);
       if (bin === undefined) break;
       const [left, middle, right] = [-1, 0, 1].map((shift) => Math.log(this.#power[bin + shift]! + 1e-30));
-      const curve = left! - 2 * middle! + right!;
-      const top = bin + (curve < 0 ? (0.5 * (left! - right!)) / curve : 0);
+      const top = bin + vertex(left!, middle!, right!).shift;
       const weight = Math.sqrt(this.#power[bin]!);
       sum += weight * 12 * Math.log2((top * this.#sampleRate) / (this.#size * partial * hertz));
       weights += weight;

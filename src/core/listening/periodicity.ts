@@ -1,11 +1,12 @@
 import { median } from '../base';
 import { midiToHertz } from '../pitch';
+import { vertex } from '../signal';
 
 /** A tone is compared with itself so much earlier, or one period if that is longer. */
 const SHORTEST_LAG_SECONDS = 0.006;
 /** And over this long. */
 const COMPARED_SECONDS = 0.008;
-export const BREAK_STEP_SECONDS = 0.005;
+const BREAK_STEP_SECONDS = 0.005;
 /** What is usual nearby: so far around, but for the moment itself. */
 const AROUND_SECONDS = 0.16;
 const MOMENT_SECONDS = 0.035;
@@ -95,9 +96,9 @@ function changeAt(samples: Float32Array, from: number, length: number, lag: numb
     if (side < 0) [left, best, right] = [further, beside, best];
     else [left, best, right] = [best, beside, further];
   }
-  const curve = left - 2 * best + right;
-  const shift = curve > 0 ? (0.5 * (left - right)) / curve : 0;
-  return Math.max(0, Math.abs(shift) <= 1 ? best - 0.25 * (left - right) * shift : best);
+  // The bottom of a valley is the top of its mirror image.
+  const { shift, height } = vertex(-left, -best, -right);
+  return Math.max(0, Math.abs(shift) <= 1 ? -height : best);
 }
 
 function differenceAt(samples: Float32Array, from: number, length: number, lag: number): number {

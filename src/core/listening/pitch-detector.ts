@@ -1,5 +1,5 @@
 import { hertzToMidi } from '../pitch';
-import { Fourier } from '../signal';
+import { Fourier, vertex } from '../signal';
 
 /** The shelf's instruments sound from 41 Hz (double bass E1) to 4.2 kHz (piccolo). */
 const LOWEST_HERTZ = 40;
@@ -135,7 +135,10 @@ const SINC_ROWS: readonly Float64Array[] = Array.from({ length: FINE_STEPS + 1 }
  * @param lag of the highest sample. @returns shift in samples from it, and height, at most 1.
  */
 function refinePeak(nsdf: Float64Array, lag: number): { readonly shift: number; readonly height: number } {
-  if (lag >= FINE_BELOW_LAG) return vertex(nsdf[lag - 1]!, nsdf[lag]!, nsdf[lag + 1]!);
+  if (lag >= FINE_BELOW_LAG) {
+    const { shift, height } = vertex(nsdf[lag - 1]!, nsdf[lag]!, nsdf[lag + 1]!);
+    return { shift, height: Math.min(1, height) };
+  }
   // The function is even, so samples left of lag 0 mirror those right of it.
   const fine = SINC_ROWS.map((row) =>
     row.reduce((sum, weight, tap) => sum + weight * nsdf[Math.abs(lag + tap - SINC_HALF_WIDTH)]!, 0),
@@ -143,16 +146,5 @@ function refinePeak(nsdf: Float64Array, lag: number): { readonly shift: number; 
   let best = 1;
   for (let step = 1; step < FINE_STEPS; step++) if (fine[step]! > fine[best]!) best = step;
   const { shift, height } = vertex(fine[best - 1]!, fine[best]!, fine[best + 1]!);
-  return { shift: (best + shift) / FINE_STEPS - 0.5, height };
-}
-
-/** Top of the parabola through three equally spaced values. */
-function vertex(
-  left: number,
-  middle: number,
-  right: number,
-): { readonly shift: number; readonly height: number } {
-  const curve = left - 2 * middle + right;
-  const shift = curve < 0 ? (0.5 * (left - right)) / curve : 0;
-  return { shift, height: Math.min(1, middle - 0.25 * (left - right) * shift) };
+  return { shift: (best + shift) / FINE_STEPS - 0.5, height: Math.min(1, height) };
 }

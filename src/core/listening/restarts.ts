@@ -80,8 +80,10 @@ export function findRestarts(
 ): readonly Restart[] {
   const isInside = (frame: number) => frame >= stretch.from + shortest && frame < stretch.to - shortest;
   const signs: Restart[] = [];
-  for (let frame = stretch.from + shortest; frame < stretch.to - shortest; frame++)
-    signs.push({ frame, strength: strengthOfDip(frame, stretch, frames) });
+  for (let frame = stretch.from + shortest; frame < stretch.to - shortest; frame++) {
+    const strength = strengthOfDip(frame, stretch, frames);
+    if (strength >= LEAST_STRENGTH) signs.push({ frame, strength });
+  }
   for (const { seconds, change, contrast } of breaks) {
     const frame = Math.round(seconds / FRAME_SECONDS - 0.5);
     if (isInside(frame))
@@ -91,6 +93,7 @@ export function findRestarts(
           strengthOfBreak(frame, change, contrast, stretch, frames) * settling(frame, stretch, frames.midi),
       });
   }
+  if (signs.length === 0) return [];
   const doubt = hasVibrato(frames.midi, stretch) ? VIBRATO_DOUBT : 1;
   const restarts: Restart[] = [];
   // The surest first; what lies close to it says the same.

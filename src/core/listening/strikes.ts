@@ -56,16 +56,19 @@ export function findStrikes(audio: Audio, noiseDb: number, echo?: Audio): readon
     topDb <
       loudest(echoLevels, step - toSteps(BEFORE_SECONDS), step + toSteps(RISE_SECONDS)) - LEFT_OF_ECHO_DB;
   const hard = hardStrikes(levels, noiseDb).filter((strike) => !isEcho(strike));
-  const soft = softStrikes(levels, noiseDb).filter(
-    (strike) =>
-      !isEcho(strike) && hard.every(({ step }) => Math.abs(step - strike.step) > toSteps(SOFT_APART_SECONDS)),
-  );
+  const apart = toSteps(SOFT_APART_SECONDS);
+  let next = 0;
+  const soft = softStrikes(levels, noiseDb).filter((strike) => {
+    // Both come in order, so the nearest hard one is never behind.
+    while (next < hard.length && hard[next]!.step < strike.step - apart) next++;
+    return !isEcho(strike) && (next === hard.length || hard[next]!.step > strike.step + apart);
+  });
   const all = [...hard, ...soft].toSorted((a, b) => a.step - b.step);
   if (all.length === 0) return [];
   const usual = median(all.map((strike) => strike.topDb));
   const strikes = all
     .filter((strike) => strike.topDb >= usual - BELOW_USUAL_DB)
-    .filter((strike, index, kept) => !kept.slice(0, index).some((before) => isBounceOf(strike, before)));
+    .filter((_, index, kept) => !isBounce(kept, index));
   return strikes.map((strike, index) => ({
     onsetSeconds: feltStep(levels, strike, strikes[index + 1]?.step) * STEP_SECONDS,
     riseDb: strike.riseDb,
@@ -75,10 +78,12 @@ export function findStrikes(audio: Audio, noiseDb: number, echo?: Audio): readon
 
 const toSteps = (seconds: number) => Math.round(seconds / STEP_SECONDS);
 
-function isBounceOf(strike: Strike, before: Strike): boolean {
-  return (
-    strike.step - before.step <= toSteps(BOUNCE_SECONDS) && before.topDb - strike.topDb >= BOUNCE_BELOW_DB
-  );
+/** Whether a strike follows closely on a much louder one. @param strikes in order. */
+function isBounce(strikes: readonly Strike[], index: number): boolean {
+  const { step, topDb } = strikes[index]!;
+  for (let at = index - 1; at >= 0 && step - strikes[at]!.step <= toSteps(BOUNCE_SECONDS); at--)
+    if (strikes[at]!.topDb - topDb >= BOUNCE_BELOW_DB) return true;
+  return false;
 }
 
 /** Claps and strokes: up within 12 ms. */
@@ -115,7 +120,8 @@ function softStrikes(levels: Float64Array, noiseDb: number): Strike[] {
     const riseDb = topDb - smooth[step]!;
     if (riseDb < SOFT_RISE_DB || topDb < noiseDb + ABOVE_NOISE_DB) continue;
     const rising = firstAbove(smooth, topDb - FELT_BELOW_TOP_DB, step);
-    if (found.every((other) => rising - other.step >= toSteps(SHORTEST_DISTANCE_SECONDS)))
+    const last = found.at(-1);
+    if (!last || rising - last.step >= toSteps(SHORTEST_DISTANCE_SECONDS))
       found.push({ step: rising, riseDb, topDb });
   }
   return found;

@@ -5,6 +5,7 @@ export { type EchoPath, echoOf, maybeEchoPath } from './echo';
 export { Decimator, decimate, HighPass, highPass } from './filter';
 export { Fourier, hannWindow } from './fourier';
 export { GrowingSamples } from './growing-samples';
+export { vertex } from './parabola';
 export { fromPcm, toPcm } from './pcm';
 export { joinBlocks, type SoundBlock } from './sound-block';
 export { readWav, writePcmWav, writeWav } from './wav';
