@@ -1,90 +1,35 @@
+import { exactFollowing, type Played } from '../../../tests/support/followings';
 import { lineOf } from '../../../tests/support/lines';
-import { FOLLOWING_VERSION, type FollowedNote, type Following } from '../following';
-import { type Line, writtenNotes } from '../notation';
-import { toNumber } from '../time';
+import type { Following } from '../following';
 import { judge, nextStep, policyOf, STRICTNESSES, USUAL_POLICY } from '.';
 
-/** What is heard of one note beside an exact player at 60 quarters a minute. */
-interface Heard {
-  readonly moved?: number;
-  readonly levelDb?: number;
-  readonly dipDb?: number;
-  readonly share?: number;
-  readonly clarity?: number;
-  readonly startStrength?: number;
-  readonly pitch?: number;
-}
-
-function followingOf(
-  line: Line,
-  heard: Readonly<Record<string, Heard>> = {},
-  more: Partial<Following> = {},
-): Following {
-  const notes = writtenNotes(line).map((note): FollowedNote => {
-    const how = heard[note.id] ?? {};
-    const onsetSeconds = 1 + toNumber(note.onsetQuarters) + (how.moved ?? 0);
-    const writtenSeconds = toNumber(note.lengthQuarters);
-    return {
-      noteId: note.id,
-      measureIndex: note.measureIndex,
-      kind: 'played',
-      sound: { onsetSeconds, endSeconds: onsetSeconds + writtenSeconds * (how.share ?? 0.9), midi: 60 },
-      evidence: {
-        levelDb: how.levelDb ?? -20,
-        dipDb: how.dipDb ?? (note.slurredFromPrevious ? 1 : 15),
-        startStrength: how.startStrength ?? 1,
-        clarity: how.clarity ?? 0.98,
-      },
-      deviationSeconds: how.moved ?? 0,
-      deviationBeats: how.moved ?? 0,
-      writtenSeconds,
-      soundedShare: how.share ?? 0.9,
-      pitchErrorSemitones: how.pitch ?? 0,
-      startsPulse: false,
-    };
-  });
-  return {
-    version: FOLLOWING_VERSION,
-    notes,
-    extras: [],
-    interruptions: [],
-    playedBpm: 60,
-    tuningCents: 0,
-    soundsAreSustained: true,
-    noiseDb: -70,
-    transposedSemitones: undefined,
-    measureSeconds: [],
-    ...more,
-  };
-}
-
 describe('figures that go wrong as a whole', () => {
-  const figures = (measures: readonly string[], heard: Readonly<Record<string, Heard>>) => {
+  const figures = (measures: readonly string[], heard: Readonly<Record<string, Played>>) => {
     const line = lineOf(measures);
-    return judge(line, followingOf(line, heard), 60, USUAL_POLICY).figures.map(({ kind }) => kind);
+    return judge(line, exactFollowing(line, heard), 60, USUAL_POLICY).figures.map(({ kind }) => kind);
   };
 
-  test.each<[string, readonly string[], Readonly<Record<string, Heard>>, readonly string[]]>([
+  test.each<[string, readonly string[], Readonly<Record<string, Played>>, readonly string[]]>([
     ['an exact take', ['C4q. D4e E4h', 'C4e D4e E4e F4e Rq G4q'], {}, []],
-    ['a dotted pair played even', ['C4q. D4e E4h'], { m1n2: { moved: -0.5 } }, ['dotted-played-even']],
-    ['a dotted pair a little early', ['C4q. D4e E4h'], { m1n2: { moved: -0.1 } }, []],
-    ['even eighths played dotted', ['C4e D4e E4q F4h'], { m1n2: { moved: 0.22 } }, ['even-played-dotted']],
+    ['a dotted pair played even', ['C4q. D4e E4h'], { m1n2: { late: -0.5 } }, ['dotted-played-even']],
+    ['a dotted pair a little early', ['C4q. D4e E4h'], { m1n2: { late: -0.1 } }, []],
+    ['even eighths played dotted', ['C4e D4e E4q F4h'], { m1n2: { late: 0.22 } }, ['even-played-dotted']],
     [
       'a run that is rushed',
       ['C4e D4e E4e F4e G4h'],
-      { m1n2: { moved: -0.12 }, m1n3: { moved: -0.24 }, m1n4: { moved: -0.36 }, m1n5: { moved: -0.48 } },
+      { m1n2: { late: -0.12 }, m1n3: { late: -0.24 }, m1n4: { late: -0.36 }, m1n5: { late: -0.48 } },
       ['run-rushed'],
     ],
-    ['a rest that is not held', ['C4q Rq E4h'], { m1n2: { moved: -0.6 } }, ['rest-not-held']],
+    ['a rest that is not held', ['C4q Rq E4h'], { m1n2: { late: -0.6 } }, ['rest-not-held']],
     ['an off-beat entered on the beat', ['Re C4e E4q F4h'], {}, []],
-    ['an off-beat on the next beat', ['C4q Re D4e F4h'], { m1n2: { moved: 0.45 } }, ['on-the-beat']],
+    ['an off-beat on the next beat', ['C4q Re D4e F4h'], { m1n2: { late: 0.45 } }, ['on-the-beat']],
   ])('%s', (_, measures, heard, expected) => {
     expect(figures(measures, heard)).toEqual(expected);
   });
 
   test('the advice says what went wrong in the weakest measure', () => {
     const line = lineOf(['C4q. D4e E4h', 'C4w', 'D4w']);
-    const verdict = judge(line, followingOf(line, { m1n2: { moved: -0.5 } }), 60, USUAL_POLICY);
+    const verdict = judge(line, exactFollowing(line, { m1n2: { late: -0.5 } }), 60, USUAL_POLICY);
     expect(nextStep(verdict)).toContain('the dotted rhythm was played even');
   });
 });
@@ -92,14 +37,14 @@ describe('figures that go wrong as a whole', () => {
 describe('character, measured apart', () => {
   const marked = (mark: string) =>
     `<direction><direction-type><dynamics><${mark}/></dynamics></direction-type></direction>`;
-  const found = (measures: readonly string[], heard: Readonly<Record<string, Heard>>) => {
+  const found = (measures: readonly string[], heard: Readonly<Record<string, Played>>) => {
     const line = lineOf(measures);
-    const verdict = judge(line, followingOf(line, heard), 60, USUAL_POLICY);
+    const verdict = judge(line, exactFollowing(line, heard), 60, USUAL_POLICY);
     expect(verdict.measures.some((measure) => measure.notesNeedWork || measure.rhythmNeedsWork)).toBe(false);
     return verdict.character.map(({ mark, isHeard, value }) => [mark, isHeard, Number(value.toFixed(2))]);
   };
 
-  test.each<[string, readonly string[], Readonly<Record<string, Heard>>, readonly unknown[]]>([
+  test.each<[string, readonly string[], Readonly<Record<string, Played>>, readonly unknown[]]>([
     [
       'a slur that is joined',
       ['(C4q D4q) E4h'],
@@ -132,13 +77,13 @@ describe('character, measured apart', () => {
 
 describe('confidence', () => {
   const line = lineOf(['C4q D4q E4q F4q', 'G4w']);
-  const judged = (heard: Readonly<Record<string, Heard>>, more: Partial<Following> = {}) =>
-    judge(line, followingOf(line, heard, more), 60, USUAL_POLICY);
+  const judged = (heard: Readonly<Record<string, Played>>, more: Partial<Following> = {}) =>
+    judge(line, exactFollowing(line, heard, more), 60, USUAL_POLICY);
 
-  test.each<[string, Heard]>([
+  test.each<[string, Played]>([
     ['a tone that hardly repeats', { clarity: 0.55, pitch: 3 }],
     ['one that is lost in the noise', { levelDb: -66, pitch: 3 }],
-    ['one of which nobody knows whether it started', { startStrength: 0.1, moved: 0.4 }],
+    ['one of which nobody knows whether it started', { startStrength: 0.1, late: 0.4 }],
   ])('%s is unclear and held against nobody', (_, how) => {
     const { notes, measures } = judged({ m1n2: how });
     expect(notes[1]).toMatchObject({ pitch: 'unclear', onset: 'on', length: 'unclear' });
@@ -161,7 +106,7 @@ test('a stricter level never lets pass what a gentler one holds against the play
   const line = lineOf(['C4q D4q E4q F4q', 'G4h A4h', 'C4w']);
   for (const moved of [-0.3, -0.2, -0.16, -0.1, -0.07, 0.05, 0.08, 0.13, 0.18, 0.24]) {
     for (const share of [0.4, 0.55, 0.7, 0.9]) {
-      const following = followingOf(line, { m1n2: { moved }, m2n1: { share } });
+      const following = exactFollowing(line, { m1n2: { late: moved }, m2n1: { share } });
       const faults = STRICTNESSES.map(
         (strictness) =>
           judge(line, following, 60, policyOf(strictness)).measures.filter((m) => m.rhythmNeedsWork).length,

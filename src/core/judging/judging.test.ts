@@ -1,61 +1,14 @@
+import { exactFollowing, type Played } from '../../../tests/support/followings';
 import { lineOf } from '../../../tests/support/lines';
-import { FOLLOWING_VERSION, type FollowedNote, type Following } from '../following';
-import type { Line } from '../notation';
+import type { Following } from '../following';
 import { writtenNotes } from '../notation';
 import { judge, nextStep, USUAL_POLICY } from '.';
 
-interface Fault {
-  readonly pitch?: number;
-  readonly late?: number;
-  readonly share?: number;
-  readonly missing?: boolean;
-  readonly startsPulse?: boolean;
-}
-
-/** Facts of a perfect take at 60, but for the faults by note id. */
-function facts(
-  line: Line,
-  faults: Readonly<Record<string, Fault>> = {},
-  more: Partial<Following> = {},
-): Following {
-  const notes = writtenNotes(line).map((note): FollowedNote => {
-    const fault = faults[note.id] ?? {};
-    const at = { noteId: note.id, measureIndex: note.measureIndex };
-    if (fault.missing) return { ...at, kind: 'missing' };
-    const midi = note.sound.kind === 'pitched' ? note.sound.midi + (fault.pitch ?? 0) : undefined;
-    return {
-      ...at,
-      kind: 'played',
-      sound: { onsetSeconds: 1, endSeconds: 2, midi },
-      evidence: { levelDb: -20, dipDb: 20, startStrength: 1, clarity: 1 },
-      deviationSeconds: fault.late ?? 0,
-      deviationBeats: fault.late ?? 0,
-      writtenSeconds: note.beats,
-      soundedShare: midi === undefined ? undefined : (fault.share ?? 0.9),
-      pitchErrorSemitones: midi === undefined ? undefined : (fault.pitch ?? 0),
-      startsPulse: fault.startsPulse ?? false,
-    };
-  });
-  return {
-    version: FOLLOWING_VERSION,
-    notes,
-    extras: [],
-    interruptions: [],
-    playedBpm: 60,
-    tuningCents: 0,
-    soundsAreSustained: true,
-    noiseDb: -80,
-    transposedSemitones: undefined,
-    measureSeconds: [],
-    ...more,
-  };
-}
-
 const line = lineOf(['C4q D4q E4q F4q', "G4h A4q' Rq", 'C5w']);
-const verdictOf = (faults: Readonly<Record<string, Fault>>, more: Partial<Following> = {}) =>
-  judge(line, facts(line, faults, more), 60, USUAL_POLICY);
+const verdictOf = (faults: Readonly<Record<string, Played>>, more: Partial<Following> = {}) =>
+  judge(line, exactFollowing(line, faults, more), 60, USUAL_POLICY);
 
-test.each<[Fault, string, string, string]>([
+test.each<[Played, string, string, string]>([
   [{}, 'right', 'on', 'full'],
   [{ pitch: 0.4 }, 'right', 'on', 'full'],
   [{ pitch: -0.6 }, 'wrong', 'on', 'full'],
@@ -85,7 +38,7 @@ test('freedom under rit. and fermata costs no rhythm', () => {
   const free = lineOf(['C4q D4q E4q F4q', `${rit} G4h C5h^`]);
   const verdict = judge(
     free,
-    facts(free, { m2n1: { late: 0.5 }, m2n2: { late: 0.9, share: 0.2 } }),
+    exactFollowing(free, { m2n1: { late: 0.5 }, m2n2: { late: 0.9, share: 0.2 } }),
     60,
     USUAL_POLICY,
   );
@@ -94,7 +47,7 @@ test('freedom under rit. and fermata costs no rhythm', () => {
 
 test('an unpitched line is judged for rhythm alone', () => {
   const claps = lineOf(['xq xq xh', 'xw']);
-  const verdict = judge(claps, facts(claps, { m1n2: { late: 0.3 } }), 60, USUAL_POLICY);
+  const verdict = judge(claps, exactFollowing(claps, { m1n2: { late: 0.3 } }), 60, USUAL_POLICY);
   expect(verdict.notes.map((note) => note.pitch)).toEqual(['unclear', 'unclear', 'unclear', 'unclear']);
   expect(verdict.measures.map((m) => [m.notesNeedWork, m.rhythmNeedsWork])).toEqual([
     [false, true],
@@ -103,13 +56,13 @@ test('an unpitched line is judged for rhythm alone', () => {
 });
 
 describe('measures', () => {
-  const flags = (faults: Readonly<Record<string, Fault>>, more: Partial<Following> = {}) =>
+  const flags = (faults: Readonly<Record<string, Played>>, more: Partial<Following> = {}) =>
     verdictOf(faults, more).measures.map(
       (m) => `${m.notesRight}${m.rhythmRight}${m.notesNeedWork ? 'N' : ''}${m.rhythmNeedsWork ? 'R' : ''}`,
     );
   const sound = { onsetSeconds: 3, endSeconds: 3.2, midi: 70 };
 
-  test.each<[string, Readonly<Record<string, Fault>>, Partial<Following>, string[]]>([
+  test.each<[string, Readonly<Record<string, Played>>, Partial<Following>, string[]]>([
     ['clean', {}, {}, ['44', '22', '11']],
     ['a wrong note', { m1n2: { pitch: 1 } }, {}, ['34N', '22', '11']],
     ['a late note', { m2n1: { late: 0.3 } }, {}, ['44', '21R', '11']],
@@ -132,7 +85,7 @@ describe('measures', () => {
 });
 
 describe('what to do next', () => {
-  test.each<[string, Readonly<Record<string, Fault>>, Partial<Following>, string]>([
+  test.each<[string, Readonly<Record<string, Played>>, Partial<Following>, string]>([
     ['clean', {}, {}, 'Every measure was right. Play it once more the same way, then go up a step.'],
     ['clean but slow', {}, { playedBpm: 50 }, 'Every measure was right. Now play it at the full 60.'],
     ['one measure', { m1n2: { pitch: 1 } }, {}, 'Practise the notes of measure 1 slowly, three times.'],
@@ -157,7 +110,7 @@ describe('what to do next', () => {
     const long = lineOf(['G4q', 'C4w', 'D4w', 'E4w', 'F4w', 'G4w', 'A4w', 'B4h.']);
     const verdict = judge(
       long,
-      facts(long, { m0n1: { pitch: 2 }, m2n1: { pitch: 1 }, m4n1: { late: 0.4 } }),
+      exactFollowing(long, { m0n1: { pitch: 2 }, m2n1: { pitch: 1 }, m4n1: { late: 0.4 } }),
       60,
       USUAL_POLICY,
     );
@@ -168,7 +121,7 @@ describe('what to do next', () => {
 });
 
 test('facts are not changed by judging, and equal facts give equal verdicts', () => {
-  const following = facts(line, { m1n2: { pitch: 1 } });
+  const following = exactFollowing(line, { m1n2: { pitch: 1 } });
   const copy = structuredClone(following);
   const first = judge(line, following, 60, USUAL_POLICY);
   expect(following).toEqual(copy);

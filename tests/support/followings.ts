@@ -1,0 +1,68 @@
+import { FOLLOWING_VERSION, type FollowedNote, type Following } from '@/core/following';
+import { type Line, writtenNotes } from '@/core/notation';
+import { toNumber } from '@/core/time';
+
+/** How the playing of one note differs from an exact player's. */
+export interface Played {
+  /** Left out. */
+  readonly missing?: boolean;
+  /** Half steps too high. */
+  readonly pitch?: number;
+  /** Seconds, which are beats at 60. */
+  readonly late?: number;
+  /** Of its value that sounds. */
+  readonly share?: number;
+  readonly startsPulse?: boolean;
+  readonly levelDb?: number;
+  readonly dipDb?: number;
+  readonly clarity?: number;
+  readonly startStrength?: number;
+}
+
+/** Facts of an exact take at 60 beats a minute, but for what is said by note id. */
+export function exactFollowing(
+  line: Line,
+  played: Readonly<Record<string, Played>> = {},
+  more: Partial<Following> = {},
+): Following {
+  const notes = writtenNotes(line).map((note): FollowedNote => {
+    const how = played[note.id] ?? {};
+    const at = { noteId: note.id, measureIndex: note.measureIndex };
+    if (how.missing) return { ...at, kind: 'missing' };
+    const midi = note.sound.kind === 'pitched' ? note.sound.midi + (how.pitch ?? 0) : undefined;
+    const share = how.share ?? 0.9;
+    const late = how.late ?? 0;
+    const beatsPerQuarter = note.beats / toNumber(note.lengthQuarters);
+    const onsetSeconds = 1 + toNumber(note.onsetQuarters) * beatsPerQuarter + late;
+    return {
+      ...at,
+      kind: 'played',
+      sound: { onsetSeconds, endSeconds: onsetSeconds + note.beats * share, midi },
+      evidence: {
+        levelDb: how.levelDb ?? -20,
+        dipDb: how.dipDb ?? (note.slurredFromPrevious ? 1 : 15),
+        startStrength: how.startStrength ?? 1,
+        clarity: how.clarity ?? 0.98,
+      },
+      deviationSeconds: late,
+      deviationBeats: late,
+      writtenSeconds: note.beats,
+      soundedShare: midi === undefined ? undefined : share,
+      pitchErrorSemitones: midi === undefined ? undefined : (how.pitch ?? 0),
+      startsPulse: how.startsPulse ?? false,
+    };
+  });
+  return {
+    version: FOLLOWING_VERSION,
+    notes,
+    extras: [],
+    interruptions: [],
+    playedBpm: 60,
+    tuningCents: 0,
+    soundsAreSustained: true,
+    noiseDb: -70,
+    transposedSemitones: undefined,
+    measureSeconds: [],
+    ...more,
+  };
+}
