@@ -48,6 +48,10 @@ const COST_RESTART = 2.6;
 const COST_RESTART_AT_START = 1.2;
 /** Going back to the middle of a measure is rarer than to its start. */
 const COST_RESTART_INSIDE = 0.8;
+/** Leaving out a measure or a line, or jumping over it: so much, however long it is. */
+const COST_JUMP_AHEAD = 4;
+/** Stopping before the end, however early. */
+const MOST_FOR_UNFINISHED = 4;
 const COST_PER_BEAT_OFF = 1.8;
 /** A pause costs this at most, however long. */
 const MOST_FOR_TIMING = 1.6;
@@ -103,6 +107,7 @@ export function align(
   const from = new Int32Array(n * m).fill(-1);
   /** Cheapest cell of each sound among targets ≥ t: where a restart may come from. */
   const cheapestFrom = new Int32Array(n * m);
+  const lastOfMeasures = targets.flatMap((_, i) => (targets[i + 1]?.startsMeasure ? [i] : []));
   for (let j = 0; j < m; j++) {
     const doubtOfRestart = COST_OF_DOUBTFUL_RESTART * (1 - sounds[j]!.startStrength);
     for (let i = 0; i < n; i++) {
@@ -126,6 +131,23 @@ export function align(
         const back = cheapestFrom[j0 * n + i]!;
         const restart = costs[back]! + skippedSounds + goingBack + doubtOfRestart;
         if (restart < best) [best, predecessor] = [restart, back];
+        if (!targets[i]!.startsMeasure) continue;
+        // Measures are left out in silence, or the player goes on as if they were not there.
+        for (const last of lastOfMeasures) {
+          if (last >= i - 1) break;
+          const inSilence = targets[i]!.onsetBeats - targets[last]!.onsetBeats;
+          const jumpedOver = targets[last + 1]!.onsetBeats - targets[last]!.onsetBeats;
+          const cost =
+            costs[j0 * n + last]! +
+            skippedSounds +
+            COST_JUMP_AHEAD +
+            doubtOfRestart +
+            Math.min(
+              timingCost(inSilence, seconds, options.secondsPerBeat),
+              timingCost(jumpedOver, seconds, options.secondsPerBeat),
+            );
+          if (cost < best) [best, predecessor] = [cost, j0 * n + last];
+        }
       }
       costs[cell] =
         best +
@@ -147,7 +169,7 @@ function trace(costs: Float64Array, from: Int32Array, n: number, m: number): Ali
   let best = Number.POSITIVE_INFINITY;
   for (let cell = 0; cell < n * m; cell++) {
     const cost =
-      costs[cell]! + (n - 1 - (cell % n)) * COST_MISSING + (m - 1 - Math.floor(cell / n)) * COST_OUTSIDE;
+      costs[cell]! + Math.min((n - 1 - (cell % n)) * COST_MISSING, MOST_FOR_UNFINISHED) + (m - 1 - Math.floor(cell / n)) * COST_OUTSIDE;
     if (cost < best) [best, end] = [cost, cell];
   }
   const cells: number[] = [];

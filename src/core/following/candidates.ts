@@ -4,7 +4,7 @@ import type { Alignment, Candidate } from './align';
 import type { Evidence, PlayedSound } from './following';
 
 /** Surer starts than this are extra notes when no note is written there. */
-const SURE_START = 0.7;
+const SURE_START = 0.93;
 
 /** A sound with how it was heard. */
 export type HeardSound = PlayedSound & { readonly evidence: Evidence };

@@ -11,6 +11,7 @@ import {
   type Following,
   type Interruption,
 } from './following';
+import { isHeldThrough } from './held-through';
 import { expectedTimes, findBreaks, medianSecondsPerBeat, type PulsePoint } from './pulse';
 import { alignInTempoAndTune, type TuningRange, USUAL_TUNING } from './tempo-and-tuning';
 import { maybeTransposition } from './transposition';
@@ -18,6 +19,8 @@ import { maybeTransposition } from './transposition';
 /** Softer than the take's usual note by this much: an echo or a breath, not an extra note. */
 const EXTRA_BELOW_USUAL_DB = 18;
 const SHORTEST_EXTRA_SECONDS = 0.07;
+/** Less periodic than this it is the noise of an attack, or several strings at once. */
+const LEAST_EXTRA_CLARITY = 0.92;
 /** A take whose longer notes fall faster than this is plucked or struck: a guitar loses 10–40 dB a second, a breath under 5. */
 const FADING_DB_PER_SECOND = 8;
 const LONG_ENOUGH_TO_FADE_SECONDS = 0.3;
@@ -86,8 +89,13 @@ export function follow(
   return {
     version: FOLLOWING_VERSION,
     notes: notes.map(
-      (note) =>
-        followed.get(note.id) ?? { noteId: note.id, measureIndex: note.measureIndex, kind: 'missing' },
+      (note, index) =>
+        followed.get(note.id) ?? {
+          noteId: note.id,
+          measureIndex: note.measureIndex,
+          kind: 'missing',
+          repeatsHeldSound: isHeldThrough(index, notes, followed, beatQuarters),
+        },
     ),
     extras: findExtras(alignment, notes, sounds, heard, secondsPerBeat),
     interruptions: findInterruptions(pulses, secondsPerBeat),
@@ -191,7 +199,8 @@ function findExtras(
     const isFaint = sound.midi !== undefined && evidence.levelDb < floorDb;
     const isShort =
       sound.midi !== undefined && sound.endSeconds - sound.onsetSeconds < SHORTEST_EXTRA_SECONDS;
-    if (isFaint || isShort) return [];
+    const isNoise = evidence.clarity !== undefined && evidence.clarity < LEAST_EXTRA_CLARITY;
+    if (isFaint || isShort || isNoise) return [];
     const before = alignment.matches.filter((match) => match.sound < index).at(-1);
     const note = notes[(before ?? first).target]!;
     return [{ sound, measureIndex: note.measureIndex, afterNoteId: before && note.id }];

@@ -1,5 +1,5 @@
 /** Changes whenever the same facts could be followed differently. */
-export const FOLLOWING_VERSION = 2;
+export const FOLLOWING_VERSION = 3;
 
 /** A sound of the recording as the follower uses it. */
 export interface PlayedSound {
@@ -39,7 +39,11 @@ export type FollowedNote = { readonly noteId: string; readonly measureIndex: num
       /** The pulse was set anew with this note, so its own start cannot be early or late. */
       readonly startsPulse: boolean;
     }
-  | { readonly kind: 'missing' }
+  | {
+      readonly kind: 'missing';
+      /** It repeats the pitch before it, and that sound went on through its place: its start may only have been covered. */
+      readonly repeatsHeldSound: boolean;
+    }
 );
 
 export interface ExtraSound {

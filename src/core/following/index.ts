@@ -8,4 +8,5 @@ export {
   type Interruption,
   type PlayedSound,
 } from './following';
+export { repeats } from './held-through';
 export type { TuningRange } from './tempo-and-tuning';

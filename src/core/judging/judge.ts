@@ -66,7 +66,7 @@ function stateOf(
 }
 
 function judgeNotes(written: readonly WrittenNote[], following: Following, policy: Policy): NoteVerdict[] {
-  const sureOf = confidenceIn(following);
+  const sureOf = confidenceIn(written, following);
   const notes = written.map((note, index) => {
     const followed = following.notes[index]!;
     return withConfidence(judgeNote(note, written[index + 1], followed, policy), sureOf(followed), policy);

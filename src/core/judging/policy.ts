@@ -32,7 +32,7 @@ const VERSION = 2;
 /** Half way to the next key: nearer to another note than to the written one (equal temperament, by definition). */
 const HALF_WAY_SEMITONES = 0.5;
 /** A guess would be right as often. Below it the ear does not judge, whatever the strictness. */
-const LEAST_CONFIDENCE = 0.3;
+const LEAST_CONFIDENCE = 0.5;
 
 /**
  * The three levels. Common practice, where nothing else is said:

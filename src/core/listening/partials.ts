@@ -15,6 +15,8 @@ const UNEXPLAINED_BESIDE_SHARE = 0.03;
 const NEW_TONE_SHARE = 0.1;
 /** A tone's own first partial is never quite absent. */
 const LEAST_FIRST_PARTIAL_SHARE = 0.003;
+/** Where both the first and the second one are, no tone of that pitch sounds at all. */
+const ABSENT_SHARE = 0.0001;
 const AS_MUCH_SHARE = 0.985;
 const GOES_ON_SHARE = 0.18;
 const HIGHEST_FRACTION = 6;
@@ -246,19 +248,53 @@ function fractionOf(shares: readonly number[], midi: number, ringing: readonly n
       ({ other, ratio }) => ratio >= 2 && Math.abs(midi + 12 * Math.log2(ratio) - other) <= SEARCH_SEMITONES,
     )
     .map(({ ratio }) => ratio);
-  if (old.length === 0) return 1;
   const isOld = (partial: number) => old.some((ratio) => partial % ratio === 0);
-  // Hardly anything is new: the tone before goes on, with its room.
-  if (shareOf((partial) => !isOld(partial)) < GOES_ON_SHARE) return old.at(-1)!;
-  const candidates = Array.from({ length: HIGHEST_SHARED_FRACTION - 1 }, (_, index) => index + 2)
-    .filter((ratio) => !old.includes(ratio) && shares[ratio - 1]! > LEAST_FIRST_PARTIAL_SHARE)
-    .map((ratio) => ({
+  const multiples = Array.from({ length: HIGHEST_SHARED_FRACTION - 1 }, (_, index) => index + 2).map(
+    (ratio): Multiple => ({
       ratio,
-      unexplained: shareOf((partial) => partial % ratio !== 0 && !isOld(partial)),
+      first: shares[ratio - 1]!,
+      all: shareOf((partial) => partial % ratio === 0),
       own: shareOf((partial) => partial % ratio === 0 && !isOld(partial)),
-    }))
-    .filter(({ unexplained, own }) => unexplained < UNEXPLAINED_BESIDE_SHARE && own > NEW_TONE_SHARE);
-  // A fraction of the new tone explains as much as the tone itself: the highest of the best is meant.
-  const most = Math.max(...candidates.map(({ own }) => own));
-  return candidates.findLast(({ own }) => own >= AS_MUCH_SHARE * most)?.ratio ?? 1;
+      unexplained: shareOf((partial) => partial % ratio !== 0 && !isOld(partial)),
+    }),
+  );
+  // Hardly anything is new: a tone before goes on, with its room.
+  if (shares[0]! < LEAST_FIRST_PARTIAL_SHARE && shareOf((partial) => !isOld(partial)) < GOES_ON_SHARE) {
+    const goesOn = highestOfMost(
+      multiples.filter(({ ratio }) => old.includes(ratio)),
+      ({ all }) => all,
+    );
+    if (goesOn) return goesOn.ratio;
+  }
+  const sounding = multiples.filter(({ first }) => first > LEAST_FIRST_PARTIAL_SHARE);
+  const fresh = sounding.filter(
+    ({ ratio, own, unexplained }) =>
+      old.length > 0 &&
+      !old.includes(ratio) &&
+      unexplained < UNEXPLAINED_BESIDE_SHARE &&
+      own > NEW_TONE_SHARE,
+  );
+  const isAbsent = shares[0]! < ABSENT_SHARE && shares[1]! < ABSENT_SHARE;
+  // Several tones may share a fundamental that is none of them: the one with the most power is meant.
+  const meant = highestOfMost(fresh, ({ own }) => own) ?? (isAbsent ? highestOfMost(sounding, ({ all }) => all) : undefined);
+  return meant?.ratio ?? 1;
+}
+
+/** A tone whose pitch is a multiple of the found one. */
+interface Multiple {
+  readonly ratio: number;
+  /** Shares of the power: of its first partial, of all of them, of those that no older tone has, of what it leaves. */
+  readonly first: number;
+  readonly all: number;
+  readonly own: number;
+  readonly unexplained: number;
+}
+
+/** A fraction of a tone explains as much as the tone itself: the highest of the best is meant. */
+function highestOfMost(
+  multiples: readonly Multiple[],
+  shareOf: (multiple: Multiple) => number,
+): Multiple | undefined {
+  const most = Math.max(...multiples.map(shareOf));
+  return multiples.findLast((multiple) => shareOf(multiple) >= AS_MUCH_SHARE * most);
 }

@@ -25,7 +25,7 @@ export const DIP_SIDE_SECONDS = 0.12;
 /** Two signs closer than this speak of one restart. */
 const SAME_RESTART_SECONDS = 0.06;
 /** Weaker signs are not kept. */
-const LEAST_STRENGTH = 0.12;
+const LEAST_STRENGTH = 0.03;
 /** A dip that is just deep enough. */
 const STRENGTH_OF_ENOUGH_DIP = 0.6;
 

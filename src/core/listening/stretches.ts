@@ -38,6 +38,8 @@ export function withRealPitches(frames: Frames, partials: PartialMeter): Frames 
     if (isLowStart(stretch, real, stretches[index + 1], tracked[index + 1], partials, frames)) real += 12;
     for (let frame = stretch.from; frame < stretch.to; frame++)
       if (midi[frame] !== undefined) midi[frame] = midi[frame]! + real - tracked[index]!;
+    const again = ringing.findIndex((other) => Math.abs(other - real) < SAME_PITCH_SEMITONES);
+    if (again >= 0) ringing.splice(again, 1);
     ringing.push(real);
     if (ringing.length > MOST_RINGING) ringing.shift();
   });

@@ -18,6 +18,8 @@ import { fadeOf, findEnd, findStart, ownStart } from './tone-edges';
 
 /** The detector's window smears 50 ms; anything shorter than this is a transition, not a note (a sixteenth at 160 bpm lasts 94 ms). */
 const SHORTEST_TONE_SECONDS = 0.065;
+/** The tail of a tone before its own repeat: what is left of it when the start is told exactly. */
+const SHORTEST_SOUNDED_SECONDS = 0.045;
 
 /** A guitar loses 10–40 dB a second, a breath under 5; in a shorter look than this the partials lie too broad. */
 const STRING_FADE_DB_PER_SECOND = 8;
@@ -35,9 +37,11 @@ export function findTones(found: Frames, partials: PartialMeter, sound: Audio): 
     (stretch) => stretch.to - stretch.from >= toFrames(SHORTEST_TONE_SECONDS),
   );
   const stretches = absorbAliases(long, frames).flatMap((stretch) => splitAtRestarts(stretch, frames, sound));
-  return stretches.map((stretch, index) =>
-    describeTone(stretch, stretches[index - 1], stretches[index + 1], frames, partials),
-  );
+  return stretches
+    .map((stretch, index) =>
+      describeTone(stretch, stretches[index - 1], stretches[index + 1], frames, partials),
+    )
+    .filter((note) => note.endSeconds - note.onsetSeconds >= SHORTEST_SOUNDED_SECONDS);
 }
 
 /** A tone and how it began. */
