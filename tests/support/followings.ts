@@ -28,7 +28,7 @@ export function exactFollowing(
   const notes = writtenNotes(line).map((note): FollowedNote => {
     const how = played[note.id] ?? {};
     const at = { noteId: note.id, measureIndex: note.measureIndex };
-    if (how.missing) return { ...at, kind: 'missing', repeatsHeldSound: false };
+    if (how.missing) return { ...at, kind: 'missing', sign: undefined };
     const midi = note.sound.kind === 'pitched' ? note.sound.midi + (how.pitch ?? 0) : undefined;
     const share = how.share ?? 0.9;
     const late = how.late ?? 0;

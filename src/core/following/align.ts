@@ -50,16 +50,22 @@ const COST_RESTART_AT_START = 1.2;
 const COST_RESTART_INSIDE = 0.8;
 /** Leaving out a measure or a line, or jumping over it: so much, however long it is. */
 const COST_JUMP_AHEAD = 4;
-/** Stopping before the end, however early. */
+/** Stopping before the end, however early; but then not much is heard any more. */
 const MOST_FOR_UNFINISHED = 4;
+const COST_AFTER_UNFINISHED = 0.2;
 const COST_PER_BEAT_OFF = 1.8;
 /** A pause costs this at most, however long. */
 const MOST_FOR_TIMING = 1.6;
+const DOUBTFUL_TIMING_FACTOR = 2;
+const COST_OF_DOUBTFUL_PAUSE = 3;
 /** A pulse may bend by this share without cost. */
 const FREE_TEMPO_SHARE = 0.06;
 const RIGHT_PITCH_SEMITONES = 0.6;
 const MOST_SKIPPED_TARGETS = 6;
+/** Between two notes there are at most so many sounds that surely started, and so many doubtful ones. */
 const MOST_SKIPPED_SOUNDS = 8;
+const MOST_SKIPPED_IN_ALL = 40;
+const SURELY_STARTED = 0.5;
 
 export interface AlignOptions {
   readonly secondsPerBeat: number;
@@ -75,12 +81,14 @@ function pitchCost(target: Target, sound: Candidate, tuningSemitones: number): n
   return COST_WRONG_PITCH + 0.02 * Math.min(off, 12);
 }
 
-function timingCost(beats: number, seconds: number, secondsPerBeat: number): number {
+/** @param doubt about the start of the sound, 0–1: what is doubtful is believed where the score has a note, not elsewhere. */
+function timingCost(beats: number, seconds: number, secondsPerBeat: number, doubt: number): number {
   const difference = seconds / secondsPerBeat - beats;
   const off = (difference < 0 ? -difference : difference) - FREE_TEMPO_SHARE * beats;
   if (off <= 0) return 0;
-  const cost = COST_PER_BEAT_OFF * off;
-  return cost < MOST_FOR_TIMING ? cost : MOST_FOR_TIMING;
+  const cost = COST_PER_BEAT_OFF * (1 + DOUBTFUL_TIMING_FACTOR * doubt) * off;
+  const most = MOST_FOR_TIMING + COST_OF_DOUBTFUL_PAUSE * doubt;
+  return cost < most ? cost : most;
 }
 
 /**
@@ -109,14 +117,16 @@ export function align(
   const cheapestFrom = new Int32Array(n * m);
   const lastOfMeasures = targets.flatMap((_, i) => (targets[i + 1]?.startsMeasure ? [i] : []));
   for (let j = 0; j < m; j++) {
-    const doubtOfRestart = COST_OF_DOUBTFUL_RESTART * (1 - sounds[j]!.startStrength);
+    const earliest = earliestBefore(j, sounds);
+    const doubt = 1 - sounds[j]!.startStrength;
+    const doubtOfRestart = COST_OF_DOUBTFUL_RESTART * doubt;
     for (let i = 0; i < n; i++) {
       const inside = targets[i]!.startsMeasure ? 0 : COST_RESTART_INSIDE;
       const goingBack = i === 0 ? COST_RESTART_AT_START : COST_RESTART + inside;
       const cell = j * n + i;
       let best = i * COST_MISSING + j * COST_OUTSIDE;
       let predecessor = -1;
-      for (let j0 = Math.max(0, j - 1 - MOST_SKIPPED_SOUNDS); j0 < j; j0++) {
+      for (let j0 = earliest; j0 < j; j0++) {
         const skippedSounds = leftOut[j]! - leftOut[j0 + 1]!;
         const seconds = sounds[j]!.onsetSeconds - sounds[j0]!.onsetSeconds;
         for (let i0 = Math.max(0, i - 1 - MOST_SKIPPED_TARGETS); i0 < i; i0++) {
@@ -125,7 +135,7 @@ export function align(
             costs[j0 * n + i0]! +
             skippedSounds +
             (i - i0 - 1) * COST_MISSING +
-            timingCost(beats, seconds, options.secondsPerBeat);
+            timingCost(beats, seconds, options.secondsPerBeat, doubt);
           if (cost < best) [best, predecessor] = [cost, j0 * n + i0];
         }
         const back = cheapestFrom[j0 * n + i]!;
@@ -143,8 +153,8 @@ export function align(
             COST_JUMP_AHEAD +
             doubtOfRestart +
             Math.min(
-              timingCost(inSilence, seconds, options.secondsPerBeat),
-              timingCost(jumpedOver, seconds, options.secondsPerBeat),
+              timingCost(inSilence, seconds, options.secondsPerBeat, doubt),
+              timingCost(jumpedOver, seconds, options.secondsPerBeat, doubt),
             );
           if (cost < best) [best, predecessor] = [cost, j0 * n + last];
         }
@@ -152,7 +162,7 @@ export function align(
       costs[cell] =
         best +
         pitchCost(targets[i]!, sounds[j]!, options.tuningSemitones) +
-        COST_OF_DOUBT * (1 - sounds[j]!.startStrength);
+        COST_OF_DOUBT * doubt;
       from[cell] = predecessor;
     }
     for (let i = n - 1; i >= 0; i--) {
@@ -168,8 +178,12 @@ function trace(costs: Float64Array, from: Int32Array, n: number, m: number): Ali
   let end = 0;
   let best = Number.POSITIVE_INFINITY;
   for (let cell = 0; cell < n * m; cell++) {
-    const cost =
-      costs[cell]! + Math.min((n - 1 - (cell % n)) * COST_MISSING, MOST_FOR_UNFINISHED) + (m - 1 - Math.floor(cell / n)) * COST_OUTSIDE;
+    const after = m - 1 - Math.floor(cell / n);
+    const unfinished = Math.min(
+      (n - 1 - (cell % n)) * COST_MISSING,
+      MOST_FOR_UNFINISHED + after * COST_AFTER_UNFINISHED,
+    );
+    const cost = costs[cell]! + unfinished + after * COST_OUTSIDE;
     if (cost < best) [best, end] = [cost, cell];
   }
   const cells: number[] = [];
@@ -184,4 +198,16 @@ function trace(costs: Float64Array, from: Int32Array, n: number, m: number): Ali
     };
   });
   return { matches, cost: best };
+}
+
+/** The earliest sound that the note before the one of sound `j` may be. */
+function earliestBefore(j: number, sounds: readonly Candidate[]): number {
+  let skipped = 0;
+  let j0 = j - 1;
+  while (j0 > 0 && j - j0 <= MOST_SKIPPED_IN_ALL) {
+    if (sounds[j0]!.startStrength >= SURELY_STARTED) skipped++;
+    if (skipped > MOST_SKIPPED_SOUNDS) break;
+    j0--;
+  }
+  return Math.max(0, j0);
 }

@@ -11,7 +11,7 @@ import {
   type Following,
   type Interruption,
 } from './following';
-import { isHeldThrough } from './held-through';
+import { signOfMissing } from './missing';
 import { expectedTimes, findBreaks, medianSecondsPerBeat, type PulsePoint } from './pulse';
 import { alignInTempoAndTune, type TuningRange, USUAL_TUNING } from './tempo-and-tuning';
 import { maybeTransposition } from './transposition';
@@ -62,9 +62,9 @@ export function follow(
     }),
   );
   const askedSecondsPerBeat = quarterSeconds(askedBpm, unit) * beatQuarters;
-  const found = alignInTempoAndTune(targets, candidates, askedSecondsPerBeat, tuningRange);
-  const { tuningSemitones, secondsPerBeat } = found;
-  const { sounds, alignment } = joinDoubtful(candidates, found.alignment);
+  const aligned = alignInTempoAndTune(targets, candidates, askedSecondsPerBeat, tuningRange);
+  const { tuningSemitones, secondsPerBeat } = aligned;
+  const { sounds, alignment } = joinDoubtful(candidates, aligned.alignment);
 
   const place = ({ target, sound }: Match): Placed => ({
     note: notes[target]!,
@@ -86,6 +86,13 @@ export function follow(
     }))
       followed.set(note.noteId, note);
   });
+  const found = {
+    notes,
+    followed,
+    beatQuarters,
+    strikes: targets.some((target) => target.midi !== undefined) ? heard.strikes : [],
+    onsetsSeconds: sounds.map((sound) => sound.onsetSeconds),
+  };
   return {
     version: FOLLOWING_VERSION,
     notes: notes.map(
@@ -94,7 +101,7 @@ export function follow(
           noteId: note.id,
           measureIndex: note.measureIndex,
           kind: 'missing',
-          repeatsHeldSound: isHeldThrough(index, notes, followed, beatQuarters),
+          sign: signOfMissing(index, found),
         },
     ),
     extras: findExtras(alignment, notes, sounds, heard, secondsPerBeat),
@@ -106,7 +113,7 @@ export function follow(
         : undefined,
     soundsAreSustained,
     noiseDb: heard.noiseDb,
-    transposedSemitones: maybeTransposition(targets, candidates, found.alignment, {
+    transposedSemitones: maybeTransposition(targets, candidates, aligned.alignment, {
       secondsPerBeat,
       tuningSemitones,
     }),

@@ -21,6 +21,13 @@ export interface Evidence {
   readonly clarity: number | undefined;
 }
 
+/**
+ * Why a note that was not found may have sounded after all:
+ * - `sound-goes-on`: it repeats the pitch before it, and that sound went on through its place: its start may be covered;
+ * - `something-struck`: something started where it was due, but no pitch was found.
+ */
+export type MissingSign = 'sound-goes-on' | 'something-struck';
+
 /** What became of one written note. */
 export type FollowedNote = { readonly noteId: string; readonly measureIndex: number } & (
   | {
@@ -41,8 +48,8 @@ export type FollowedNote = { readonly noteId: string; readonly measureIndex: num
     }
   | {
       readonly kind: 'missing';
-      /** It repeats the pitch before it, and that sound went on through its place: its start may only have been covered. */
-      readonly repeatsHeldSound: boolean;
+      /** Why it may have sounded after all; undefined when nothing speaks for it. */
+      readonly sign: MissingSign | undefined;
     }
 );
 

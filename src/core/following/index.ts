@@ -6,7 +6,8 @@ export {
   type FollowedNote,
   type Following,
   type Interruption,
+  type MissingSign,
   type PlayedSound,
 } from './following';
-export { repeats } from './held-through';
+export { repeats } from './missing';
 export type { TuningRange } from './tempo-and-tuning';

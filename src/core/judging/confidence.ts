@@ -44,7 +44,10 @@ export function confidenceIn(
   const usual = levels.length > 0 ? aboveNoise(median(levels)) : 1;
   const sureOfHeld = sureOfHeldIn(written, notes);
   return (note) => {
-    if (note.kind === 'missing') return note.repeatsHeldSound ? Math.min(usual, sureOfHeld) : usual;
+    if (note.kind === 'missing') {
+      if (note.sign === 'something-struck') return 0;
+      return note.sign === 'sound-goes-on' ? Math.min(usual, sureOfHeld) : usual;
+    }
     const { levelDb, clarity, startStrength } = note.evidence;
     const isPeriodic =
       clarity === undefined ? 1 : clamp((clarity - LOST_CLARITY) / (CLEAR_CLARITY - LOST_CLARITY), 0, 1);
@@ -61,7 +64,7 @@ export function confidenceIn(
 function sureOfHeldIn(written: readonly WrittenNote[], notes: readonly FollowedNote[]): number {
   const repeated = notes.filter((_, index) => repeats(written[index]!, written[index - 1]));
   const found = repeated.filter((note) => note.kind === 'played').length;
-  const covered = repeated.filter((note) => note.kind === 'missing' && note.repeatsHeldSound).length;
+  const covered = repeated.filter((note) => note.kind === 'missing' && note.sign === 'sound-goes-on').length;
   const coveredShare =
     (COVERED_SHARE * GENERAL_REPEATS + Math.max(0, covered - 1)) / (GENERAL_REPEATS + found + covered);
   const held = HELD_SHARE * NO_SIGN_WHERE_HELD_SHARE;

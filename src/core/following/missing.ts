@@ -1,0 +1,76 @@
+import { clamp } from '../base';
+import type { HeardStrike } from '../listening';
+import type { WrittenNote } from '../notation';
+import { toNumber } from '../time';
+import type { FollowedNote, MissingSign } from './following';
+
+/** So much of a repeated note, at the pulse before it, must have sounded. */
+const LEAST_HELD_SHARE = 0.3;
+/** A strike this close to where a note is due may be its start. */
+const DUE_BEATS = 0.2;
+const DUE_SECONDS = [0.06, 0.12] as const;
+/** A strike this close to the start of another note is that note's. */
+const EXPLAINED_SECONDS = 0.07;
+
+/** What is known of the notes that were found, and of the starts in the recording. */
+export interface Found {
+  readonly notes: readonly WrittenNote[];
+  /** By note id. */
+  readonly followed: ReadonlyMap<string, FollowedNote>;
+  readonly beatQuarters: number;
+  readonly strikes: readonly HeardStrike[];
+  /** Starts of all sounds that were taken for notes. */
+  readonly onsetsSeconds: readonly number[];
+}
+
+/** Looks again where the score says that a note should be: whether it may have sounded after all. */
+export function signOfMissing(index: number, found: Found): MissingSign | undefined {
+  const before = playedBefore(index, found);
+  if (!before) return undefined;
+  const due = dueSeconds(index, before, found);
+  const note = found.notes[index]!;
+  const isRepeat = found.notes
+    .slice(before.index, index)
+    .every((between, at) => repeats(found.notes[before.index + at + 1]!, between));
+  if (isRepeat && before.played.sound.endSeconds >= due + LEAST_HELD_SHARE * note.beats * before.secondsPerBeat)
+    return 'sound-goes-on';
+  // Only a single note between two that were found: where more is missing, its place is not known.
+  const after = found.notes[index + 1] && found.followed.get(found.notes[index + 1]!.id);
+  if (before.index !== index - 1 || after?.kind !== 'played') return undefined;
+  const near = clamp(DUE_BEATS * before.secondsPerBeat, ...DUE_SECONDS);
+  const isStruck = found.strikes.some(
+    ({ onsetSeconds }) =>
+      Math.abs(onsetSeconds - due) <= near &&
+      found.onsetsSeconds.every((other) => Math.abs(other - onsetSeconds) > EXPLAINED_SECONDS),
+  );
+  return isStruck ? 'something-struck' : undefined;
+}
+
+interface PlayedBefore {
+  readonly index: number;
+  readonly played: Extract<FollowedNote, { kind: 'played' }>;
+  readonly secondsPerBeat: number;
+}
+
+function playedBefore(index: number, { notes, followed }: Found): PlayedBefore | undefined {
+  for (let at = index - 1; at >= 0; at--) {
+    const note = notes[at]!;
+    const played = followed.get(note.id);
+    if (played?.kind === 'played')
+      return { index: at, played, secondsPerBeat: played.writtenSeconds / note.beats };
+  }
+  return undefined;
+}
+
+function dueSeconds(index: number, before: PlayedBefore, { notes, beatQuarters }: Found): number {
+  const quarters = toNumber(notes[index]!.onsetQuarters) - toNumber(notes[before.index]!.onsetQuarters);
+  const { sound, deviationSeconds } = before.played;
+  return sound.onsetSeconds - deviationSeconds + (quarters / beatQuarters) * before.secondsPerBeat;
+}
+
+/** Whether two written notes have the same pitch; strokes have none. */
+export function repeats(note: WrittenNote, before: WrittenNote | undefined): boolean {
+  return (
+    note.sound.kind === 'pitched' && before?.sound.kind === 'pitched' && note.sound.midi === before.sound.midi
+  );
+}
