@@ -104,10 +104,10 @@ export function align(
 ): Alignment {
   const n = targets.length;
   const m = sounds.length;
-  /** Cost of leaving out all sounds before each one. */
-  const leftOut = new Float64Array(m + 1);
+  /** How many sounds surely start before each one. */
+  const startsBefore = new Float64Array(m + 1);
   sounds.forEach((sound, j) => {
-    leftOut[j + 1] = leftOut[j]! + COST_EXTRA * sound.startStrength;
+    startsBefore[j + 1] = startsBefore[j]! + sound.startStrength;
   });
   if (n === 0 || m === 0) return { matches: [], cost: n * COST_MISSING + m * COST_OUTSIDE };
   const costs = new Float64Array(n * m).fill(Number.POSITIVE_INFINITY);
@@ -124,10 +124,10 @@ export function align(
       const inside = targets[i]!.startsMeasure ? 0 : COST_RESTART_INSIDE;
       const goingBack = i === 0 ? COST_RESTART_AT_START : COST_RESTART + inside;
       const cell = j * n + i;
-      let best = i * COST_MISSING + j * COST_OUTSIDE;
+      let best = i * COST_MISSING + startsBefore[j]! * COST_OUTSIDE;
       let predecessor = -1;
       for (let j0 = earliest; j0 < j; j0++) {
-        const skippedSounds = leftOut[j]! - leftOut[j0 + 1]!;
+        const skippedSounds = COST_EXTRA * (startsBefore[j]! - startsBefore[j0 + 1]!);
         const seconds = sounds[j]!.onsetSeconds - sounds[j0]!.onsetSeconds;
         for (let i0 = Math.max(0, i - 1 - MOST_SKIPPED_TARGETS); i0 < i; i0++) {
           const beats = targets[i]!.onsetBeats - targets[i0]!.onsetBeats;
@@ -171,14 +171,20 @@ export function align(
       cheapestFrom[cell] = costs[after]! < costs[cell]! ? after : cell;
     }
   }
-  return trace(costs, from, n, m);
+  return trace(costs, from, n, startsBefore);
 }
 
-function trace(costs: Float64Array, from: Int32Array, n: number, m: number): Alignment {
+function trace(
+  costs: Float64Array,
+  from: Int32Array,
+  n: number,
+  startsBefore: Float64Array,
+): Alignment {
+  const m = startsBefore.length - 1;
   let end = 0;
   let best = Number.POSITIVE_INFINITY;
   for (let cell = 0; cell < n * m; cell++) {
-    const after = m - 1 - Math.floor(cell / n);
+    const after = startsBefore[m]! - startsBefore[Math.floor(cell / n) + 1]!;
     const unfinished = Math.min(
       (n - 1 - (cell % n)) * COST_MISSING,
       MOST_FOR_UNFINISHED + after * COST_AFTER_UNFINISHED,
