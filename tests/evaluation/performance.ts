@@ -1,6 +1,7 @@
 import { createRandom, type Random } from '@/core/base';
 import { type Line, type WrittenNote, writtenNotes } from '@/core/notation';
 import { toNumber } from '@/core/time';
+import { type Change, chooseChanges, SQUEAK_SEMITONES } from './mistakes';
 import type { Player } from './players';
 import type { ErrorKind, Tone, Truth, TruthNote, TruthSound, TruthStop } from './take-truth';
 import type { Tune } from './tunes';
@@ -14,29 +15,9 @@ const LEAST_OFF_SECONDS = 0.17;
 const TONGUE_GAP_SECONDS = 0.035;
 /** A piper's grace note: heard as the start of the note it comes before, not as a note. */
 const GRACE_SECONDS = 0.045;
+/** A reed that overblows finds its note after about so long. */
+const SQUEAK_SECONDS = 0.13;
 const GRACE = -1;
-
-/** What is done on purpose in one take, at most one thing a measure. */
-const RECIPES: readonly (readonly ErrorKind[])[] = [
-  [],
-  ['wrong', 'late'],
-  ['missing', 'early', 'octave'],
-  [],
-  ['added', 'cut-short', 'wrong'],
-  ['pause', 'wrong', 'late'],
-  ['tie-retongued', 'cut-short', 'dotted-even'],
-  [],
-  ['restart', 'wrong'],
-  ['forgot-key', 'early'],
-  ['false-start', 'missing', 'cut-short'],
-  ['rushing', 'wrong'],
-  [],
-  ['skipped-measure', 'late'],
-  ['unfinished', 'added'],
-  ['half-tempo', 'wrong', 'cut-short'],
-  ['dragging', 'added', 'late'],
-  ['restart', 'pause', 'added'],
-];
 
 export interface Performed {
   readonly tones: readonly Tone[];
@@ -46,18 +27,12 @@ export interface Performed {
   readonly clickSeconds: readonly number[];
 }
 
-interface Change {
-  readonly kind: ErrorKind;
-  /** Index of the written note it happens at. */
-  readonly at: number;
-}
-
 /** Plays a line with mistakes on purpose. Equal seeds give equal takes. */
 export function performTake(line: Line, tune: Tune, player: Player, seed: number): Performed {
   const random = createRandom(90_001 + 131 * seed);
   const notes = writtenNotes(line);
   const beatQuarters = tune.meter === '6/8' ? 1.5 : 1;
-  const changes = chooseChanges(notes, player, RECIPES[seed % RECIPES.length]!, random);
+  const changes = chooseChanges(notes, player, seed, random);
   const has = (kind: ErrorKind) => changes.some((change) => change.kind === kind);
   const at = (kind: ErrorKind, index: number) => changes.some((c) => c.kind === kind && c.at === index);
   const bpm = tune.bpm * (has('half-tempo') ? 0.55 : random.uniform(0.9, 1.08));
@@ -122,6 +97,13 @@ export function performTake(line: Line, tune: Tune, player: Player, seed: number
       return;
     }
     if (at('missing', index)) return;
+    if (at('held-over', index)) {
+      const held = tones.at(-1)!;
+      const end = shift + pulseAt(beatsOf(note) + 0.9 * note.beats) + freeShift[index]!;
+      tones[tones.length - 1] = { ...held, end };
+      lastEnd = end;
+      return;
+    }
     const moved = at('late', index)
       ? offBeats(note, local, random)
       : at('early', index)
@@ -192,6 +174,7 @@ export function performTake(line: Line, tune: Tune, player: Player, seed: number
       !at('late', index);
     const from = tones.at(-1);
     const distance = from?.midi !== undefined && midi !== undefined ? Math.abs(from.midi - midi) : 0;
+    if (at('squeak', index)) ignoreExtras.push([onset - 0.1, onset + SQUEAK_SECONDS + 0.1]);
     const bends =
       (slurs || (player.hasNoGaps === true && from !== undefined && from.end > onset - 0.06)) &&
       distance > 0.5 &&
@@ -224,6 +207,11 @@ export function performTake(line: Line, tune: Tune, player: Player, seed: number
       });
       extras.push({ onset: second, end, midi: other });
       end = second - 0.03;
+    } else if (at('squeak', index) && midi !== undefined) {
+      const speaks = onset + SQUEAK_SECONDS;
+      const high = { midi: midi + SQUEAK_SEMITONES, bendsFromPrevious: false, ...shape, vibratoCents: 0 };
+      tones.push({ onset, end: speaks, ...high, noteIndex: undefined });
+      tones.push({ onset: speaks, end, midi, bendsFromPrevious: false, ...shape, noteIndex: index });
     } else tones.push({ onset, end, midi, bendsFromPrevious: bends, ...shape, noteIndex: index });
     played.set(index, { onset, end, midi, late: moved * local, restarts: startsPulse });
     lastEnd = tones.at(-1)!.end;
@@ -267,6 +255,12 @@ function passesOf(notes: readonly WrittenNote[], changes: readonly Change[], ran
     if (index === 0 && falseStart) push(index, gap, 'restart');
     else if (changes.some((c) => c.kind === 'pause' && c.at === index)) push(index, gap);
     else push(index);
+    // Played twice in time, without a stop.
+    if (changes.some((c) => c.kind === 'repeated-measure' && c.at === index)) {
+      const back = notes.findIndex((note) => note.measureIndex === notes[index]!.measureIndex);
+      for (let again = back; again <= index; again++)
+        again === back ? push(again, random.uniform(0.04, 0.1), 'restart') : push(again);
+    }
     const restart = changes.find((c) => c.kind === 'restart' && c.at === index);
     if (restart) {
       const wanted = notes[index]!.measureIndex - random.integer(0, 2);
@@ -306,128 +300,9 @@ function pitchChange(
   const mine = changes.filter((change) => change.at === index).map((change) => change.kind);
   if (mine.includes('wrong')) return random.pick([-2, -1, 1, 2, 3, -3]);
   if (mine.includes('octave')) return note.sound.kind === 'pitched' && note.sound.midi < 72 ? 12 : -12;
-  if (mine.includes('forgot-key')) return line.part.measures[0]!.keyFifths > 0 ? -1 : 1;
+  if (mine.includes('forgot-key') || mine.includes('wrong-key'))
+    return line.part.measures[0]!.keyFifths > 0 ? -1 : 1;
   return 0;
-}
-
-function chooseChanges(
-  notes: readonly WrittenNote[],
-  player: Player,
-  recipe: readonly ErrorKind[],
-  random: Random,
-): Change[] {
-  const changes: Change[] = [];
-  const taken = new Set<number>();
-  const lastMeasure = notes.at(-1)!.measureIndex;
-  for (const kind of recipe) {
-    const able = notes
-      .map((_, index) => index)
-      .filter((index) => {
-        const note = notes[index]!;
-        return (
-          note.measureIndex < lastMeasure &&
-          !taken.has(note.measureIndex) &&
-          isAble(kind, notes, index, player)
-        );
-      });
-    if (able.length === 0) continue;
-    const chosen = random.pick(able);
-    const measure = notes[chosen]!.measureIndex;
-    const same =
-      kind === 'skipped-measure'
-        ? notes.map((_, index) => index).filter((index) => notes[index]!.measureIndex === measure)
-        : [chosen];
-    for (const index of same) changes.push({ kind, at: index });
-    for (const near of [measure - 1, measure, measure + 1]) taken.add(near);
-  }
-  return changes;
-}
-
-function isAble(kind: ErrorKind, notes: readonly WrittenNote[], index: number, player: Player): boolean {
-  const note = notes[index]!;
-  const before = notes[index - 1];
-  const next = notes[index + 1];
-  const isPitched = player.range !== undefined;
-  const plain = !note.freeTempo && !note.fermata;
-  const inside = index > 1 && index < notes.length - 2;
-  switch (kind) {
-    case 'wrong':
-      return isPitched && player.only === undefined && inside;
-    case 'octave':
-      return isPitched && player.only === undefined && inside && player.range![1] + 12 <= 105;
-    case 'forgot-key':
-      return isPitched && player.only === undefined && inside;
-    case 'missing':
-      return inside && plain && note.beats >= 0.5;
-    case 'added':
-      return (
-        inside &&
-        plain &&
-        note.beats >= 1 &&
-        !player.hasNoGaps &&
-        !note.staccato &&
-        !next!.slurredFromPrevious
-      );
-    case 'tie-retongued':
-      return (
-        note.tiedIds.length > 0 &&
-        inside &&
-        !player.hasNoGaps &&
-        note.lengthQuarters.numerator / note.lengthQuarters.denominator >= 2
-      );
-    case 'late':
-      return inside && plain && note.beats >= 1 && !note.slurredFromPrevious && !next!.slurredFromPrevious;
-    case 'early':
-      return (
-        inside &&
-        plain &&
-        (before?.beats ?? 0) >= 1 &&
-        !note.slurredFromPrevious &&
-        !before!.slurredFromPrevious
-      );
-    case 'dotted-even':
-      return (
-        inside &&
-        plain &&
-        before !== undefined &&
-        before.measureIndex === note.measureIndex &&
-        before.beats === 3 * note.beats &&
-        before.beats >= 1.2
-      );
-    case 'cut-short':
-      return (
-        player.sustains &&
-        !player.hasNoGaps &&
-        inside &&
-        plain &&
-        note.beats >= 1.5 &&
-        !next!.slurredFromPrevious
-      );
-    case 'pause':
-    case 'restart':
-      return inside && plain && index > 4 && !next!.slurredFromPrevious && !note.slurredFromPrevious;
-    case 'false-start':
-      return index >= 2 && index <= 4 && !next!.slurredFromPrevious;
-    case 'unfinished':
-      return index > notes.length * 0.7 && note.measureIndex !== before!.measureIndex;
-    case 'skipped-measure':
-      return (
-        note.measureIndex > 2 &&
-        note.beat === 1 &&
-        startsNextMeasure(notes, index) &&
-        !(next?.slurredFromPrevious && next.measureIndex !== note.measureIndex)
-      );
-    case 'half-tempo':
-    case 'rushing':
-    case 'dragging':
-      return index === 0;
-  }
-}
-
-/** Whether the measure after this note's begins with a note of its own. */
-function startsNextMeasure(notes: readonly WrittenNote[], index: number): boolean {
-  const next = notes.find((note) => note.measureIndex === notes[index]!.measureIndex + 1);
-  return next?.beat === 1 && !next.slurredFromPrevious;
 }
 
 interface Taken {
@@ -464,14 +339,18 @@ function describeNote(
     writtenMidi: note.sound.kind === 'pitched' ? note.sound.midi : undefined,
     played: found && { midi: found.midi, onset: found.onset, end: found.end },
   };
-  const wasStopped = nextIs.includes('pause') || mine.includes('restart') || found?.restarts === true;
+  const wasStopped =
+    nextIs.includes('pause') ||
+    mine.includes('restart') ||
+    mine.includes('repeated-measure') ||
+    found?.restarts === true;
   return {
     ...facts,
     pitch: !found
       ? 'missing'
       : mine.includes('octave')
         ? 'octave'
-        : mine.includes('wrong') || mine.includes('forgot-key')
+        : mine.some((kind) => ['wrong', 'forgot-key', 'wrong-key'].includes(kind))
           ? 'wrong'
           : 'right',
     onsetOff: mine.includes('late')
@@ -482,7 +361,7 @@ function describeNote(
     length: mine.includes('cut-short') ? 'short' : 'full',
     care: {
       pitch: player.range !== undefined,
-      onset: found !== undefined && !found.restarts && !mine.includes('pause'),
+      onset: found !== undefined && !found.restarts && !mine.includes('pause') && !mine.includes('squeak'),
       length:
         found !== undefined &&
         player.sustains &&
@@ -491,8 +370,10 @@ function describeNote(
         note.beats * base >= 0.4 &&
         !wholeTakeEndsHere &&
         !wasStopped &&
-        !mine.some((kind) => moved.includes(kind) || kind === 'added' || kind === 'tie-retongued') &&
-        !around.some((kind) => moved.includes(kind) || kind === 'missing' || kind === 'skipped-measure'),
+        !mine.some((kind) => moved.includes(kind) || ['added', 'tie-retongued', 'squeak'].includes(kind)) &&
+        !around.some(
+          (kind) => moved.includes(kind) || ['missing', 'held-over', 'skipped-measure'].includes(kind),
+        ),
     },
   };
 }

@@ -129,7 +129,7 @@ export function scoreTake(truth: Truth, verdict: Verdict, leadSeconds: number): 
   };
 }
 
-const SPREADING = ['pause', 'restart', 'false-start', 'early', 'added'];
+const SPREADING = ['pause', 'restart', 'repeated-measure', 'false-start', 'early', 'added'];
 
 function isFound(kind: string, measureIndex: number, verdict: Verdict): boolean {
   const flagged = (index: number) =>
@@ -162,7 +162,7 @@ function scoreMeasures(
       truth.stops.some((stop) => Math.abs(stop.measureIndex - index) <= 1) ||
       truth.errors.some(
         (error) =>
-          ['pause', 'restart', 'false-start', 'skipped-measure'].includes(error.kind) &&
+          ['pause', 'restart', 'repeated-measure', 'false-start', 'skipped-measure'].includes(error.kind) &&
           Math.abs(error.measureIndex - index) <= 1,
       );
     const name = () => `measure ${measure.number}`;

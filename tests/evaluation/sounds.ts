@@ -21,7 +21,7 @@ const CACHE = resolve('.data/evaluation');
 /** What takes are made from: when it changes, they are made again. */
 const SOURCE = createHash('sha256')
   .update(
-    ['players', 'tunes', 'performance', 'sounds', 'rooms', 'take']
+    ['players', 'tunes', 'performance', 'mistakes', 'sounds', 'rooms', 'take']
       .map((name) => readFileSync(join(import.meta.dirname, `${name}.ts`), 'utf8'))
       .join(''),
   )

@@ -16,7 +16,11 @@ export type ErrorKind =
   | 'unfinished'
   | 'half-tempo'
   | 'rushing'
-  | 'dragging';
+  | 'dragging'
+  | 'held-over'
+  | 'squeak'
+  | 'wrong-key'
+  | 'repeated-measure';
 
 /** What really happened to one written note. Times in seconds from the start of the file. */
 export interface TruthNote {

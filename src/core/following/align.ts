@@ -43,7 +43,7 @@ const COST_OF_DOUBT = 1;
 const COST_OF_DOUBTFUL_RESTART = 3;
 /** Talk, a count-in or a false start before the line, and noises after it. */
 const COST_OUTSIDE = 0.5;
-const COST_RESTART = 2.6;
+const COST_RESTART = 2.2;
 /** Beginning the whole line again after a few notes is the likeliest of all. */
 const COST_RESTART_AT_START = 1.2;
 /** Going back to the middle of a measure is rarer than to its start. */

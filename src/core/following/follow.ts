@@ -21,6 +21,12 @@ const EXTRA_BELOW_USUAL_DB = 18;
 const SHORTEST_EXTRA_SECONDS = 0.07;
 /** Less periodic than this it is the noise of an attack, or several strings at once. */
 const LEAST_EXTRA_CLARITY = 0.92;
+/** What sounds this far below the whole line is what several ringing tones share. */
+const EXTRA_BELOW_LINE_SEMITONES = 13;
+/** Where sounds fade by themselves, what is softer by this much and was not struck still rings from before. */
+const RINGING_BELOW_USUAL_DB = 8;
+/** A strike lies this close to the start of what was struck. */
+const STRUCK_SECONDS = 0.08;
 /** A take whose longer notes fall faster than this is plucked or struck: a guitar loses 10–40 dB a second, a breath under 5. */
 const FADING_DB_PER_SECOND = 8;
 const LONG_ENOUGH_TO_FADE_SECONDS = 0.3;
@@ -199,15 +205,22 @@ function findExtras(
   if (!first || !last) return [];
   const from = sounds[first.sound]!.onsetSeconds - OUTSIDE_BEATS * secondsPerBeat;
   const to = sounds[last.sound]!.endSeconds + OUTSIDE_BEATS * secondsPerBeat;
+  const lowestMidi = Math.min(...notes.flatMap(({ sound }) => (sound.kind === 'pitched' ? [sound.midi] : [])));
+  const soundsFade = heard.notes.length > 0 && !areSustained(heard);
   const levels = heard.notes.map((note) => note.levelDb);
-  const floorDb = levels.length > 0 ? median(levels) - EXTRA_BELOW_USUAL_DB : 0;
+  const usualDb = levels.length > 0 ? median(levels) : 0;
   return sounds.flatMap(({ evidence, ...sound }, index) => {
     if (used.has(index) || sound.onsetSeconds < from || sound.onsetSeconds > to) return [];
-    const isFaint = sound.midi !== undefined && evidence.levelDb < floorDb;
+    const isFaint = sound.midi !== undefined && evidence.levelDb < usualDb - EXTRA_BELOW_USUAL_DB;
     const isShort =
       sound.midi !== undefined && sound.endSeconds - sound.onsetSeconds < SHORTEST_EXTRA_SECONDS;
+    const isTooLow = sound.midi !== undefined && sound.midi < lowestMidi - EXTRA_BELOW_LINE_SEMITONES;
+    const isStruck = heard.strikes.some(
+      (strike) => Math.abs(strike.onsetSeconds - sound.onsetSeconds) <= STRUCK_SECONDS,
+    );
+    const isRinging = soundsFade && !isStruck && evidence.levelDb < usualDb - RINGING_BELOW_USUAL_DB;
     const isNoise = evidence.clarity !== undefined && evidence.clarity < LEAST_EXTRA_CLARITY;
-    if (isFaint || isShort || isNoise) return [];
+    if (isFaint || isShort || isNoise || isTooLow || isRinging) return [];
     const before = alignment.matches.filter((match) => match.sound < index).at(-1);
     const note = notes[(before ?? first).target]!;
     return [{ sound, measureIndex: note.measureIndex, afterNoteId: before && note.id }];

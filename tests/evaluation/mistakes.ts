@@ -1,0 +1,216 @@
+import type { Random } from '@/core/base';
+import type { WrittenNote } from '@/core/notation';
+import { toNumber } from '@/core/time';
+import type { Player } from './players';
+import type { ErrorKind } from './take-truth';
+
+/** An overblown third partial. */
+export const SQUEAK_SEMITONES = 19;
+
+/** What is done on purpose in one take, at most one thing a measure. */
+const RECIPES: readonly (readonly ErrorKind[])[] = [
+  [],
+  ['wrong', 'late'],
+  ['missing', 'early', 'octave'],
+  [],
+  ['added', 'cut-short', 'wrong'],
+  ['pause', 'wrong', 'late'],
+  ['tie-retongued', 'cut-short', 'dotted-even'],
+  [],
+  ['restart', 'wrong'],
+  ['forgot-key', 'early'],
+  ['false-start', 'missing', 'cut-short'],
+  ['rushing', 'wrong'],
+  [],
+  ['skipped-measure', 'late'],
+  ['unfinished', 'added'],
+  ['half-tempo', 'wrong', 'cut-short'],
+  ['dragging', 'added', 'late'],
+  ['restart', 'pause', 'added'],
+  ['held-over', 'wrong'],
+  ['squeak', 'late'],
+  [],
+  ['wrong-key'],
+  ['repeated-measure', 'cut-short'],
+  ['held-over', 'squeak'],
+];
+
+/** A mistake made on purpose. */
+export interface Change {
+  readonly kind: ErrorKind;
+  /** Index of the written note it happens at. */
+  readonly at: number;
+}
+
+/** Chooses where the mistakes of a recipe happen. @param seed also chooses the recipe. */
+export function chooseChanges(
+  notes: readonly WrittenNote[],
+  player: Player,
+  seed: number,
+  random: Random,
+): Change[] {
+  const changes: Change[] = [];
+  const taken = new Set<number>();
+  const lastMeasure = notes.at(-1)!.measureIndex;
+  for (const kind of RECIPES[seed % RECIPES.length]!) {
+    const able = notes
+      .map((_, index) => index)
+      .filter((index) => {
+        const note = notes[index]!;
+        return (
+          note.measureIndex < lastMeasure &&
+          !taken.has(note.measureIndex) &&
+          isAble(kind, notes, index, player)
+        );
+      });
+    if (able.length === 0) continue;
+    const chosen = random.pick(able);
+    const measure = notes[chosen]!.measureIndex;
+    const same = alsoChanged(kind, notes, chosen);
+    for (const index of same) changes.push({ kind, at: index });
+    for (const near of [measure - 1, measure, measure + 1]) taken.add(near);
+  }
+  return changes;
+}
+
+/** The notes that one mistake changes. */
+function alsoChanged(kind: ErrorKind, notes: readonly WrittenNote[], chosen: number): number[] {
+  const all = notes.map((_, index) => index);
+  if (kind === 'skipped-measure')
+    return all.filter((index) => notes[index]!.measureIndex === notes[chosen]!.measureIndex);
+  if (kind === 'wrong-key') return all.filter((index) => samePitchClass(notes[index]!, notes[chosen]!));
+  return [chosen];
+}
+
+function samePitchClass({ sound: a }: WrittenNote, { sound: b }: WrittenNote): boolean {
+  return a.kind === 'pitched' && b.kind === 'pitched' && (a.midi - b.midi) % 12 === 0;
+}
+
+/** Whether a note is written right after one of the same pitch. */
+export function repeatsBefore(notes: readonly WrittenNote[], index: number): boolean {
+  const [before, note] = [notes[index - 1]?.sound, notes[index]!.sound];
+  return before?.kind === 'pitched' && note.kind === 'pitched' && before.midi === note.midi;
+}
+
+function isAble(kind: ErrorKind, notes: readonly WrittenNote[], index: number, player: Player): boolean {
+  const note = notes[index]!;
+  const before = notes[index - 1];
+  const next = notes[index + 1];
+  const isPitched = player.range !== undefined;
+  const plain = !note.freeTempo && !note.fermata;
+  const isBlown = isPitched && player.sustains && !player.hasNoGaps;
+  const inside = index > 1 && index < notes.length - 2;
+  switch (kind) {
+    case 'wrong':
+      return isPitched && player.only === undefined && inside;
+    case 'octave':
+      return isPitched && player.only === undefined && inside && player.range![1] + 12 <= 105;
+    case 'forgot-key':
+      return isPitched && player.only === undefined && inside;
+    case 'missing':
+      return inside && plain && note.beats >= 0.5;
+    case 'added':
+      return (
+        inside &&
+        plain &&
+        note.beats >= 1 &&
+        !player.hasNoGaps &&
+        !note.staccato &&
+        !next!.slurredFromPrevious
+      );
+    case 'tie-retongued':
+      return (
+        note.tiedIds.length > 0 &&
+        inside &&
+        !player.hasNoGaps &&
+        note.lengthQuarters.numerator / note.lengthQuarters.denominator >= 2
+      );
+    case 'late':
+      return inside && plain && note.beats >= 1 && !note.slurredFromPrevious && !next!.slurredFromPrevious;
+    case 'early':
+      return (
+        inside &&
+        plain &&
+        (before?.beats ?? 0) >= 1 &&
+        !note.slurredFromPrevious &&
+        !before!.slurredFromPrevious
+      );
+    case 'dotted-even':
+      return (
+        inside &&
+        plain &&
+        before !== undefined &&
+        before.measureIndex === note.measureIndex &&
+        before.beats === 3 * note.beats &&
+        before.beats >= 1.2
+      );
+    case 'cut-short':
+      return (
+        player.sustains &&
+        !player.hasNoGaps &&
+        inside &&
+        plain &&
+        note.beats >= 1.5 &&
+        !next!.slurredFromPrevious
+      );
+    case 'pause':
+    case 'restart':
+      return inside && plain && index > 4 && !next!.slurredFromPrevious && !note.slurredFromPrevious;
+    case 'false-start':
+      return index >= 2 && index <= 4 && !next!.slurredFromPrevious;
+    case 'unfinished':
+      return index > notes.length * 0.7 && note.measureIndex !== before!.measureIndex;
+    case 'skipped-measure':
+      return (
+        note.measureIndex > 2 &&
+        note.beat === 1 &&
+        startsNextMeasure(notes, index) &&
+        (isPitched || !isLikeNextMeasure(notes, index)) &&
+        !(next?.slurredFromPrevious && next.measureIndex !== note.measureIndex)
+      );
+    case 'held-over':
+      return inside && plain && isBlown && repeatsBefore(notes, index) && followsDirectly(notes, index);
+    case 'squeak':
+      return inside && plain && isBlown && note.beats >= 1 && !note.slurredFromPrevious && isHighEnough(note);
+    case 'wrong-key': {
+      const share = notes.filter((other) => samePitchClass(other, note)).length / notes.length;
+      return isPitched && player.only === undefined && share >= 0.08 && share <= 0.3;
+    }
+    case 'repeated-measure':
+      return (
+        isPitched &&
+        inside &&
+        note.measureIndex > 0 &&
+        next!.measureIndex !== note.measureIndex &&
+        notes.filter((other) => other.measureIndex === note.measureIndex).length >= 3 &&
+        !notes.find((other) => other.measureIndex === note.measureIndex)!.slurredFromPrevious &&
+        !next!.slurredFromPrevious
+      );
+    case 'half-tempo':
+    case 'rushing':
+    case 'dragging':
+      return index === 0;
+  }
+}
+
+const followsDirectly = (notes: readonly WrittenNote[], index: number) =>
+  toNumber(notes[index - 1]!.onsetQuarters) + toNumber(notes[index - 1]!.lengthQuarters) ===
+  toNumber(notes[index]!.onsetQuarters);
+
+/** A squeak is a twelfth above the note, and still to be played by the synthesiser. */
+const isHighEnough = ({ sound }: WrittenNote) =>
+  sound.kind === 'pitched' && sound.midi + SQUEAK_SEMITONES < 108;
+
+/** Without pitches nobody can tell which of two equal measures was left out. */
+function isLikeNextMeasure(notes: readonly WrittenNote[], index: number): boolean {
+  const rhythmOf = (measureIndex: number) =>
+    notes.filter((note) => note.measureIndex === measureIndex).map((note) => [note.beat, note.beats]);
+  const { measureIndex } = notes[index]!;
+  return JSON.stringify(rhythmOf(measureIndex)) === JSON.stringify(rhythmOf(measureIndex + 1));
+}
+
+/** Whether the measure after this note's begins with a note of its own. */
+function startsNextMeasure(notes: readonly WrittenNote[], index: number): boolean {
+  const next = notes.find((note) => note.measureIndex === notes[index]!.measureIndex + 1);
+  return next?.beat === 1 && !next.slurredFromPrevious;
+}
