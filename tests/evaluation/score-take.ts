@@ -28,6 +28,10 @@ export interface Score {
         readonly isFlagged: boolean;
       }
     | undefined;
+  /** Whether the take as a whole was judged. */
+  readonly isJudged: boolean;
+  /** Pitched notes, and those of them that were left unclear. */
+  readonly pitchedNotes: number;
   readonly unclearNotes: number;
   /** Per mistake: whether its measure (or a neighbour, for stops) was flagged. */
   readonly found: readonly { readonly kind: string; readonly isFound: boolean }[];
@@ -37,8 +41,12 @@ export interface Score {
 const NEAR_EXTRA_SECONDS = 0.1;
 const NEAR_STOP_SECONDS = 0.7;
 
-/** Compares a verdict with the truth. @param leadSeconds how much later the file begins to count than the truth. */
-export function scoreTake(truth: Truth, verdict: Verdict, leadSeconds: number): Score {
+/**
+ * Compares a verdict with the truth. A take that was not judged blames nobody, and finds nothing.
+ * @param leadSeconds how much later the file begins to count than the truth.
+ */
+export function scoreTake(truth: Truth, said: Verdict, leadSeconds: number): Score {
+  const verdict = said.state === 'judged' ? said : withoutBlame(said);
   const tallies = Object.fromEntries(SCORED.map((name) => [name, [0, 0, 0]])) as unknown as Record<
     Scored,
     Tally
@@ -56,7 +64,10 @@ export function scoreTake(truth: Truth, verdict: Verdict, leadSeconds: number): 
   truth.notes.forEach((note, index) => {
     const said = verdict.notes[index]!;
     const saysOff = said.pitch === 'wrong' || said.pitch === 'octave' || said.pitch === 'missing';
-    const saysOnsetOff = said.onset !== 'on';
+    // With pitches, a note that was not heard at all counts among the notes; without, there is only rhythm.
+    const saysOnsetOff = note.care.pitch
+      ? said.onset === 'early' || said.onset === 'late'
+      : said.onset !== 'on';
     if (note.care.pitch)
       add('pitch', note.pitch !== 'right', saysOff, () => `${note.id} ${note.pitch}/${said.pitch}`);
     if (note.care.onset)
@@ -120,22 +131,39 @@ export function scoreTake(truth: Truth, verdict: Verdict, leadSeconds: number): 
           isFlagged: verdict.measures.some((measure) => measure.notesNeedWork || measure.rhythmNeedsWork),
         }
       : undefined,
-    unclearNotes: verdict.notes.filter((note) => note.pitch === 'unclear').length,
-    found: truth.errors.map(({ kind, measureIndex }) => ({
-      kind,
-      isFound: isFound(kind, measureIndex, verdict),
-    })),
+    isJudged: said.state === 'judged',
+    pitchedNotes: verdict.notes.filter((note) => note.writtenMidi !== undefined).length,
+    unclearNotes: verdict.notes.filter((note) => note.writtenMidi !== undefined && note.pitch === 'unclear')
+      .length,
+    found: truth.errors
+      .filter(({ kind }) => !UNFLAGGED.includes(kind))
+      .map(({ kind, measureIndex }) => ({ kind, isFound: isFound(kind, measureIndex, verdict) })),
     differences,
   };
 }
 
+function withoutBlame(verdict: Verdict): Verdict {
+  return {
+    ...verdict,
+    notes: verdict.notes.map((note) => ({ ...note, pitch: 'unclear', onset: 'on', length: 'unclear' })),
+    measures: verdict.measures.map((measure) => ({
+      ...measure,
+      notesNeedWork: false,
+      rhythmNeedsWork: false,
+    })),
+    extras: [],
+    interruptions: [],
+  };
+}
+
+/** Told by the tempo, or no mistake of the player's. */
+const UNFLAGGED = ['half-tempo', 'rushing', 'dragging', 'squeak'];
 const SPREADING = ['pause', 'restart', 'repeated-measure', 'false-start', 'early', 'added'];
 
 function isFound(kind: string, measureIndex: number, verdict: Verdict): boolean {
   const flagged = (index: number) =>
     verdict.measures[index]?.notesNeedWork || verdict.measures[index]?.rhythmNeedsWork;
   if (kind === 'unfinished') return flagged(verdict.measures.length - 1) === true;
-  if (['half-tempo', 'rushing', 'dragging'].includes(kind)) return true;
   const reach = SPREADING.includes(kind)
     ? [measureIndex - 1, measureIndex, measureIndex + 1]
     : [measureIndex];

@@ -301,7 +301,7 @@ function keySounds(player: Player, font: SoundFont): Readonly<Record<number, Key
       sounds[index] = { delaySeconds: feltStart(wordSound(word), 0), sharpSemitones: 0 };
   } else {
     const [lowest, highest] = player.range
-      ? [player.range[0] - 14, Math.min(120, player.range[1] + 14)]
+      ? [player.range[0] - 14, Math.min(120, player.range[1] + 20)]
       : [60, 60];
     const keys = Array.from({ length: highest - lowest + 1 }, (_, index) => lowest + index);
     const tones = keys.map(

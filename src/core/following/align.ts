@@ -41,8 +41,10 @@ const COST_EXTRA = 1.2;
 const COST_OF_DOUBT = 1;
 /** Nobody goes back without a clear start. */
 const COST_OF_DOUBTFUL_RESTART = 3;
-/** Talk, a count-in or a false start before the line, and noises after it. */
+/** Talk, a count-in or a false start before the line, and noises after it: a few, and what is more must be the playing. */
 const COST_OUTSIDE = 0.5;
+const FEW_OUTSIDE = 12;
+const COST_FURTHER_OUTSIDE = 1;
 const COST_RESTART = 2.2;
 /** Beginning the whole line again after a few notes is the likeliest of all. */
 const COST_RESTART_AT_START = 1.2;
@@ -50,7 +52,7 @@ const COST_RESTART_AT_START = 1.2;
 const COST_RESTART_INSIDE = 0.8;
 /** Leaving out a measure or a line, or jumping over it: so much, however long it is. */
 const COST_JUMP_AHEAD = 4;
-/** Stopping before the end, however early; but then not much is heard any more. */
+/** Stopping before the end, however early; but then a few words are heard at most: who plays on plays wrong notes. */
 const MOST_FOR_UNFINISHED = 4;
 const COST_AFTER_UNFINISHED = 0.2;
 const COST_PER_BEAT_OFF = 1.8;
@@ -91,6 +93,10 @@ function timingCost(beats: number, seconds: number, secondsPerBeat: number, doub
   return cost < most ? cost : most;
 }
 
+/** @param starts before the first or after the last note that was found. */
+const costOutside = (starts: number) =>
+  COST_OUTSIDE * starts + COST_FURTHER_OUTSIDE * Math.max(0, starts - FEW_OUTSIDE);
+
 /**
  * The cheapest way to explain the sounds by the written notes: each sound is one written note, or extra;
  * each written note is one sound, or missing; the player may go back.
@@ -124,7 +130,7 @@ export function align(
       const inside = targets[i]!.startsMeasure ? 0 : COST_RESTART_INSIDE;
       const goingBack = i === 0 ? COST_RESTART_AT_START : COST_RESTART + inside;
       const cell = j * n + i;
-      let best = i * COST_MISSING + startsBefore[j]! * COST_OUTSIDE;
+      let best = i * COST_MISSING + costOutside(startsBefore[j]!);
       let predecessor = -1;
       for (let j0 = earliest; j0 < j; j0++) {
         const skippedSounds = COST_EXTRA * (startsBefore[j]! - startsBefore[j0 + 1]!);
@@ -160,9 +166,7 @@ export function align(
         }
       }
       costs[cell] =
-        best +
-        pitchCost(targets[i]!, sounds[j]!, options.tuningSemitones) +
-        COST_OF_DOUBT * doubt;
+        best + pitchCost(targets[i]!, sounds[j]!, options.tuningSemitones) + COST_OF_DOUBT * doubt;
       from[cell] = predecessor;
     }
     for (let i = n - 1; i >= 0; i--) {
@@ -174,12 +178,7 @@ export function align(
   return trace(costs, from, n, startsBefore);
 }
 
-function trace(
-  costs: Float64Array,
-  from: Int32Array,
-  n: number,
-  startsBefore: Float64Array,
-): Alignment {
+function trace(costs: Float64Array, from: Int32Array, n: number, startsBefore: Float64Array): Alignment {
   const m = startsBefore.length - 1;
   let end = 0;
   let best = Number.POSITIVE_INFINITY;
@@ -189,7 +188,7 @@ function trace(
       (n - 1 - (cell % n)) * COST_MISSING,
       MOST_FOR_UNFINISHED + after * COST_AFTER_UNFINISHED,
     );
-    const cost = costs[cell]! + unfinished + after * COST_OUTSIDE;
+    const cost = costs[cell]! + unfinished + costOutside(after);
     if (cost < best) [best, end] = [cost, cell];
   }
   const cells: number[] = [];

@@ -205,7 +205,9 @@ function findExtras(
   if (!first || !last) return [];
   const from = sounds[first.sound]!.onsetSeconds - OUTSIDE_BEATS * secondsPerBeat;
   const to = sounds[last.sound]!.endSeconds + OUTSIDE_BEATS * secondsPerBeat;
-  const lowestMidi = Math.min(...notes.flatMap(({ sound }) => (sound.kind === 'pitched' ? [sound.midi] : [])));
+  const lowestMidi = Math.min(
+    ...notes.flatMap(({ sound }) => (sound.kind === 'pitched' ? [sound.midi] : [])),
+  );
   const soundsFade = heard.notes.length > 0 && !areSustained(heard);
   const levels = heard.notes.map((note) => note.levelDb);
   const usualDb = levels.length > 0 ? median(levels) : 0;

@@ -32,7 +32,10 @@ export function signOfMissing(index: number, found: Found): MissingSign | undefi
   const isRepeat = found.notes
     .slice(before.index, index)
     .every((between, at) => repeats(found.notes[before.index + at + 1]!, between));
-  if (isRepeat && before.played.sound.endSeconds >= due + LEAST_HELD_SHARE * note.beats * before.secondsPerBeat)
+  if (
+    isRepeat &&
+    before.played.sound.endSeconds >= due + LEAST_HELD_SHARE * note.beats * before.secondsPerBeat
+  )
     return 'sound-goes-on';
   // Only a single note between two that were found: where more is missing, its place is not known.
   const after = found.notes[index + 1] && found.followed.get(found.notes[index + 1]!.id);

@@ -59,8 +59,8 @@ function stateOf(
   { leastConfidence }: Policy,
 ): VerdictState {
   const found = notes.filter((note) => note.played !== undefined).length;
-  if (found < FEWEST_FOUND_SHARE * notes.length) return 'nothing-heard';
   if (transposedSemitones !== undefined) return 'transposed';
+  if (found < FEWEST_FOUND_SHARE * notes.length) return 'nothing-heard';
   if (explainedShare(notes, extras.length) < OTHER_LINE_SHARE) return 'other-line';
   return median(notes.map((note) => note.confidence)) < leastConfidence ? 'unclear-sound' : 'judged';
 }

@@ -19,6 +19,8 @@ const BELOW_USUAL_DB = 20;
 /** A hand bounces and a drum rings back: what follows so soon and so much softer is the same stroke. */
 const BOUNCE_SECONDS = 0.26;
 const BOUNCE_BELOW_DB = 12;
+/** What comes so soon after a much softer sound, and rises so steeply, is the stroke itself. */
+const DROWNING_RISE_DB = 15;
 const ABOVE_NOISE_DB = 12;
 /** A glide or a vowel gets so much louder within this, out of a dip that is the lowest for so long around. */
 const SOFT_RISE_SECONDS = 0.08;
@@ -98,8 +100,10 @@ function hardStrikes(levels: Float64Array, noiseDb: number): Strike[] {
     if (riseDb < LOWEST_RISE_DB || topDb < noiseDb + ABOVE_NOISE_DB) continue;
     const last = found.at(-1);
     if (last && step - last.step < toSteps(SHORTEST_DISTANCE_SECONDS)) {
-      if (riseDb > last.riseDb + 1 && step - last.step < ahead)
-        found[found.length - 1] = { step, riseDb, topDb };
+      const isSame = step - last.step < ahead;
+      // A click or a tap of the foot just before is not the stroke.
+      const drowns = topDb >= last.topDb + BOUNCE_BELOW_DB && riseDb >= DROWNING_RISE_DB;
+      if ((isSame && riseDb > last.riseDb + 1) || drowns) found[found.length - 1] = { step, riseDb, topDb };
     } else found.push({ step, riseDb, topDb });
   }
   return found;
