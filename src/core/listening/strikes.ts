@@ -65,14 +65,19 @@ export function findStrikes(audio: Audio, noiseDb: number, echo?: Audio): readon
     while (next < hard.length && hard[next]!.step < strike.step - apart) next++;
     return !isEcho(strike) && (next === hard.length || hard[next]!.step > strike.step + apart);
   });
-  const all = [...hard, ...soft].toSorted((a, b) => a.step - b.step);
-  if (all.length === 0) return [];
+  const inOrder = [...hard, ...soft].toSorted((a, b) => a.step - b.step);
+  if (inOrder.length === 0) return [];
+  // A syllable may begin softly; a click stays soft.
+  const all = inOrder.map((strike, index) => ({
+    ...strike,
+    topDb: loudest(levels, strike.step, endOf(strike, inOrder[index + 1])),
+  }));
   const usual = median(all.map((strike) => strike.topDb));
   const strikes = all
     .filter((strike) => strike.topDb >= usual - BELOW_USUAL_DB)
     .filter((_, index, kept) => !isBounce(kept, index));
   return strikes.map((strike, index) => ({
-    onsetSeconds: feltStep(levels, strike, strikes[index + 1]?.step) * STEP_SECONDS,
+    onsetSeconds: feltStep(levels, strike, strikes[index + 1]) * STEP_SECONDS,
     riseDb: strike.riseDb,
     levelDb: strike.topDb,
   }));
@@ -143,10 +148,14 @@ function smoothed(levels: Float64Array, width: number): Float64Array {
 }
 
 /** Where a strike comes within 10 dB of what it reaches. */
-function feltStep(levels: Float64Array, { step }: Strike, next: number | undefined): number {
-  const end = Math.min(step + toSteps(TOP_SECONDS), next ?? Number.POSITIVE_INFINITY);
-  return firstAbove(levels, loudest(levels, step, end) - FELT_BELOW_TOP_DB, step);
+function feltStep(levels: Float64Array, strike: Strike, next: Strike | undefined): number {
+  const top = loudest(levels, strike.step, endOf(strike, next));
+  return firstAbove(levels, top - FELT_BELOW_TOP_DB, strike.step);
 }
+
+/** By when a strike has reached its top. */
+const endOf = ({ step }: Strike, next: Strike | undefined) =>
+  Math.min(step + toSteps(TOP_SECONDS), next?.step ?? Number.POSITIVE_INFINITY);
 
 /** Peak level per step: short enough that a clap's front is not smeared. */
 function fineLevels({ samples, sampleRate }: Audio): Float64Array {
