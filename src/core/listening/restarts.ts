@@ -24,7 +24,9 @@ const DIPPING_BANDS_SHARE = 0.3;
 export const DIP_SIDE_SECONDS = 0.12;
 /** Two signs closer than this speak of one restart. */
 const SAME_RESTART_SECONDS = 0.06;
-/** Weaker signs are not kept. */
+/** Weaker signs say nothing by themselves. */
+const PLAIN_STRENGTH = 0.12;
+/** Weaker ones are not kept. */
 const LEAST_STRENGTH = 0.03;
 /** A dip that is just deep enough. */
 const STRENGTH_OF_ENOUGH_DIP = 0.6;
@@ -53,6 +55,10 @@ const VIBRATO_DOUBT = 0.55;
 const SHORTEST_VIBRATO_SECONDS = 0.4;
 const VIBRATO_SEMITONES = 0.05;
 const VIBRATO_SHARE = 0.5;
+/** More signs than these so close around one are a trembling of the breath or the bow, unless the score has notes there. */
+const TREMBLING_SIGNS = 3;
+const TREMBLING_SECONDS = 0.45;
+const TREMBLING_DOUBT = 0.3;
 
 /** A stretch of frames, `to` exclusive. */
 export interface Stretch {
@@ -104,7 +110,21 @@ export function findRestarts(
     if (restarts.every((other) => Math.abs(other.frame - sign.frame) > toFrames(SAME_RESTART_SECONDS)))
       restarts.push(sign);
   }
-  return restarts.toSorted((a, b) => a.frame - b.frame);
+  return restarts
+    .toSorted((a, b) => a.frame - b.frame)
+    .map((restart) =>
+      trembles(restart, restarts) ? { ...restart, strength: TREMBLING_DOUBT * restart.strength } : restart,
+    );
+}
+
+function trembles({ frame }: Restart, restarts: readonly Restart[]): boolean {
+  const near = restarts.filter(
+    (other) =>
+      other.frame !== frame &&
+      other.strength >= PLAIN_STRENGTH &&
+      Math.abs(other.frame - frame) <= toFrames(TREMBLING_SECONDS),
+  );
+  return near.length >= TREMBLING_SIGNS;
 }
 
 /**

@@ -111,7 +111,10 @@ export function absorbAliases(stretches: readonly Stretch[], frames: Frames): St
 
 /** Whether a short stretch is its neighbour heard at a whole multiple or fraction of its frequency. */
 function isAliasOf(stretch: Stretch, neighbour: Stretch | undefined, frames: Frames): boolean {
-  if (!neighbour || stretch.to - stretch.from > toFrames(LONGEST_ALIAS_SECONDS)) return false;
+  if (!neighbour) return false;
+  const length = stretch.to - stretch.from;
+  const longest = glidesInto(stretch, neighbour, frames) ? LONGEST_LOW_START_SECONDS : LONGEST_ALIAS_SECONDS;
+  if (length > toFrames(longest)) return false;
   const gap = Math.max(neighbour.from - stretch.to, stretch.from - neighbour.to);
   const apart = Math.abs(middlePitch(stretch, frames.midi) - middlePitch(neighbour, frames.midi));
   const ratio = Math.round(2 ** (apart / 12));
@@ -122,6 +125,16 @@ function isAliasOf(stretch: Stretch, neighbour: Stretch | undefined, frames: Fra
     ratio <= HIGHEST_ALIAS_RATIO &&
     Math.abs(apart - 12 * Math.log2(ratio)) < SAME_PITCH_SEMITONES
   );
+}
+
+/** Whether a tone goes over into the next one without a dip or a rise: a string may sound its octave first. */
+function glidesInto(stretch: Stretch, next: Stretch, { levelDb }: Frames): boolean {
+  if (next.from < stretch.to) return false;
+  const side = toFrames(DIP_SIDE_SECONDS);
+  const around = { from: stretch.from, to: Math.min(next.to, next.from + side) };
+  const before = median(levelDb.subarray(Math.max(stretch.from, stretch.to - side), stretch.to));
+  const after = median(levelDb.subarray(next.from, around.to));
+  return after <= before && levelDip(stretch.to, around, levelDb, side) < SMOOTH_DIP_DB;
 }
 
 /** Joins stretches of one pitch that a moment's doubt of the detector has parted. */
