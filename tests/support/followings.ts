@@ -16,6 +16,8 @@ export interface Played {
   readonly levelDb?: number;
   readonly dipDb?: number;
   readonly clarity?: number;
+  readonly oddPartialsDb?: number;
+  readonly octaveBelowDb?: number;
   readonly startStrength?: number;
 }
 
@@ -43,6 +45,8 @@ export function exactFollowing(
         dipDb: how.dipDb ?? (note.slurredFromPrevious ? 1 : 15),
         startStrength: how.startStrength ?? 1,
         clarity: how.clarity ?? 0.98,
+        oddPartialsDb: how.oddPartialsDb ?? 0,
+        octaveBelowDb: how.octaveBelowDb ?? -50,
       },
       deviationSeconds: late,
       deviationBeats: late,

@@ -26,6 +26,8 @@ function perfectlyHeard(line: Line, bpm: number, seed: number): Heard {
       start: 'attack',
       dipDb: 40,
       startStrength: 1,
+      oddPartialsDb: 0,
+      octaveBelowDb: -50,
       restarts: [],
     }),
   );

@@ -25,6 +25,8 @@ export function candidatesFor(notes: readonly WrittenNote[], heard: Heard): read
           dipDb: index === 0 ? how.dipDb : 0,
           startStrength: strength,
           clarity: how.clarity,
+          oddPartialsDb: how.oddPartialsDb,
+          octaveBelowDb: how.octaveBelowDb,
         },
       }));
     });
@@ -34,7 +36,14 @@ export function candidatesFor(notes: readonly WrittenNote[], heard: Heard): read
     endSeconds: onsetSeconds,
     midi: undefined,
     startStrength: 1,
-    evidence: { levelDb, dipDb: undefined, startStrength: 1, clarity: undefined },
+    evidence: {
+      levelDb,
+      dipDb: undefined,
+      startStrength: 1,
+      clarity: undefined,
+      oddPartialsDb: undefined,
+      octaveBelowDb: undefined,
+    },
   }));
 }
 

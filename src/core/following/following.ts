@@ -19,6 +19,9 @@ export interface Evidence {
   readonly startStrength: number;
   /** How periodic it was, 0–1; undefined for a stroke. */
   readonly clarity: number | undefined;
+  /** What speaks for the octave above and for the one below, as in `HeardNote`, in dB; undefined for a stroke. */
+  readonly oddPartialsDb: number | undefined;
+  readonly octaveBelowDb: number | undefined;
 }
 
 /**

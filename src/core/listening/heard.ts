@@ -1,5 +1,5 @@
 /** Changes whenever the same recording could be heard differently. */
-export const LISTENING_VERSION = 4;
+export const LISTENING_VERSION = 5;
 
 /** A tone that was heard; its pitch is a fact about the recording, with no score in mind. */
 export interface HeardNote {
@@ -9,6 +9,10 @@ export interface HeardNote {
   readonly midi: number;
   /** How periodic the sound was, 0–1. */
   readonly clarity: number;
+  /** How strong its odd partials are beside the even ones, in dB: weak where the octave above may be meant. */
+  readonly oddPartialsDb: number;
+  /** How strong the odd partials of the octave below are beside all of its own, in dB: weak unless that octave may be meant. */
+  readonly octaveBelowDb: number;
   /** Level of the note's middle, dB below full scale. */
   readonly levelDb: number;
   /** How fast the level fell while the note sounded, in dB per second; near 0 for blown, bowed and sung tones. */

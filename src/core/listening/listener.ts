@@ -168,6 +168,8 @@ function roundNote(note: HeardNote): HeardNote {
     endSeconds: rounded(note.endSeconds, SECONDS_DIGITS),
     midi: rounded(note.midi, SHARE_DIGITS),
     clarity: rounded(note.clarity, SHARE_DIGITS),
+    oddPartialsDb: rounded(note.oddPartialsDb, DB_DIGITS),
+    octaveBelowDb: rounded(note.octaveBelowDb, DB_DIGITS),
     levelDb: rounded(note.levelDb, DB_DIGITS),
     fadeDbPerSecond: rounded(note.fadeDbPerSecond, DB_DIGITS),
     start: note.start,

@@ -22,7 +22,7 @@ const GOES_ON_SHARE = 0.18;
 const HIGHEST_FRACTION = 6;
 const HIGHEST_SHARED_FRACTION = 12;
 /** Half of the pitch's frequency is the real one when what only it explains is no weaker than this, beside all else. */
-const HALF_SHARE_DB = 19;
+const HALF_SHARE_DB = 16;
 /** A partial is looked for this close to its place. */
 const SEARCH_SEMITONES = 0.6;
 const REACH_SHARE = 0.3;

@@ -89,11 +89,16 @@ function describeTone(
   const levels = levelDb.slice(stretch.from, stretch.to);
   const level = median(levels);
   const fade = fadeOf(levels);
+  const inside = inner.to - inner.from >= LEAST_FRAMES ? inner : stretch;
+  partials.look(stretch.from * FRAME_SECONDS, stretch.to * FRAME_SECONDS);
+  const midi = pitchOf(inside, fade, frames, partials);
   const start = ownStart(stretch, before, partials, frames) ?? findStart(stretch, before, level, frames);
   return {
     ...start,
     endSeconds: Math.max(start.onsetSeconds + FRAME_SECONDS, findEnd(stretch, after, level, frames)),
-    midi: pitchOf(inner.to - inner.from >= LEAST_FRAMES ? inner : stretch, fade, frames, partials),
+    midi,
+    oddPartialsDb: partials.oddShareDb(midi),
+    octaveBelowDb: partials.oddShareDb(midi - 12),
     clarity: median(frames.clarity.slice(stretch.from, stretch.to)),
     levelDb: level,
     fadeDbPerSecond: fade,
@@ -106,11 +111,13 @@ function describeTone(
   };
 }
 
-/** The pitch of a note: where it fades, it is a string's, whose upper partials are stretched and pull the period with them. */
+/**
+ * The pitch of a note: where it fades, it is a string's, whose upper partials are stretched and pull the period with them.
+ * @param partials looks at the note.
+ */
 function pitchOf(stretch: Stretch, fadeDbPerSecond: number, frames: Frames, partials: PartialMeter): number {
   const tracked = middlePitch(stretch, frames.midi);
   if (fadeDbPerSecond < STRING_FADE_DB_PER_SECOND || stretch.to - stretch.from < FEWEST_FRAMES_TO_TUNE)
     return tracked;
-  partials.look(stretch.from * FRAME_SECONDS, stretch.to * FRAME_SECONDS);
   return partials.tunedPitch(tracked);
 }
