@@ -6,6 +6,10 @@ import type { Evidence, PlayedSound } from './following';
 /** Surer starts than this are extra notes when no note is written there. */
 const SURE_START = 0.93;
 
+/** A squeak: so short and so far above the note it goes over into (a reed overblows to its second or third partial). */
+const SQUEAK_SECONDS = 0.25;
+const SQUEAK_SEMITONES = 11;
+
 /** A sound with how it was heard. */
 export type HeardSound = PlayedSound & { readonly evidence: Evidence };
 
@@ -47,7 +51,7 @@ export function candidatesFor(notes: readonly WrittenNote[], heard: Heard): read
   }));
 }
 
-/** Gives what was no start after all back to the sound before it. */
+/** Gives what was no start after all back to the sound before it, and a squeak to the note it goes over into. */
 export function joinDoubtful(candidates: readonly Candidate[], { matches, cost }: Alignment) {
   const used = new Set(matches.map((match) => match.sound));
   const sounds: HeardSound[] = [];
@@ -55,6 +59,8 @@ export function joinDoubtful(candidates: readonly Candidate[], { matches, cost }
     const before = sounds.at(-1);
     if (before && !used.has(index) && startStrength < SURE_START)
       sounds[sounds.length - 1] = { ...before, endSeconds: Math.max(before.endSeconds, sound.endSeconds) };
+    else if (before && used.has(index) && !used.has(index - 1) && isSqueak(before, sound))
+      sounds[sounds.length - 1] = { ...sound, onsetSeconds: before.onsetSeconds };
     else sounds.push(sound);
     return sounds.length - 1;
   });
@@ -62,4 +68,11 @@ export function joinDoubtful(candidates: readonly Candidate[], { matches, cost }
     sounds,
     alignment: { cost, matches: matches.map((match) => ({ ...match, sound: places[match.sound]! })) },
   };
+}
+
+function isSqueak(sound: PlayedSound, next: PlayedSound): boolean {
+  if (sound.midi === undefined || next.midi === undefined) return false;
+  return (
+    next.onsetSeconds - sound.onsetSeconds <= SQUEAK_SECONDS && sound.midi - next.midi >= SQUEAK_SEMITONES
+  );
 }

@@ -10,7 +10,6 @@ import {
   type FollowedNote,
   type Following,
   type Interruption,
-  type PlayedSound,
 } from './following';
 import { signOfMissing } from './missing';
 import { expectedTimes, findBreaks, medianSecondsPerBeat, type PulsePoint } from './pulse';
@@ -28,9 +27,6 @@ const EXTRA_BELOW_LINE_SEMITONES = 13;
 const RINGING_BELOW_USUAL_DB = 8;
 /** A strike lies this close to the start of what was struck. */
 const STRUCK_SECONDS = 0.08;
-/** A squeak: so short and so far above the note it goes over into (a reed overblows to its second or third partial). */
-const SQUEAK_SECONDS = 0.25;
-const SQUEAK_SEMITONES = 11;
 /** A take whose longer notes fall faster than this is plucked or struck: a guitar loses 10–40 dB a second, a breath under 5. */
 const FADING_DB_PER_SECOND = 8;
 const LONG_ENOUGH_TO_FADE_SECONDS = 0.3;
@@ -226,19 +222,11 @@ function findExtras(
     );
     const isRinging = soundsFade && !isStruck && evidence.levelDb < usualDb - RINGING_BELOW_USUAL_DB;
     const isNoise = evidence.clarity !== undefined && evidence.clarity < LEAST_EXTRA_CLARITY;
-    if (isFaint || isShort || isNoise || isTooLow || isRinging || isSqueak(sound, sounds[index + 1]))
-      return [];
+    if (isFaint || isShort || isNoise || isTooLow || isRinging) return [];
     const before = alignment.matches.filter((match) => match.sound < index).at(-1);
     const note = notes[(before ?? first).target]!;
     return [{ sound, measureIndex: note.measureIndex, afterNoteId: before && note.id }];
   });
-}
-
-function isSqueak(sound: PlayedSound, next: PlayedSound | undefined): boolean {
-  if (sound.midi === undefined || next?.midi === undefined) return false;
-  return (
-    next.onsetSeconds - sound.onsetSeconds <= SQUEAK_SECONDS && sound.midi - next.midi >= SQUEAK_SEMITONES
-  );
 }
 
 function findInterruptions(pulses: readonly PulseRun[], secondsPerBeat: number): Interruption[] {
