@@ -1,10 +1,10 @@
 import { Fourier, hannWindow } from '../signal';
 
-/** Levels of frequency bands over time, `bandCount` values a frame. */
+/** Levels of frequency bands over time. */
 export interface BandLevels {
   readonly bandCount: number;
-  /** dB, frame after frame. */
-  readonly levelDb: Float64Array;
+  /** Levels of one frame's bands, in dB; computed when they are first asked for. */
+  of(frame: number): Float64Array;
 }
 
 const WINDOW_SECONDS = 0.02;
@@ -42,17 +42,19 @@ export class BandMeter {
     return this.#taper.length / 2;
   }
 
-  /** @param middle sample in the middle of the frame. @param at place of the frame's first band in `levelDb`. */
-  measure(samples: Float32Array, middle: number, levelDb: Float64Array, at: number): void {
+  /** Levels of all bands, in dB. @param middle sample in the middle of the frame. */
+  measure(samples: Float32Array, middle: number): Float64Array {
     const size = this.#taper.length;
     const from = middle - size / 2;
     for (let n = 0; n < size; n++) this.#frame[n] = (samples[from + n] ?? 0) * this.#taper[n]!;
     this.#fourier.power(this.#frame, this.#power);
+    const levelDb = new Float64Array(this.bandCount);
     for (let band = 0; band < this.bandCount; band++) {
       let energy = 0;
       for (let bin = this.#edges[band]!; bin < this.#edges[band + 1]!; bin++) energy += this.#power[bin]!;
-      levelDb[at + band] = 10 * Math.log10((4 * energy) / (size * size) + 1e-12);
+      levelDb[band] = 10 * Math.log10((4 * energy) / (size * size) + 1e-12);
     }
+    return levelDb;
   }
 }
 

@@ -79,13 +79,14 @@ export class FrameMeter {
   readonly #pitchHop: number;
   readonly #detector: PitchDetector;
   readonly #bandMeter: BandMeter;
-  /** Frames whose level and bands are final. */
+  /** Frames whose level is final. */
   #count = 0;
   /** The next frame of the first, coarse search for pitches. */
   #nextCoarse = 0;
   #capacity = 0;
   #levelDb = new Float64Array(0);
-  #bandsDb = new Float64Array(0);
+  /** Of the frames whose bands were asked for: few, where something may have started anew. */
+  readonly #bandsDb: Float64Array[] = [];
   #candidates: PitchCandidates = { midi: new Float64Array(0), height: new Float64Array(0) };
   /** Whether the pitches of a frame were looked for. */
   #isDetected = new Uint8Array(0);
@@ -170,13 +171,12 @@ export class FrameMeter {
       if (window > LEVEL_WINDOW_SECONDS)
         levelDb[frame] = levelAt(energies, (frame + 0.5) * this.#hop, window * this.#sampleRate);
     });
-    const { bandCount } = this.#bandMeter;
     return {
       count,
       levelDb,
       midi,
       clarity: Float64Array.from(track, (place) => (place === undefined ? 0 : candidates.height[place]!)),
-      bands: { bandCount, levelDb: this.#bandsDb.slice(0, count * bandCount) },
+      bands: { bandCount: this.#bandMeter.bandCount, of: (frame) => this.#bandsOf(frame, samples) },
       noiseDb,
       peakDb,
     };
@@ -204,8 +204,15 @@ export class FrameMeter {
       const level = levelAt(energies, middle, LEVEL_WINDOW_SECONDS * this.#sampleRate);
       this.#levelDb[frame] = level;
       if (level > this.#loudestDb) this.#loudestDb = level;
-      this.#bandMeter.measure(samples, Math.round(middle), this.#bandsDb, frame * this.#bandMeter.bandCount);
     }
+  }
+
+  #bandsOf(frame: number, samples: Float32Array): Float64Array {
+    const known = this.#bandsDb[frame];
+    if (known) return known;
+    const bandsDb = this.#bandMeter.measure(samples, Math.round((frame + 0.5) * this.#hop));
+    this.#bandsDb[frame] = bandsDb;
+    return bandsDb;
   }
 
   /** What is far below the loudest so far is most often below the gate in the end, too. */
@@ -256,7 +263,6 @@ export class FrameMeter {
     const places = placeOf(this.#capacity);
     const { midi, height } = this.#candidates;
     this.#levelDb = grown(this.#levelDb, this.#capacity);
-    this.#bandsDb = grown(this.#bandsDb, this.#capacity * this.#bandMeter.bandCount);
     this.#candidates = { midi: grown(midi, places), height: grown(height, places) };
     const detected = new Uint8Array(this.#capacity);
     detected.set(this.#isDetected);

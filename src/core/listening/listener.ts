@@ -43,13 +43,12 @@ const LEFT_OF_ECHO_DB = 12;
 export class Listener {
   readonly #sampleRate: number;
   readonly #echo: Float32Array | undefined;
-  readonly #raw = new GrowingSamples();
   readonly #bridge: DropoutBridge;
   readonly #decimator: Decimator;
   readonly #highPass: HighPass;
-  readonly #clean = new GrowingSamples();
+  readonly #clean: GrowingSamples;
   readonly #pitchDecimator: Decimator;
-  readonly #forPitch = new GrowingSamples();
+  readonly #forPitch: GrowingSamples;
   readonly #pitchRate: number;
   readonly #frames: FrameMeter;
   readonly #listeningRate: number;
@@ -58,17 +57,20 @@ export class Listener {
   /**
    * @param sampleRate in hertz, 8–192 kHz.
    * @param echo what the microphone hears of the device's own sound, from the first sample on; it is taken off.
+   * @param expectedSamples how long the recording will be; longer is welcome.
    */
-  constructor(sampleRate: number, echo?: Float32Array) {
+  constructor(sampleRate: number, echo?: Float32Array, expectedSamples?: number) {
     requireRange('sample rate', sampleRate, 8000, 192000, 'Hz');
     const factor = Math.max(1, Math.floor(sampleRate / LISTENING_RATE_HERTZ));
     this.#sampleRate = sampleRate;
     this.#echo = echo;
     this.#listeningRate = sampleRate / factor;
-    this.#bridge = new DropoutBridge(sampleRate);
+    this.#bridge = new DropoutBridge(sampleRate, expectedSamples);
     this.#decimator = new Decimator(factor, LISTENING_HALF_WIDTH);
     this.#highPass = new HighPass(this.#listeningRate, RUMBLE_HERTZ);
     const further = Math.max(1, Math.floor(this.#listeningRate / PITCH_RATE_HERTZ));
+    this.#clean = new GrowingSamples(expectedSamples && Math.ceil(expectedSamples / factor));
+    this.#forPitch = new GrowingSamples(expectedSamples && Math.ceil(expectedSamples / factor / further));
     this.#pitchRate = this.#listeningRate / further;
     this.#pitchDecimator = new Decimator(further, PITCH_HALF_WIDTH);
     this.#frames = new FrameMeter(this.#listeningRate, this.#pitchRate);
@@ -76,7 +78,6 @@ export class Listener {
 
   /** The next stretch of the recording, mono. */
   push(block: Float32Array): void {
-    this.#raw.push(block);
     this.#bridge.push(block);
     this.#take(this.#decimator.run(this.#withoutEcho()));
     this.#frames.advance(this.#sound());
@@ -119,7 +120,7 @@ export class Listener {
 
   #facts(frames: Frames): Heard {
     const clean = { samples: this.#clean.samples, sampleRate: this.#listeningRate };
-    const raw = { samples: this.#raw.samples, sampleRate: this.#sampleRate };
+    const raw = { samples: this.#bridge.raw, sampleRate: this.#sampleRate };
     return {
       version: LISTENING_VERSION,
       durationSeconds: raw.samples.length / this.#sampleRate,
@@ -141,7 +142,7 @@ export class Listener {
   }
 
   #echoSoFar(): Audio | undefined {
-    const samples = this.#echo?.subarray(0, this.#raw.length);
+    const samples = this.#echo?.subarray(0, this.#bridge.raw.length);
     return samples && { samples, sampleRate: this.#sampleRate };
   }
 

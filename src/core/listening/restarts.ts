@@ -18,6 +18,7 @@ const SETTLING_SECONDS = 0.12;
 const SETTLED_SECONDS = 0.25;
 /** Bands this far below the tone's strongest one hold noise rather than a partial. */
 const SOUNDING_BAND_DB = 30;
+const SILENCE_DB = -120;
 /** The dip must show in all but this share of the bands: partials fade one by one in a room, but not together. */
 const DIPPING_BANDS_SHARE = 0.3;
 /** Where to look for the bottom of the dip and the top of the next attack. */
@@ -196,9 +197,9 @@ function strengthOfDip(frame: number, stretch: Stretch, frames: Frames): number 
   const total = levelDip(frame, stretch, frames.levelDb, side) + LEVEL_DIP_ALLOWANCE_DB;
   // Most frames have no dip at all.
   if (total < 0.5 * least) return 0;
-  const depth = Math.min(dipDepth(frame, stretch, frames.bands, side), total);
   const needed = risesSharply(frame, stretch, frames.levelDb, side) ? least : least * SMOOTH_DIP_FACTOR;
-  const share = depth / needed;
+  if (total < 0.5 * needed) return 0;
+  const share = Math.min(dipDepth(frame, stretch, frames.bands, side), total) / needed;
   return share >= 1
     ? Math.min(1, STRENGTH_OF_ENOUGH_DIP + (share - 1) * (1 - STRENGTH_OF_ENOUGH_DIP))
     : STRENGTH_OF_ENOUGH_DIP * Math.max(0, 2 * share - 1) * 0.8;
@@ -227,29 +228,30 @@ export function levelDip(frame: number, within: Stretch, levelDb: Float64Array, 
 }
 
 /** By how much most bands at `frame` lie under their loudest moments close before and after it, in dB. */
-function dipDepth(frame: number, within: Stretch, { bandCount, levelDb }: BandLevels, side: number): number {
+function dipDepth(frame: number, within: Stretch, bands: BandLevels, side: number): number {
   const from = Math.max(within.from, frame - side);
   const to = Math.min(within.to, frame + side);
-  const depths: number[] = [];
-  const tops: number[] = [];
-  for (let band = 0; band < bandCount; band++) {
-    let before = -120;
-    let after = -120;
-    for (let at = from; at < to; at++) {
-      const level = levelDb[at * bandCount + band]!;
-      if (at < frame) {
-        if (level > before) before = level;
-      } else if (level > after) after = level;
-    }
-    tops.push(Math.min(before, after));
-    depths.push(Math.min(before, after) - levelDb[frame * bandCount + band]!);
-  }
+  const before = highestBands(bands, from, frame);
+  const after = highestBands(bands, frame, to);
+  const tops = before.map((level, band) => Math.min(level, after[band]!));
+  const depths = bands.of(frame).map((level, band) => tops[band]! - level);
   // Only bands in which the tone has a partial count.
   const floor = Math.max(...tops) - SOUNDING_BAND_DB;
   return quantile(
     depths.filter((_, band) => tops[band]! >= floor),
     DIPPING_BANDS_SHARE,
   );
+}
+
+/** The highest level of each band from one frame to another, exclusive. */
+function highestBands(bands: BandLevels, from: number, to: number): Float64Array {
+  const highest = new Float64Array(bands.bandCount).fill(SILENCE_DB);
+  for (let frame = from; frame < to; frame++) {
+    const levels = bands.of(frame);
+    for (let band = 0; band < levels.length; band++)
+      if (levels[band]! > highest[band]!) highest[band] = levels[band]!;
+  }
+  return highest;
 }
 
 export function loudest(levelDb: Float64Array, from: number, to: number): number {

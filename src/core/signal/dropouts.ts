@@ -25,19 +25,26 @@ const KNOWN_AFTER_SECONDS = LONGEST_LAG_SECONDS + FURTHER_SECONDS;
  */
 export class DropoutBridge {
   readonly #sampleRate: number;
-  readonly #raw = new GrowingSamples();
-  readonly #bridged = new GrowingSamples();
+  readonly #raw: GrowingSamples;
+  readonly #bridged: GrowingSamples;
   /** Everything before it is settled. */
   #settled = 0;
   #isInSilence = false;
 
-  /** @param sampleRate in hertz. */
-  constructor(sampleRate: number) {
+  /** @param sampleRate in hertz. @param expectedSamples how many there will be; more are welcome. */
+  constructor(sampleRate: number, expectedSamples?: number) {
     this.#sampleRate = sampleRate;
+    this.#raw = new GrowingSamples(expectedSamples);
+    this.#bridged = new GrowingSamples(expectedSamples);
   }
 
   get settled(): number {
     return this.#settled;
+  }
+
+  /** As they came. */
+  get raw(): Float32Array<ArrayBuffer> {
+    return this.#raw.samples;
   }
 
   /** Bridged as far as `settled`. */

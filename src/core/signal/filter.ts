@@ -1,5 +1,4 @@
 import type { Audio } from './audio';
-import { GrowingSamples } from './growing-samples';
 
 /**
  * Second-order high-pass (Q = 1/√2), for taking off rumble and DC, on sound that comes bit by bit.
@@ -61,7 +60,9 @@ export class Decimator {
   readonly #factor: number;
   /** The middle and one side of the kernel, which is symmetric. */
   readonly #kernel: Float64Array;
-  readonly #in = new GrowingSamples();
+  /** What is still needed of the sound, and where it begins. */
+  #pending: Float32Array = new Float32Array(0);
+  #pendingFrom = 0;
   #made = 0;
 
   /**
@@ -83,14 +84,26 @@ export class Decimator {
   /** The next stretch of the sound. @returns what it made possible. */
   run(samples: Float32Array): Float32Array {
     if (this.#factor === 1) return samples;
-    this.#in.push(samples);
+    const joined = new Float32Array(this.#pending.length + samples.length);
+    joined.set(this.#pending);
+    joined.set(samples, this.#pending.length);
+    this.#pending = joined;
     const half = this.#kernel.length - 1;
-    return this.#make(Math.floor((this.#in.length - half - 1) / this.#factor) + 1);
+    const out = this.#make(Math.floor((this.#length - half - 1) / this.#factor) + 1);
+    const needed = Math.max(this.#pendingFrom, this.#made * this.#factor - half);
+    this.#pending = joined.slice(needed - this.#pendingFrom);
+    this.#pendingFrom = needed;
+    return out;
   }
 
   /** @returns the rest, when nothing follows. */
   end(): Float32Array {
-    return this.#factor === 1 ? new Float32Array(0) : this.#make(Math.ceil(this.#in.length / this.#factor));
+    return this.#factor === 1 ? new Float32Array(0) : this.#make(Math.ceil(this.#length / this.#factor));
+  }
+
+  /** Of the sound so far, in samples. */
+  get #length(): number {
+    return this.#pendingFrom + this.#pending.length;
   }
 
   #make(until: number): Float32Array {
@@ -102,18 +115,15 @@ export class Decimator {
     this.#made = from + count;
     const first = from * this.#factor - half;
     // The stretch that is needed, with silence around the sound.
-    const padded = new Float64Array((count - 1) * this.#factor + 2 * half + 1);
-    const all = this.#in.samples;
-    padded.set(
-      all.subarray(Math.max(0, first), Math.min(all.length, first + padded.length)),
-      Math.max(0, -first),
-    );
+    const padded = new Float32Array((count - 1) * this.#factor + 2 * half + 1);
+    const skipped = first - this.#pendingFrom;
+    padded.set(this.#pending.subarray(Math.max(0, skipped), skipped + padded.length), Math.max(0, -skipped));
     return decimated(padded, kernel, this.#factor, count);
   }
 }
 
 /** One output sample for every `factor` of the padded input. A plain function: compiled code runs it many times faster than a method. */
-function decimated(padded: Float64Array, kernel: Float64Array, factor: number, count: number): Float32Array {
+function decimated(padded: Float32Array, kernel: Float64Array, factor: number, count: number): Float32Array {
   const half = kernel.length - 1;
   const out = new Float32Array(count);
   for (let k = 0; k < count; k++) {

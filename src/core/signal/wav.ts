@@ -92,6 +92,9 @@ function readSamples(view: DataView, from: number, size: number, format: Format)
   const bytesPerSample = bitsPerSample / 8;
   const length = Math.floor(size / (bytesPerSample * channels));
   if (length === 0) return failure({ code: 'no-sound', message: 'The recording is 0 seconds long.' });
+  // What every recorder writes, without asking sample by sample what it is.
+  if (format.code === FORMAT_PCM && bitsPerSample === 16 && channels === 1)
+    return success({ samples: readPcm16(view, from, length), sampleRate });
   const samples = new Float32Array(length);
   for (let index = 0, at = from; index < length; index++) {
     let total = 0;
@@ -100,6 +103,12 @@ function readSamples(view: DataView, from: number, size: number, format: Format)
     samples[index] = Number.isFinite(value) ? value : 0;
   }
   return success({ samples, sampleRate });
+}
+
+function readPcm16(view: DataView, from: number, length: number): Float32Array {
+  const samples = new Float32Array(length);
+  for (let index = 0; index < length; index++) samples[index] = view.getInt16(from + 2 * index, true) / 32768;
+  return samples;
 }
 
 /** Writes 16-bit mono PCM. Samples beyond ±1 are clipped. */
