@@ -51,26 +51,32 @@ export async function ensureBuild() {
   writeFileSync(STAMP, now);
 }
 
+const COMMON = { bundle: true, format: 'esm', absWorkingDir: ROOT, logLevel: 'error' };
+
 /** Audio worklets, the service worker and the worker process do not pass through the page bundler. */
 async function bundle(buildName) {
-  const common = { bundle: true, format: 'esm', absWorkingDir: ROOT, logLevel: 'error' };
   await build({
-    ...common,
+    ...COMMON,
     entryPoints: ['src/browser/recorder.worklet.ts'],
     outfile: 'public/worklets/recorder.js',
     platform: 'browser',
   });
   await build({
-    ...common,
+    ...COMMON,
     entryPoints: ['src/browser/service-worker.ts'],
     outfile: 'public/service-worker.js',
     platform: 'browser',
     define: { BUILD: JSON.stringify(buildName) },
   });
+  await bundleForNode('src/server/jobs/worker.ts', 'dist/worker.mjs');
+}
+
+/** One file for a process of its own. */
+export async function bundleForNode(entryPoint, outfile) {
   await build({
-    ...common,
-    entryPoints: ['src/server/jobs/worker.ts'],
-    outfile: 'dist/worker.mjs',
+    ...COMMON,
+    entryPoints: [entryPoint],
+    outfile,
     platform: 'node',
     packages: 'external',
     conditions: ['react-server'],

@@ -1,17 +1,25 @@
-// How long checking a 30-second take lasts, and where the time goes: npm run bench
-import { readFileSync } from 'node:fs';
-import { checkHeard } from '@/core/checking';
+// How long checking a 30-second take lasts, and where the time goes: npm run bench -- check
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { median } from '@/core/base';
+import { check, checkHeard } from '@/core/checking';
 import { follow } from '@/core/following';
 import { judge, USUAL_POLICY } from '@/core/judging';
 import { hear, Listener } from '@/core/listening';
 import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
 import { type Audio, durationSeconds, readWav, writeWav } from '@/core/signal';
-import { readLineFile } from './files';
+import { readLineFile, readWavFile } from './files';
 
 const LINE = 'demo/book/04-slow-ferry.musicxml';
 /** Twelve measures of 3/4 at this tempo, a second before and one after them, make 30 s. */
 const BPM = 76;
 const ROUNDS = 7;
+/** How often the take is played one after the other: 30 s, 2 min, 10 min. */
+const LENGTHS = [1, 4, 20];
+/** As the first argument: check one take, and say how much memory that took. */
+const ONCE = 'once';
 
 type Stage = 'decoding' | 'listening' | 'following' | 'judging';
 
@@ -29,9 +37,8 @@ function main(): void {
   for (let round = 0; round < ROUNDS; round++) {
     const times = {} as Record<Stage, number>;
     const timed = <Value>(stage: Stage, work: () => Value): Value => {
-      const start = performance.now();
-      const value = work();
-      times[stage] = performance.now() - start;
+      const [value, milliseconds] = timing(work);
+      times[stage] = milliseconds;
       return value;
     };
     const audio = timed('decoding', () => readOrThrow(wav));
@@ -41,7 +48,44 @@ function main(): void {
     rounds.push(times);
   }
   report(rounds, durationSeconds(sound));
+  reportMemory(wav);
+  for (const times of LENGTHS) reportLength(sound, times);
   listenLive();
+}
+
+function timing<Value>(work: () => Value): [value: Value, milliseconds: number] {
+  const start = performance.now();
+  const value = work();
+  return [value, performance.now() - start];
+}
+
+/** A fresh process like a worker's, so that what made the take does not count. */
+function reportMemory(wav: Uint8Array): void {
+  const folder = mkdtempSync(join(tmpdir(), 'bench-'));
+  try {
+    const path = join(folder, 'take.wav');
+    writeFileSync(path, wav);
+    const { stdout } = spawnSync(process.execPath, [process.argv[1]!, ONCE, path], { encoding: 'utf8' });
+    console.log(`peak memory   ${stdout.trim()} resident, in a process that checks this take once`);
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}
+
+function checkOnce(path: string): void {
+  check(readLineFile(LINE), readWavFile(path), BPM);
+  console.log(`${(peakMemoryBytes() / 1e6).toFixed(0)} MB`);
+}
+
+function reportLength({ samples, sampleRate }: Audio, times: number): void {
+  const longer = { samples: new Float32Array(samples.length * times), sampleRate };
+  for (let at = 0; at < times; at++) longer.samples.set(samples, at * samples.length);
+  const milliseconds = median(Array.from({ length: 3 }, () => timing(() => hear(longer))[1]));
+  const seconds = durationSeconds(longer);
+  console.log(
+    `listening to ${seconds.toFixed(0).padStart(3)} s: ${milliseconds.toFixed(0).padStart(5)} ms, ` +
+      `${(milliseconds / seconds).toFixed(1)} ms a second, ${((1000 * seconds) / milliseconds).toFixed(0)} × real time`,
+  );
 }
 
 /** A recorder's block. */
@@ -63,19 +107,15 @@ function listenLive(): void {
   let during = 0;
   for (let round = 0; round < ROUNDS; round++) {
     const listener = new Listener(sampleRate);
-    const start = performance.now();
-    for (let from = 0; from < samples.length; from += BLOCK_SAMPLES) {
-      listener.push(samples.slice(from, from + BLOCK_SAMPLES));
-    }
-    const end = performance.now();
-    checkHeard(line, listener.finish(), LIVE_BPM);
-    during = end - start;
-    after.push(performance.now() - end);
+    during = timing(() => {
+      for (let from = 0; from < samples.length; from += BLOCK_SAMPLES)
+        listener.push(samples.slice(from, from + BLOCK_SAMPLES));
+    })[1];
+    after.push(timing(() => checkHeard(line, listener.finish(), LIVE_BPM))[1]);
   }
-  const sorted = after.toSorted((a, b) => a - b);
   console.log(
     `heard while it is played: ${(samples.length / sampleRate).toFixed(1)} s at 48 kHz, ${during.toFixed(0)} ms of work meanwhile, ` +
-      `${sorted[Math.floor(sorted.length / 2)]!.toFixed(0)} ms after the end (worst ${sorted.at(-1)!.toFixed(0)})`,
+      `${median(after).toFixed(0)} ms after the end (worst ${Math.max(...after).toFixed(0)})`,
   );
 }
 
@@ -89,17 +129,16 @@ const total = (times: Record<Stage, number>) => Object.values(times).reduce((sum
 
 function report(rounds: readonly Record<Stage, number>[], seconds: number): void {
   const sorted = rounds.toSorted((a, b) => total(a) - total(b));
-  const median = sorted[Math.floor(sorted.length / 2)]!;
+  const middle = sorted[Math.floor(sorted.length / 2)]!;
   const speed = (ms: number) => `${((1000 * seconds) / ms).toFixed(0)} × real time`;
   console.log(`a take of ${seconds.toFixed(1)} s at 44.1 kHz, ${rounds.length} rounds in one process`);
   console.log(`first round   ${total(rounds[0]!).toFixed(0)} ms, ${speed(total(rounds[0]!))}`);
-  console.log(`median round  ${total(median).toFixed(0)} ms, ${speed(total(median))}`);
-  for (const [stage, ms] of Object.entries(median)) {
+  console.log(`median round  ${total(middle).toFixed(0)} ms, ${speed(total(middle))}`);
+  for (const [stage, ms] of Object.entries(middle)) {
     console.log(
-      `  ${stage.padEnd(10)} ${ms.toFixed(1).padStart(7)} ms  ${((100 * ms) / total(median)).toFixed(1).padStart(5)} %`,
+      `  ${stage.padEnd(10)} ${ms.toFixed(1).padStart(7)} ms  ${((100 * ms) / total(middle)).toFixed(1).padStart(5)} %`,
     );
   }
-  console.log(`peak memory   ${(peakMemoryBytes() / 1e6).toFixed(0)} MB resident`);
 }
 
 /** Highest resident memory so far. Source: Linux, proc(5), VmHWM. */
@@ -108,4 +147,5 @@ function peakMemoryBytes(): number {
   return Number(match?.[1] ?? 0) * 1024;
 }
 
-main();
+if (process.argv[2] === ONCE) checkOnce(process.argv[3]!);
+else main();

@@ -5,7 +5,7 @@ import type { FigureFinding } from './figures';
 import type { Policy } from './policy';
 
 /** Changes whenever the same following could be judged differently under the same policy. */
-export const JUDGING_VERSION = 2;
+export const JUDGING_VERSION = 3;
 
 export type PitchVerdict = 'right' | 'wrong' | 'octave' | 'missing' | 'unclear';
 export type OnsetVerdict = 'on' | 'early' | 'late' | 'missing';

@@ -2,6 +2,9 @@ import { failure, type Result, success } from '../base';
 import type { Audio } from './audio';
 import { toPcm } from './pcm';
 
+/** Nobody plays a line for so long; more would only fill the memory. */
+const LONGEST_SECONDS = 15 * 60;
+
 const FORMAT_PCM = 1;
 const FORMAT_FLOAT = 3;
 const FORMAT_EXTENSIBLE = 0xfffe;
@@ -92,6 +95,12 @@ function readSamples(view: DataView, from: number, size: number, format: Format)
   const bytesPerSample = bitsPerSample / 8;
   const length = Math.floor(size / (bytesPerSample * channels));
   if (length === 0) return failure({ code: 'no-sound', message: 'The recording is 0 seconds long.' });
+  if (length / sampleRate > LONGEST_SECONDS) {
+    return failure({
+      code: 'too-long',
+      message: `The recording lasts ${Math.round(length / sampleRate / 60)} minutes; at most ${LONGEST_SECONDS / 60} can be read. Cut it to what is meant.`,
+    });
+  }
   // What every recorder writes, without asking sample by sample what it is.
   if (format.code === FORMAT_PCM && bitsPerSample === 16 && channels === 1)
     return success({ samples: readPcm16(view, from, length), sampleRate });
