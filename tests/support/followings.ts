@@ -1,4 +1,4 @@
-import { FOLLOWING_VERSION, type FollowedNote, type Following } from '@/core/following';
+import { FOLLOWING_VERSION, type FollowedNote, type Following, type MissingSign } from '@/core/following';
 import { type Line, writtenNotes } from '@/core/notation';
 import { toNumber } from '@/core/time';
 
@@ -6,6 +6,8 @@ import { toNumber } from '@/core/time';
 export interface Played {
   /** Left out. */
   readonly missing?: boolean;
+  /** Why it may have sounded after all. */
+  readonly sign?: MissingSign;
   /** Half steps too high. */
   readonly pitch?: number;
   /** Seconds, which are beats at 60. */
@@ -30,7 +32,7 @@ export function exactFollowing(
   const notes = writtenNotes(line).map((note): FollowedNote => {
     const how = played[note.id] ?? {};
     const at = { noteId: note.id, measureIndex: note.measureIndex };
-    if (how.missing) return { ...at, kind: 'missing', sign: undefined };
+    if (how.missing) return { ...at, kind: 'missing', sign: how.sign };
     const midi = note.sound.kind === 'pitched' ? note.sound.midi + (how.pitch ?? 0) : undefined;
     const share = how.share ?? 0.9;
     const late = how.late ?? 0;

@@ -56,6 +56,63 @@ test.each<[string, readonly Candidate[], string]>([
   expect(pairs(scale, sounds)).toBe(expected);
 });
 
+/** A sign of a new start within a tone, too weak to be one by itself. */
+const weak = (onsetSeconds: number, midi: number, startStrength = 0.1): Candidate => ({
+  ...sound(onsetSeconds, midi),
+  startStrength,
+});
+
+describe('weak signs', () => {
+  const twice = [60, 60, 62, 64].map((midi, beat) => target(beat, midi));
+  const tone = [sound(2, 60), sound(4, 62), sound(5, 64)];
+
+  test.each<[string, readonly Candidate[], string]>([
+    ['are used where the score has a note', [tone[0]!, weak(3.02, 60), ...tone.slice(1)], '0-0 1-1 2-2 3-3'],
+    ['are left out elsewhere', [...tone.slice(0, 2), weak(4.5, 62), tone[2]!], '0-0 2-1 3-3'],
+    ['are no notes far from their time', [tone[0]!, weak(2.3, 60), ...tone.slice(1)], '0-0 2-2 3-3'],
+    [
+      'cost nothing, however many they are',
+      [...tone, ...Array.from({ length: 20 }, (_, n) => weak(5.2 + 0.1 * n, 64))],
+      '0-0 2-1 3-2',
+    ],
+  ])('%s', (_, sounds, expected) => {
+    expect(pairs(twice, sounds)).toBe(expected);
+  });
+});
+
+describe('leaving out measures', () => {
+  // Four measures of four notes.
+  const line = Array.from({ length: 16 }, (_, beat) => target(beat, 60 + ((beat * 5) % 12)));
+  const exact = line.map(({ onsetBeats, midi }) => sound(onsetBeats + 2, midi!));
+  const matchedTargets = (sounds: readonly Candidate[]) =>
+    align(line, sounds, options).matches.map((match) => match.target);
+  const all = line.map((_, index) => index);
+
+  test('in silence', () => {
+    expect(matchedTargets(exact.filter((_, n) => n < 4 || n >= 12))).toEqual([
+      ...all.slice(0, 4),
+      ...all.slice(12),
+    ]);
+  });
+
+  test('by going on as if they were not there', () => {
+    const jumped = exact
+      .filter((_, n) => n < 4 || n >= 12)
+      .map((s) => (s.onsetSeconds > 6 ? { ...s, onsetSeconds: s.onsetSeconds - 8 } : s));
+    expect(matchedTargets(jumped)).toEqual([...all.slice(0, 4), ...all.slice(12)]);
+  });
+
+  test('who stops early and says some words has not jumped to the end', () => {
+    const words = [50, 53, 49, 55].map((midi, n) => sound(10 + 0.3 * n, midi + 0.4));
+    expect(matchedTargets([...exact.slice(0, 7), ...words])).toEqual(all.slice(0, 7));
+  });
+
+  test('who plays the second half wrong has not stopped', () => {
+    const wrong = exact.map((s, n) => (n >= 8 ? { ...s, midi: s.midi! + 1 } : s));
+    expect(matchedTargets(wrong)).toEqual(all);
+  });
+});
+
 test('nothing written or nothing played matches nothing', () => {
   expect(align([], played, options).matches).toEqual([]);
   expect(align(scale, [], options).matches).toEqual([]);

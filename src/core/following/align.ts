@@ -47,14 +47,14 @@ const FEW_OUTSIDE = 12;
 const COST_FURTHER_OUTSIDE = 1;
 const COST_RESTART = 2.2;
 /** Beginning the whole line again after a few notes is the likeliest of all. */
-const COST_RESTART_AT_START = 1.2;
+const COST_RESTART_AT_START = 0.9;
 /** Going back to the middle of a measure is rarer than to its start. */
 const COST_RESTART_INSIDE = 0.8;
 /** Leaving out a measure or a line, or jumping over it: so much, however long it is. */
-const COST_JUMP_AHEAD = 4;
+const COST_JUMP_AHEAD = 4.5;
 /** Stopping before the end, however early; but then a few words are heard at most: who plays on plays wrong notes. */
 const MOST_FOR_UNFINISHED = 4;
-const COST_AFTER_UNFINISHED = 0.2;
+const COST_AFTER_UNFINISHED = 0.3;
 const COST_PER_BEAT_OFF = 1.8;
 /** A pause costs this at most, however long. */
 const MOST_FOR_TIMING = 1.6;

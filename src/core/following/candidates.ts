@@ -5,6 +5,8 @@ import type { Evidence, PlayedSound } from './following';
 
 /** Surer starts than this are extra notes when no note is written there. */
 const SURE_START = 0.93;
+/** A tie is often started again where its second head is printed. */
+const SURE_START_IN_TIE = 0.6;
 
 /** A squeak: so short and so far above the note it goes over into (a reed overblows to its second or third partial). */
 const SQUEAK_SECONDS = 0.25;
@@ -52,12 +54,19 @@ export function candidatesFor(notes: readonly WrittenNote[], heard: Heard): read
 }
 
 /** Gives what was no start after all back to the sound before it, and a squeak to the note it goes over into. */
-export function joinDoubtful(candidates: readonly Candidate[], { matches, cost }: Alignment) {
-  const used = new Set(matches.map((match) => match.sound));
+export function joinDoubtful(
+  candidates: readonly Candidate[],
+  { matches, cost }: Alignment,
+  notes: readonly WrittenNote[],
+) {
+  const used = new Map(matches.map((match) => [match.sound, notes[match.target]!]));
+  let latest: WrittenNote | undefined;
   const sounds: HeardSound[] = [];
   const places = candidates.map(({ startStrength, ...sound }, index) => {
     const before = sounds.at(-1);
-    if (before && !used.has(index) && startStrength < SURE_START)
+    latest = used.get(index) ?? latest;
+    const sureStart = latest && latest.tiedIds.length > 0 ? SURE_START_IN_TIE : SURE_START;
+    if (before && !used.has(index) && startStrength < sureStart)
       sounds[sounds.length - 1] = { ...before, endSeconds: Math.max(before.endSeconds, sound.endSeconds) };
     else if (before && used.has(index) && !used.has(index - 1) && isSqueak(before, sound))
       sounds[sounds.length - 1] = { ...sound, onsetSeconds: before.onsetSeconds };

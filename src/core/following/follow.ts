@@ -70,7 +70,7 @@ export function follow(
   const askedSecondsPerBeat = quarterSeconds(askedBpm, unit) * beatQuarters;
   const aligned = alignInTempoAndTune(targets, candidates, askedSecondsPerBeat, tuningRange);
   const { tuningSemitones, secondsPerBeat } = aligned;
-  const { sounds, alignment } = joinDoubtful(candidates, aligned.alignment);
+  const { sounds, alignment } = joinDoubtful(candidates, aligned.alignment, notes);
 
   const place = ({ target, sound }: Match): Placed => ({
     note: notes[target]!,

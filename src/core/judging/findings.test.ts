@@ -91,6 +91,44 @@ describe('confidence', () => {
     expect(measures[1]).toMatchObject({ unclear: 0, confidence: 1 });
   });
 
+  test.each<[string, Played, string]>([
+    ['an octave too high', { pitch: 12 }, 'octave'],
+    ['one of which the lower tone sounds as well', { pitch: 12, octaveBelowDb: -20 }, 'unclear'],
+    ['an octave too low', { pitch: -12 }, 'octave'],
+    ['one that lacks its own odd partials', { pitch: -12, oddPartialsDb: -20 }, 'unclear'],
+    ['a twelfth too low, as several ringing strings sound together', { pitch: -19 }, 'unclear'],
+    ['a wrong note', { pitch: 2 }, 'wrong'],
+    ['a wrong note that hardly repeats', { pitch: 2, clarity: 0.88 }, 'unclear'],
+    ['a right note that repeats as badly', { clarity: 0.88 }, 'right'],
+    ['a weak start where the score has the note', { startStrength: 0.05 }, 'right'],
+  ])('of %s', (_, how, pitch) => {
+    expect(judged({ m1n2: how }).notes[1]!.pitch).toBe(pitch);
+  });
+
+  describe('of a repeated note that was not found', () => {
+    const repeats = lineOf(['C4q C4q C4q C4q', 'D4q D4q D4q D4q', 'E4q E4q E4q E4q']);
+    const pitchOf = (heard: Readonly<Record<string, Played>>, id = 'm1n2') =>
+      judge(repeats, exactFollowing(repeats, heard), 60, USUAL_POLICY).notes.find((n) => n.noteId === id)!
+        .pitch;
+
+    test('silence in its place is a missing note', () => {
+      expect(pitchOf({ m1n2: { missing: true } })).toBe('missing');
+    });
+
+    test('where the sound goes on and all other repeats were heard, it was held through', () => {
+      expect(pitchOf({ m1n2: { missing: true, sign: 'sound-goes-on' } })).toBe('missing');
+    });
+
+    test('where other repeats of the take were covered as well, nobody knows', () => {
+      const covered = { missing: true, sign: 'sound-goes-on' } as const;
+      expect(pitchOf({ m1n2: covered, m2n3: covered })).toBe('unclear');
+    });
+
+    test('where something was struck, it may have been played', () => {
+      expect(pitchOf({ m1n2: { missing: true, sign: 'something-struck' } })).toBe('unclear');
+    });
+  });
+
   test.each<[string, Partial<Following>, string, RegExp]>([
     ['another part', { transposedSemitones: 2 }, 'transposed', /2 half steps higher/],
     ['an octave off', { transposedSemitones: -12 }, 'transposed', /an octave lower/],

@@ -1,0 +1,116 @@
+import { lineOf } from '../../../tests/support/lines';
+import type { Heard, HeardNote } from '../listening';
+import { writtenNotes } from '../notation';
+import { type FollowedNote, follow } from '.';
+
+const BPM = 60;
+const line = lineOf(['C4q C4q D4q E4q', 'F4q G4q A4q B4q', 'C5w']);
+
+const tone = (onsetSeconds: number, midi: number, seconds = 0.9): HeardNote => ({
+  onsetSeconds,
+  endSeconds: onsetSeconds + seconds,
+  midi,
+  clarity: 0.99,
+  levelDb: -20,
+  fadeDbPerSecond: 0,
+  start: 'attack',
+  dipDb: 30,
+  startStrength: 1,
+  oddPartialsDb: 0,
+  octaveBelowDb: -50,
+  restarts: [],
+});
+
+/** An exact take of the line. */
+const exact = writtenNotes(line).map((note, beat) =>
+  tone(1 + beat, note.sound.kind === 'pitched' ? note.sound.midi : 60, 0.9 * note.beats),
+);
+
+const heardAs = (notes: readonly HeardNote[], strikeSeconds: readonly number[] = []): Heard => ({
+  version: 1,
+  durationSeconds: 14,
+  notes,
+  strikes: strikeSeconds.map((onsetSeconds) => ({ onsetSeconds, riseDb: 20, levelDb: -20 })),
+  noiseDb: -70,
+  peakDb: -18,
+  clippedShare: 0,
+  levelsDb: [],
+});
+
+const followed = (notes: readonly HeardNote[], strikeSeconds: readonly number[] = []) =>
+  follow(line, heardAs(notes, strikeSeconds), BPM);
+const signOf = (note: FollowedNote | undefined) => (note?.kind === 'missing' ? note.sign : 'played');
+
+describe('a note that was not found is looked for again', () => {
+  test('the sound of its pitch went on through its place', () => {
+    const held = [tone(1, 60, 1.9), ...exact.slice(2)];
+    expect(signOf(followed(held).notes[1])).toBe('sound-goes-on');
+  });
+
+  test('the sound before it was over', () => {
+    expect(signOf(followed(exact.filter((_, n) => n !== 1)).notes[1])).toBeUndefined();
+  });
+
+  test('a sound of another pitch went on: it is missing', () => {
+    const held = [...exact.slice(0, 2), tone(3, 62, 1.9), ...exact.slice(4)];
+    expect(signOf(followed(held).notes[3])).toBeUndefined();
+  });
+
+  test.each([
+    ['where it was due', 4.05, 'something-struck'],
+    ['at another time', 4.4, undefined],
+    ['with the next note', 5.01, undefined],
+  ])('something was struck %s', (_, seconds, expected) => {
+    const without = exact.filter((__, n) => n !== 3);
+    expect(signOf(followed(without, [seconds]).notes[3])).toBe(expected);
+  });
+});
+
+describe('what is no extra note', () => {
+  const between = (...more: readonly HeardNote[]) =>
+    [...exact, ...more].toSorted((a, b) => a.onsetSeconds - b.onsetSeconds);
+
+  test.each<[string, HeardNote, number]>([
+    ['a note that was added', tone(5.5, 71, 0.4), 1],
+    ['the noise of an attack', { ...tone(5.5, 71, 0.4), clarity: 0.85 }, 0],
+    ['what several strings share, far below the line', tone(5.5, 40, 0.4), 0],
+    ['a doubtful start', { ...tone(5.5, 65, 0.4), startStrength: 0.8 }, 0],
+    ['an echo', { ...tone(5.5, 71, 0.4), levelDb: -41 }, 0],
+  ])('%s', (_, sound, count) => {
+    expect(followed(between(sound)).extras).toHaveLength(count);
+  });
+
+  test('a squeak: the note begins with it', () => {
+    const squeaking = exact.flatMap((note, n) =>
+      n === 4
+        ? [tone(note.onsetSeconds, note.midi + 19, 0.12), tone(note.onsetSeconds + 0.14, note.midi, 0.76)]
+        : [note],
+    );
+    const { notes, extras } = followed(squeaking);
+    expect(extras).toHaveLength(0);
+    expect(notes[4]).toMatchObject({ kind: 'played', pitchErrorSemitones: 0 });
+    expect(notes[4]!.kind === 'played' && Math.abs(notes[4]!.deviationSeconds)).toBeLessThan(0.01);
+  });
+
+  test('a string that still rings, softer and not struck', () => {
+    const plucked = exact.map((note) => ({ ...note, fadeDbPerSecond: 20 }));
+    const strikes = plucked.map((note) => note.onsetSeconds);
+    const ringing = { ...tone(5.5, 71, 0.4), levelDb: -30, fadeDbPerSecond: 20 };
+    const withRinging = [...plucked, ringing].toSorted((a, b) => a.onsetSeconds - b.onsetSeconds);
+    expect(followed(withRinging, strikes).extras).toHaveLength(0);
+    expect(followed(withRinging, [...strikes, 5.5]).extras).toHaveLength(1);
+  });
+});
+
+test('measures that were jumped over are missing, and nobody stopped', () => {
+  const longer = lineOf(['C4q D4q E4q F4q', 'G4q A4q B4q C5q', 'D4q F4q A4q D5q', 'C5w']);
+  const played = writtenNotes(longer)
+    .map((note, beat) =>
+      tone(1 + beat, note.sound.kind === 'pitched' ? note.sound.midi : 60, 0.9 * note.beats),
+    )
+    .filter((_, n) => n < 4 || n >= 8)
+    .map((note, n) => ({ ...note, onsetSeconds: 1 + n, endSeconds: note.endSeconds - (n < 4 ? 0 : 4) }));
+  const { notes, interruptions } = follow(longer, heardAs(played), BPM);
+  expect(notes.flatMap((note, n) => (note.kind === 'missing' ? [n] : []))).toEqual([4, 5, 6, 7]);
+  expect(interruptions).toHaveLength(0);
+});
