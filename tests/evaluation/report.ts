@@ -64,6 +64,9 @@ function summary(results: readonly TakeResult[]): string {
     met ? 'met' : 'missed',
     '',
   ];
+  const pitched = sum(results.map(({ score }) => score.pitchedNotes));
+  const unclear = sum(results.map(({ score }) => score.unclearNotes));
+  const unjudged = results.filter(({ score }) => !score.isJudged).length;
   const blamed = (key: 'blamedPitch' | 'blamedRhythm') => sum(clean.map((take) => take[key]));
   const flagged = clean.filter((take) => take.isFlagged).length;
   return table(
@@ -88,6 +91,8 @@ function summary(results: readonly TakeResult[]): string {
         '≤ 5 %',
         flagged <= 0.05 * clean.length,
       ),
+      ['notes left unclear', `${unclear} of ${pitched} (${percent(unclear, pitched)})`, '', '', ''],
+      ['takes not judged', `${unjudged} of ${results.length}`, '', '', ''],
       single(
         'onset error, median',
         `${quantile(errors, 0.5).toFixed(1)} ms`,
@@ -192,14 +197,23 @@ function outsideReference(results: readonly TakeResult[]): string {
 }
 
 /** What single takes showed when they were looked at; to be written anew when the ear changes. */
-const REASONS = `## Where it misses, and why
-From looking at single takes: nearly every mistake that was made is found (column "misses"); what misses the bars are false alarms.
-- Repeated notes of the same pitch whose start is covered by the tail of the note before (FluidSynth's cello, violin, horn, double bass):
-  no dip and hardly a break of the wave, so the second note is called missing.
-- A harp's strings ring on: two or three of them share a fraction that repeats better than the new string does.
-- An oboe's and a violin's second partial may explain nearly as much as the first one: an octave too high on top of a ringing tone.
-- Spoken syllables that begin with a vowel hardly rise.
-- The chanter's grace notes beside a note of the same pitch.`;
+const REASONS = `## How it is counted
+- A note that is left unclear blames nobody and finds nothing: if it was played wrong, that is a miss.
+- Onsets of lines with pitches: early or late. A note that was not heard at all counts among the notes; in lines without
+  pitches, among the onsets. In the flags of measures it counts for both.
+- A take that was not judged as a whole (nothing heard, another line, unclear) blames nobody and finds nothing.
+
+## Where it misses, and why
+From looking at single takes:
+- A repeated note that was held over instead of struck again (\`held-over\`) is mostly left unclear: where a tone goes on through
+  a repeat without any sign, FluidSynth's tails hide a struck one as often. It counts as a miss.
+- A harp's strings ring on: two or three of them share a fraction that repeats better than the new string does, and a short
+  note between two louder ones is not found.
+- A restart on the very note that was just played, or on one of the same pitch, looks like a pause.
+- A wrong note of the pitch of the one before, without a new start, is called missing: the note counts, its measure's rhythm too.
+- The wobble of some samples (FluidSynth's flute and horn) is as deep as a soft tongue.
+- Octaves: an oboe's or a harp's low notes whose odd partials lie 17–20 dB below the even ones.
+- Sixteenths of a piano in a room, and the chanter's grace notes beside a note of the same pitch.`;
 
 /** The whole report as Markdown. */
 export function report(results: readonly TakeResult[]): string {
