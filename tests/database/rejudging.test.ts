@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
+import { READY_PLANS } from '@/core/practice';
 import { writeWav } from '@/core/signal';
 import { changeStrictness, getClass } from '@/server/access/classes';
 import { answerTake, completeTake, getTake, receivePiece } from '@/server/access/takes';
@@ -72,6 +73,23 @@ test('a class is judged as usual, and anew when its teacher changes that; facts 
   await changeStrictness(world.teacher, world.classId, 'gentle');
   await rejudgeClass(world.classId);
   expect((await verdict()).notes.filter((note) => note.onset !== 'on')).toEqual([]);
+});
+
+test('a step of a plan may be judged by its own level, whatever the class is judged by', async () => {
+  const plan = { ...READY_PLANS[0]!, strictness: { expression: 'exacting' } };
+  await database()
+    .updateTable('assignment')
+    .set({ plan: JSON.stringify(plan) })
+    .where('id', '=', world.assignmentId)
+    .execute();
+  await database().updateTable('take').set({ stage: 'line/expression' }).where('id', '=', takeId).execute();
+  await rejudgeClass(world.classId);
+  expect((await verdict()).policy.name).toBe('exacting');
+  await checkTake(takeId);
+  expect((await verdict()).policy.name).toBe('exacting');
+  await database().updateTable('take').set({ stage: 'line/plain' }).where('id', '=', takeId).execute();
+  await rejudgeClass(world.classId);
+  expect((await verdict()).policy.name).toBe('gentle');
 });
 
 test('only the teacher of the class changes it, and only to a level there is', async () => {

@@ -1,6 +1,7 @@
 'use client';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useState } from 'react';
+import { STRICTNESSES, type Strictness } from '@/core/judging';
 import {
   CHUNKINGS,
   type Chunking,
@@ -59,7 +60,12 @@ export function PlanEditor({ planId, plan }: PlanEditorProps) {
         maxLength={60}
         onChange={(event) => change({ name: event.target.value })}
       />
-      <StepList steps={draft.steps} onChange={(steps) => change({ steps })} />
+      <StepList
+        steps={draft.steps}
+        strictness={draft.strictness ?? {}}
+        onChange={(steps) => change({ steps })}
+        onStrictness={(strictness) => change({ strictness })}
+      />
       <div className="grid gap-3 sm:grid-cols-2">
         <Choice
           label="In pieces"
@@ -114,11 +120,14 @@ export function PlanEditor({ planId, plan }: PlanEditorProps) {
 
 interface StepListProps {
   readonly steps: readonly StepId[];
+  /** Of the steps that are not judged as the class is. */
+  readonly strictness: NonNullable<Plan['strictness']>;
   readonly onChange: (steps: readonly StepId[]) => void;
+  readonly onStrictness: (strictness: NonNullable<Plan['strictness']>) => void;
 }
 
 /** The chosen steps in their order, then those that could be added. */
-function StepList({ steps, onChange }: StepListProps) {
+function StepList({ steps, strictness, onChange, onStrictness }: StepListProps) {
   const move = (index: number, by: -1 | 1) => {
     const moved = [...steps];
     const [step] = moved.splice(index, 1);
@@ -136,6 +145,13 @@ function StepList({ steps, onChange }: StepListProps) {
             <span className="grow">
               {STEPS[id].name} <span className="text-base text-faint">({LISTENS[STEPS[id].checkedBy]})</span>
             </span>
+            {STEPS[id].checkedBy !== 'own-word' && (
+              <StrictnessSelect
+                step={STEPS[id].name}
+                value={strictness[id]}
+                onChange={(chosen) => onStrictness({ ...strictness, [id]: chosen })}
+              />
+            )}
             <Mover label={`${STEPS[id].name} earlier`} disabled={index === 0} onClick={() => move(index, -1)}>
               <ArrowUp aria-hidden className="size-5" />
             </Mover>
@@ -169,6 +185,40 @@ function StepList({ steps, onChange }: StepListProps) {
         ))}
       </div>
     </fieldset>
+  );
+}
+
+const AS_THE_CLASS = 'class';
+
+function StrictnessSelect({
+  step,
+  value,
+  onChange,
+}: {
+  readonly step: string;
+  readonly value: Strictness | undefined;
+  readonly onChange: (chosen: Strictness | undefined) => void;
+}) {
+  return (
+    <label className="flex items-center gap-2">
+      <span className="text-base text-faint">
+        Judged<span className="sr-only"> in “{step}”</span>
+      </span>
+      <select
+        value={value ?? AS_THE_CLASS}
+        onChange={({ target }) =>
+          onChange(target.value === AS_THE_CLASS ? undefined : (target.value as Strictness))
+        }
+        className="min-h-11 rounded-md border-2 border-ink bg-paper px-2"
+      >
+        <option value={AS_THE_CLASS}>as the class</option>
+        {STRICTNESSES.map((level) => (
+          <option key={level} value={level}>
+            {level}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }
 

@@ -1,7 +1,7 @@
 import { exactFollowing, type Played } from '../../../tests/support/followings';
 import { lineOf } from '../../../tests/support/lines';
 import type { Following } from '../following';
-import { judge, nextStep, policyOf, STRICTNESSES, USUAL_POLICY } from '.';
+import { describeDrift, judge, nextStep, policyOf, STRICTNESSES, USUAL_POLICY } from '.';
 
 describe('figures that go wrong as a whole', () => {
   const figures = (measures: readonly string[], heard: Readonly<Record<string, Played>>) => {
@@ -137,6 +137,39 @@ describe('confidence', () => {
     const verdict = judged({}, more);
     expect(verdict.state).toBe(state);
     expect(nextStep(verdict)).toMatch(advice);
+  });
+});
+
+describe('the course of the tempo', () => {
+  const line = lineOf(['C4q D4q E4q F4q', 'G4h A4h', 'C4w', 'D4h E4h', 'F4w', 'G4w']);
+  /** Six measures of four beats, the next of each beginning after so many seconds. */
+  const courseOf = (seconds: readonly number[], more: Partial<Following> = {}) => {
+    let at = 1;
+    const measureSeconds = [at, ...seconds.map((length) => (at += length))];
+    return judge(line, exactFollowing(line, {}, { measureSeconds, ...more }), 60, USUAL_POLICY).tempo;
+  };
+
+  test.each<[string, readonly number[], Partial<Following>, readonly number[], RegExp]>([
+    ['steady', [4, 4, 4, 4, 4], {}, [60, 60, 60, 60, 60], /steady/],
+    ['one measure dwelt upon', [4, 4, 5, 4, 4], {}, [60, 60, 48, 60, 60], /steady/],
+    ['rushing', [4, 3.9, 3.8, 3.7, 3.6], {}, [60, 61.5, 63.2, 64.9, 66.7], /faster, from about 57 to 63/],
+    ['dragging', [3.6, 3.7, 3.8, 3.9, 4], {}, [66.7, 64.9, 63.2, 61.5, 60], /slower/],
+    [
+      'a stop is no tempo',
+      [4, 4, 4, 9, 4],
+      {
+        interruptions: [
+          { kind: 'pause', measureIndex: 3, atSeconds: 15, seconds: 5, backToMeasureIndex: undefined },
+        ],
+      },
+      [60, 60, 60, 60],
+      /steady/,
+    ],
+    ['too little', [4, 4], {}, [60, 60], /Too little/],
+  ])('%s', (_, seconds, more, bpms, sentence) => {
+    const tempo = courseOf(seconds, more);
+    expect(tempo.course.measures.map(({ bpm }) => Number(bpm.toFixed(1)))).toEqual(bpms);
+    expect(describeDrift(tempo)).toMatch(sentence);
   });
 });
 

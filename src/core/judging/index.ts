@@ -10,6 +10,7 @@ export {
   type Strictness,
   USUAL_POLICY,
 } from './policy';
+export { describeDrift, type MeasureTempo, type TempoCourse } from './tempo-course';
 export {
   type ExtraVerdict,
   type InterruptionVerdict,

@@ -7,6 +7,7 @@ import { confidenceIn } from './confidence';
 import { figuresOf } from './figures';
 import type { Played } from './played-note';
 import type { Policy } from './policy';
+import { tempoCourseOf } from './tempo-course';
 import {
   JUDGING_VERSION,
   type LengthVerdict,
@@ -37,7 +38,12 @@ export function judge(line: Line, following: Following, askedBpm: number, policy
     policy,
     state: stateOf(notes, following, policy),
     transposedSemitones: following.transposedSemitones,
-    tempo: { askedBpm, playedBpm: following.playedBpm, beatUnit: beatUnit(measures[0]!.measure.meter).name },
+    tempo: {
+      askedBpm,
+      playedBpm: following.playedBpm,
+      beatUnit: beatUnit(measures[0]!.measure.meter).name,
+      course: tempoCourseOf(measures, following),
+    },
     tuningCents: following.tuningCents,
     notes,
     measures: measures.map((measure) => judgeMeasure(measure, notes, following, policy)),

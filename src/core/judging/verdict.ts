@@ -3,6 +3,7 @@ import type { BeatUnitName } from '../time';
 import type { CharacterFinding } from './character';
 import type { FigureFinding } from './figures';
 import type { Policy } from './policy';
+import type { TempoCourse } from './tempo-course';
 
 /** Changes whenever the same following could be judged differently under the same policy. */
 export const JUDGING_VERSION = 3;
@@ -80,6 +81,7 @@ export interface Verdict {
     readonly askedBpm: number;
     readonly playedBpm: number | undefined;
     readonly beatUnit: BeatUnitName;
+    readonly course: TempoCourse;
   };
   readonly tuningCents: number | undefined;
   readonly notes: readonly NoteVerdict[];

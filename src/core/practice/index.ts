@@ -22,6 +22,7 @@ export {
   type Stage,
   stagesForPlayer,
   stagesOf,
+  strictnessOf,
 } from './plan';
 export { climbOf, type Deed, type Progress, progressOf } from './progress';
 export {

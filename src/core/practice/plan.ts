@@ -1,9 +1,10 @@
+import type { Strictness } from '../judging';
 import type { Part } from '../notation';
 import { type HardSpot, lookOver, type Player } from '../study';
 import { layLadder } from '../tempo';
 import { type Chunk, type Chunking, proposeChunks } from './chunk';
 import { type ClimbRules, USUAL_RULES } from './climb';
-import { STEPS, type StepId } from './step';
+import { STEP_IDS, STEPS, type StepId } from './step';
 
 /** How the rungs of a ladder are laid. */
 export type LadderSteps =
@@ -23,6 +24,8 @@ export interface Plan {
   readonly rules: ClimbRules;
   /** Adds a last rung without the click. */
   readonly endsWithoutClick: boolean;
+  /** How strictly single steps are judged; the others as the class is. */
+  readonly strictness?: Readonly<Partial<Record<StepId, Strictness>>> | undefined;
 }
 
 const USUAL = {
@@ -73,6 +76,19 @@ export interface Stage {
   readonly step: StepId;
   /** Rising tempos in beat units of the line's first meter, at least one. */
   readonly ladder: readonly number[];
+}
+
+/**
+ * How strictly a take is judged: as its step asks, else as the class is.
+ * @param stageId of the plan; undefined for the whole line without a plan.
+ */
+export function strictnessOf(
+  plan: Plan | undefined,
+  stageId: string | undefined,
+  ofClass: Strictness,
+): Strictness {
+  const step = STEP_IDS.find((id) => stageId?.endsWith(`/${id}`));
+  return (step && plan?.strictness?.[step]) ?? ofClass;
 }
 
 export interface Bounds {

@@ -22,6 +22,7 @@ import {
   STEP_IDS,
   STEPS,
   stagesOf,
+  strictnessOf,
 } from '.';
 
 const lines = [
@@ -334,4 +335,13 @@ describe('pace', () => {
     expect([10, 11]).toContain(open.practiceDays - closed.practiceDays);
     expect(() => paceOf({ ...goal, pieces: 0 }, 0, goal.from)).toThrow(RangeError);
   });
+});
+
+test('a step is judged as the plan says, every other as the class is', () => {
+  const plan = { ...READY_PLANS[0]!, strictness: { clap: 'gentle', expression: 'exacting' } } as const;
+  expect(strictnessOf(plan, 'm1-2/clap', 'usual')).toBe('gentle');
+  expect(strictnessOf(plan, 'line/expression', 'usual')).toBe('exacting');
+  expect(strictnessOf(plan, 'line/plain', 'usual')).toBe('usual');
+  expect(strictnessOf(plan, undefined, 'gentle')).toBe('gentle');
+  expect(strictnessOf(undefined, 'line/clap', 'exacting')).toBe('exacting');
 });

@@ -12,6 +12,7 @@ import {
   READY_PLANS,
   STEPS,
   type Stage,
+  strictnessOf,
 } from '@/core/practice';
 import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
 import { measureName, type Vocabulary } from '@/core/time';
@@ -186,6 +187,7 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
   return {
     ...rest,
     countIn: assignment.countIn ?? USUAL_COUNT_IN,
+    strictness: strictnessOf(plan ?? undefined, stage.id, assignment.strictness),
     takes: takes.filter((take) => take.assignmentId === assignment.id),
     line,
     engravings: await engravingsOf(await storeMusic(line), counting),

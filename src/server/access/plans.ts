@@ -1,5 +1,6 @@
 import 'server-only';
 import { z } from 'zod';
+import { STRICTNESSES } from '@/core/judging';
 import { CHUNKINGS, type Plan, STEP_IDS } from '@/core/practice';
 import * as queries from '@/server/db/queries/plans';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
@@ -25,6 +26,7 @@ const planForm: z.ZodType<Plan> = z.object({
     brokenTakesToFall: z.int().min(0).max(10),
   }),
   endsWithoutClick: z.boolean(),
+  strictness: z.partialRecord(z.enum(STEP_IDS), z.enum(STRICTNESSES)).optional(),
 });
 
 /** The viewer's own plans, by name. */

@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { check } from '@/core/checking';
 import { policyOf } from '@/core/judging';
+import { strictnessOf } from '@/core/practice';
 import { readWav, writeWav } from '@/core/signal';
 import { type BankReader, echoAlongside } from '@/core/sounding';
 import { maybeTakeToCheck, storeCheck, storeFailure } from '@/server/db/queries/takes';
@@ -21,12 +22,13 @@ export async function checkTake(takeId: string): Promise<void> {
     return;
   }
   const { samples, sampleRate } = sound.value;
-  const { line, askedBpm, alongside, strictness } = take;
+  const { line, askedBpm, alongside } = take;
+  const policy = policyOf(strictnessOf(take.plan ?? undefined, take.stage ?? undefined, take.strictness));
   const echo =
     alongside && alongside.path.sampleRate === sampleRate
       ? await echoAlongside(line, askedBpm, alongside, samples.length, readBank)
       : undefined;
-  const result = check(line, sound.value, askedBpm, { echo, policy: policyOf(strictness) });
+  const result = check(line, sound.value, askedBpm, { echo, policy });
   await storeCheck(
     takeId,
     result,

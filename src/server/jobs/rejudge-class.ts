@@ -1,17 +1,22 @@
 import { FOLLOWING_VERSION } from '@/core/following';
 import { JUDGING_VERSION, judge, policyOf } from '@/core/judging';
 import { LISTENING_VERSION } from '@/core/listening';
+import { strictnessOf } from '@/core/practice';
 import { listChecksOfClass, listOutdatedTakes, storeVerdict } from '@/server/db/queries/takes';
 import { requestCheck } from './queue';
 
 /**
- * Judges every take of a class by its strictness of now, from the facts that are stored: nothing is listened to again,
+ * Judges every take of a class by its strictness of now (or its step's own), from the facts that are stored: nothing is listened to again,
  * and what a teacher answered stays. Facts of an earlier follower are made anew from the sound.
  */
 export async function rejudgeClass(classId: string): Promise<void> {
-  for (const { id, line, following, askedBpm, strictness } of await listChecksOfClass(classId)) {
-    if (following.version < FOLLOWING_VERSION) await requestCheck(id);
-    else await storeVerdict(id, judge(line, following, askedBpm, policyOf(strictness)));
+  for (const take of await listChecksOfClass(classId)) {
+    if (take.following.version < FOLLOWING_VERSION) {
+      await requestCheck(take.id);
+      continue;
+    }
+    const strictness = strictnessOf(take.plan ?? undefined, take.stage ?? undefined, take.strictness);
+    await storeVerdict(take.id, judge(take.line, take.following, take.askedBpm, policyOf(strictness)));
   }
 }
 

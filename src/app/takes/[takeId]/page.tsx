@@ -9,6 +9,7 @@ import { ButtonLink } from '@/ui/button';
 import { CheckedLine } from '@/ui/music/checked-line';
 import { Comparison } from '@/ui/music/comparison';
 import { Findings } from '@/ui/music/findings';
+import { TempoChart } from '@/ui/music/tempo-chart';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { AnswerForm } from './answer-form';
@@ -61,6 +62,7 @@ export default async function TakePage({
           <Notice kind="news">Mevlo is listening to this take anew. Reload the page in a moment.</Notice>
         )}
         {take.verdict && <Findings verdict={take.verdict} vocabulary={take.vocabulary} />}
+        {take.verdict && <TempoChart verdict={take.verdict} />}
         {take.verdict?.state === 'judged' && rated.length > 0 && (
           <div className="mt-4">
             <Comparison

@@ -161,7 +161,9 @@ export function maybeTakeToCheck(takeId: string) {
       'take.audio_type as audioType',
       'take.asked_bpm as askedBpm',
       'take.alongside',
+      'take.stage',
       'music.line',
+      'assignment.plan',
       'class.strictness',
     ])
     .where('take.id', '=', takeId)
@@ -179,8 +181,10 @@ export function listChecksOfClass(classId: string) {
     .select([
       'take.id',
       'take.asked_bpm as askedBpm',
+      'take.stage',
       'take_check.following',
       'music.line',
+      'assignment.plan',
       'class.strictness',
     ])
     .where('class.id', '=', classId)

@@ -1,0 +1,69 @@
+'use client';
+import { CartesianGrid, Line, LineChart, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts';
+import { describeDrift, type Verdict } from '@/core/judging';
+
+/** Beats a minute above and below the curve that are shown at least, so that a steady take looks steady. */
+const MARGIN_BPM = 8;
+
+/** How the tempo went from measure to measure, against the asked one. */
+export function TempoChart({ verdict: { tempo, state } }: { readonly verdict: Verdict }) {
+  const { measures } = tempo.course;
+  if (state !== 'judged' || measures.length < 2) return null;
+  const all = [...measures.map(({ bpm }) => bpm), tempo.askedBpm];
+  const [lowest, highest] = [
+    Math.floor(Math.min(...all) - MARGIN_BPM),
+    Math.ceil(Math.max(...all) + MARGIN_BPM),
+  ];
+  return (
+    <figure className="mt-4 border-t-2 border-rule pt-4">
+      <figcaption className="mb-2">
+        <strong>Tempo from measure to measure.</strong> {describeDrift(tempo)}
+      </figcaption>
+      <div aria-hidden className="h-44">
+        <ResponsiveContainer width="100%" height="100%">
+          <LineChart data={[...measures]} margin={{ top: 8, right: 16, bottom: 4, left: 0 }}>
+            <CartesianGrid vertical={false} stroke="var(--color-rule)" />
+            <XAxis dataKey="number" stroke="var(--color-ink)" tickLine={false} />
+            <YAxis domain={[lowest, highest]} width={44} stroke="var(--color-ink)" tickLine={false} />
+            <ReferenceLine
+              y={tempo.askedBpm}
+              stroke="var(--color-ink)"
+              strokeDasharray="6 4"
+              label={{
+                value: `asked ${tempo.askedBpm}`,
+                position: 'insideTopRight',
+                fill: 'var(--color-ink)',
+              }}
+            />
+            <Line
+              dataKey="bpm"
+              type="linear"
+              stroke="var(--color-cool)"
+              strokeWidth={3}
+              dot={{ r: 4, fill: 'var(--color-cool)' }}
+              isAnimationActive={false}
+            />
+          </LineChart>
+        </ResponsiveContainer>
+      </div>
+      <table className="sr-only">
+        <caption>Tempo of each measure, asked {tempo.askedBpm}</caption>
+        <thead>
+          <tr>
+            <th>Measure</th>
+            <th>Beats a minute</th>
+          </tr>
+        </thead>
+        <tbody>
+          {measures.map(({ number, bpm }, index) => (
+            // A repeated measure has its number twice.
+            <tr key={index}>
+              <td>{number}</td>
+              <td>{Math.round(bpm)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </figure>
+  );
+}
