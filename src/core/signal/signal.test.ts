@@ -49,6 +49,16 @@ describe('WAV', () => {
     });
   });
 
+  test('a file that lasts longer than anybody plays is refused before it is unpacked', () => {
+    const minutes = (count: number) => new Uint8Array(8000 * 60 * count);
+    const format = { code: 1, bits: 8, channels: 1, rate: 8000 };
+    expect(readWav(wavFile(format, minutes(60)))).toMatchObject({
+      ok: false,
+      issues: [{ code: 'too-long', message: expect.stringContaining('60 minutes') }],
+    });
+    expect(readWav(wavFile(format, minutes(15))).ok).toBe(true);
+  });
+
   test.each([
     ['8 bit', { code: 1, bits: 8 }, [255, 128, 0], [0.992, 0, -1]],
     ['16 bit', { code: 1, bits: 16 }, [0, 64, 0, 192], [0.5, -0.5]],
