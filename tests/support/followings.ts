@@ -67,6 +67,7 @@ export function exactFollowing(
     tuningCents: 0,
     soundsAreSustained: true,
     noiseDb: -70,
+    tones: undefined,
     transposedSemitones: undefined,
     measureSeconds: [],
     ...more,

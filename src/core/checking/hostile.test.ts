@@ -39,6 +39,12 @@ test.each<[string, Audio]>([
   expect(verdict.notes).toHaveLength(check(line, played(5), BPM).verdict.notes.length);
 });
 
+test('two that play different lines at once are named', () => {
+  const [one, other] = [played(5), played(7)];
+  const samples = one.samples.map((sample, n) => 0.5 * (sample + (other.samples[n] ?? 0)));
+  expect(check(line, { samples, sampleRate: one.sampleRate }, BPM).verdict.state).toBe('several-sounds');
+});
+
 test.each([
   [2, 'transposed'],
   [-12, 'transposed'],

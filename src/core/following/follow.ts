@@ -10,6 +10,7 @@ import {
   type FollowedNote,
   type Following,
   type Interruption,
+  type ToneFacts,
 } from './following';
 import { signOfMissing } from './missing';
 import { expectedTimes, findBreaks, medianSecondsPerBeat, type PulsePoint } from './pulse';
@@ -119,6 +120,7 @@ export function follow(
         : undefined,
     soundsAreSustained,
     noiseDb: heard.noiseDb,
+    tones: targets.some((target) => target.midi !== undefined) ? toneFactsOf(heard) : undefined,
     transposedSemitones: maybeTransposition(targets, candidates, aligned.alignment, {
       secondsPerBeat,
       tuningSemitones,
@@ -150,6 +152,15 @@ interface TakeFacts {
   readonly secondsPerBeat: number;
   readonly tuningSemitones: number;
   readonly soundsAreSustained: boolean;
+}
+
+function toneFactsOf({ notes }: Heard): ToneFacts {
+  const middle = (values: readonly number[]) => (values.length === 0 ? 0 : median(values));
+  return {
+    count: notes.length,
+    medianSeconds: middle(notes.map((note) => note.endSeconds - note.onsetSeconds)),
+    medianClarity: middle(notes.map((note) => note.clarity)),
+  };
 }
 
 function areSustained(heard: Heard): boolean {

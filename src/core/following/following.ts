@@ -56,6 +56,14 @@ export type FollowedNote = { readonly noteId: string; readonly measureIndex: num
     }
 );
 
+/** What tells playing from talking, and one player from several. */
+export interface ToneFacts {
+  readonly count: number;
+  readonly medianSeconds: number;
+  /** How periodic they were, 0–1. */
+  readonly medianClarity: number;
+}
+
 export interface ExtraSound {
   readonly sound: PlayedSound;
   /** The performed measure in which it sounded. */
@@ -91,6 +99,8 @@ export interface Following {
   readonly soundsAreSustained: boolean;
   /** Level of the quiet parts of the recording, dB below full scale. */
   readonly noiseDb: number;
+  /** What the sounds are like as a whole, whatever was written; undefined for a line without pitches. */
+  readonly tones: ToneFacts | undefined;
   /** Half steps by which the whole line was played away from what is written; undefined when it was not. */
   readonly transposedSemitones: number | undefined;
   /** When each performed measure begins in the recording, for the playhead; undefined where it was not played. */

@@ -8,6 +8,7 @@ export {
   type Interruption,
   type MissingSign,
   type PlayedSound,
+  type ToneFacts,
 } from './following';
 export { repeats } from './missing';
 export type { TuningRange } from './tempo-and-tuning';

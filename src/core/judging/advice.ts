@@ -35,6 +35,10 @@ function whyNotJudged({ transposedSemitones }: Verdict, state: Exclude<VerdictSt
       return 'Mevlo could not hear this line in the recording. Move closer to the microphone and play it again.';
     case 'unclear-sound':
       return 'Mevlo could not hear this well enough to judge it. Find a quieter place and play it again.';
+    case 'speech':
+      return 'Mevlo heard somebody talk, but hardly this line. Play it again without talking.';
+    case 'several-sounds':
+      return 'Mevlo heard several things sound at once and could not tell them apart. Play it again on your own, in a quiet place.';
     case 'other-line':
       return 'This sounded like something else than this line. Look whether it is the right one.';
     case 'transposed':

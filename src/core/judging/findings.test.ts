@@ -133,10 +133,27 @@ describe('confidence', () => {
     ['another part', { transposedSemitones: 2 }, 'transposed', /2 half steps higher/],
     ['an octave off', { transposedSemitones: -12 }, 'transposed', /an octave lower/],
     ['all in noise', { noiseDb: -21 }, 'unclear-sound', /not hear this well enough/],
+    [
+      'talk',
+      { tones: { count: 20, medianSeconds: 0.11, medianClarity: 0.85 }, noiseDb: -21 },
+      'speech',
+      /talk/,
+    ],
+    [
+      'several players',
+      { tones: { count: 20, medianSeconds: 0.3, medianClarity: 0.9 }, noiseDb: -21 },
+      'several-sounds',
+      /on your own/,
+    ],
   ])('%s is said of the whole take instead of judging it', (_, more, state, advice) => {
     const verdict = judged({}, more);
     expect(verdict.state).toBe(state);
     expect(nextStep(verdict)).toMatch(advice);
+  });
+
+  test('a take that fits its line is judged, however short or rough its tones are', () => {
+    const rough = { tones: { count: 20, medianSeconds: 0.1, medianClarity: 0.9 } };
+    expect(judged({}, rough).state).toBe('judged');
   });
 });
 

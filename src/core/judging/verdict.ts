@@ -65,10 +65,19 @@ export interface InterruptionVerdict {
  * Whether a take was judged at all. Otherwise notes and measures say what was found, and nobody is blamed:
  * - `nothing-heard`: too little sounded;
  * - `unclear-sound`: it could not be heard well enough;
+ * - `speech`: somebody talked;
+ * - `several-sounds`: more than one thing sounded at once, other players or ringing strings;
  * - `other-line`: something else was played;
  * - `transposed`: this line, but as another instrument or another octave reads it.
  */
-export type VerdictState = 'judged' | 'nothing-heard' | 'unclear-sound' | 'other-line' | 'transposed';
+export type VerdictState =
+  | 'judged'
+  | 'nothing-heard'
+  | 'unclear-sound'
+  | 'speech'
+  | 'several-sounds'
+  | 'other-line'
+  | 'transposed';
 
 /** What Mevlo says about a take: a policy applied to facts. */
 export interface Verdict {
