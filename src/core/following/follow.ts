@@ -28,6 +28,8 @@ const EXTRA_BELOW_LINE_SEMITONES = 13;
 const RINGING_BELOW_USUAL_DB = 8;
 /** A strike lies this close to the start of what was struck. */
 const STRUCK_SECONDS = 0.08;
+/** A stroke that is so much softer than the softest of the line is a chair, a cough or a word. */
+const NOISE_BELOW_SOFTEST_DB = 4;
 /** A take whose longer notes fall faster than this is plucked or struck: a guitar loses 10–40 dB a second, a breath under 5. */
 const FADING_DB_PER_SECOND = 8;
 const LONG_ENOUGH_TO_FADE_SECONDS = 0.3;
@@ -221,10 +223,12 @@ function findExtras(
   );
   const soundsFade = heard.notes.length > 0 && !areSustained(heard);
   const levels = heard.notes.map((note) => note.levelDb);
+  const softestDb = Math.min(...[...used].map((index) => sounds[index]!.evidence.levelDb));
   const usualDb = levels.length > 0 ? median(levels) : 0;
   return sounds.flatMap(({ evidence, ...sound }, index) => {
     if (used.has(index) || sound.onsetSeconds < from || sound.onsetSeconds > to) return [];
     const isFaint = sound.midi !== undefined && evidence.levelDb < usualDb - EXTRA_BELOW_USUAL_DB;
+    const isChair = sound.midi === undefined && evidence.levelDb < softestDb - NOISE_BELOW_SOFTEST_DB;
     const isShort =
       sound.midi !== undefined && sound.endSeconds - sound.onsetSeconds < SHORTEST_EXTRA_SECONDS;
     const isTooLow = sound.midi !== undefined && sound.midi < lowestMidi - EXTRA_BELOW_LINE_SEMITONES;
@@ -233,7 +237,7 @@ function findExtras(
     );
     const isRinging = soundsFade && !isStruck && evidence.levelDb < usualDb - RINGING_BELOW_USUAL_DB;
     const isNoise = evidence.clarity !== undefined && evidence.clarity < LEAST_EXTRA_CLARITY;
-    if (isFaint || isShort || isNoise || isTooLow || isRinging) return [];
+    if (isFaint || isShort || isNoise || isTooLow || isRinging || isChair) return [];
     const before = alignment.matches.filter((match) => match.sound < index).at(-1);
     const note = notes[(before ?? first).target]!;
     return [{ sound, measureIndex: note.measureIndex, afterNoteId: before && note.id }];
