@@ -39,10 +39,12 @@ test.each<[string, Audio]>([
   expect(verdict.notes).toHaveLength(check(line, played(5), BPM).verdict.notes.length);
 });
 
-test('two that play different lines at once are named', () => {
-  const [one, other] = [played(5), played(7)];
-  const samples = one.samples.map((sample, n) => 0.5 * (sample + (other.samples[n] ?? 0)));
-  expect(check(line, { samples, sampleRate: one.sampleRate }, BPM).verdict.state).toBe('several-sounds');
+test('three that play different lines at once are named', () => {
+  const [one, ...others] = [played(5), played(4), played(7)];
+  const samples = one!.samples.map(
+    (sample, n) => others.reduce((sum, other) => sum + (other.samples[n] ?? 0), sample) / 3,
+  );
+  expect(check(line, { samples, sampleRate: one!.sampleRate }, BPM).verdict.state).toBe('several-sounds');
 });
 
 test.each([

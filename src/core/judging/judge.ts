@@ -31,6 +31,8 @@ const FEWEST_FOUND_SHARE = 0.15;
 const SPEECH_SECONDS = 0.16;
 const SPEECH_CLARITY = 0.93;
 const SEVERAL_CLARITY = 0.96;
+/** Of 500 takes by one player one repeats as badly (a harp in a hall), even if the line can be found among them. */
+const SURELY_SEVERAL_CLARITY = 0.92;
 const FEWEST_TONES_TO_NAME = 6;
 /** Nobody slips in so many notes between those of the line; another player nearby does. Common practice. */
 const EXTRA_SHARE_OF_SEVERAL = 0.3;
@@ -75,6 +77,8 @@ function stateOf(notes: readonly NoteVerdict[], following: Following, policy: Po
   const { tones, extras } = following;
   if (state === 'transposed' || !tones || tones.count < FEWEST_TONES_TO_NAME) return state;
   if (extras.length >= EXTRA_SHARE_OF_SEVERAL * notes.length) return 'several-sounds';
+  if (tones.medianClarity < SURELY_SEVERAL_CLARITY && tones.medianSeconds >= SPEECH_SECONDS)
+    return 'several-sounds';
   if (state === 'judged') return state;
   if (tones.medianSeconds < SPEECH_SECONDS && tones.medianClarity < SPEECH_CLARITY) return 'speech';
   return tones.medianClarity < SEVERAL_CLARITY ? 'several-sounds' : state;
