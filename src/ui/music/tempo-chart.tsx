@@ -21,7 +21,11 @@ export function TempoChart({ verdict: { tempo, state } }: { readonly verdict: Ve
       </figcaption>
       <div aria-hidden className="h-44">
         <ResponsiveContainer width="100%" height="100%">
-          <LineChart data={[...measures]} margin={{ top: 8, right: 16, bottom: 4, left: 0 }}>
+          <LineChart
+            accessibilityLayer={false}
+            data={[...measures]}
+            margin={{ top: 8, right: 16, bottom: 4, left: 0 }}
+          >
             <CartesianGrid vertical={false} stroke="var(--color-rule)" />
             <XAxis dataKey="number" stroke="var(--color-ink)" tickLine={false} />
             <YAxis
