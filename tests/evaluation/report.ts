@@ -205,8 +205,8 @@ const REASONS = `## How it is counted
 
 ## Where it misses, and why
 From looking at single takes:
-- A repeated note that was held over instead of struck again (\`held-over\`) is mostly left unclear: where a tone goes on through
-  a repeat without any sign, FluidSynth's tails hide a struck one as often. It counts as a miss.
+- A repeated note that was held over instead of struck again (\`held-over\`) is found where the take's other repeats are plain. In
+  other takes it is left unclear and counts as a miss: there FluidSynth's tails hide a struck repeat as often.
 - A harp's strings ring on: two or three of them share a fraction that repeats better than the new string does, and a short
   note between two louder ones is not found.
 - A restart on the very note that was just played, or on one of the same pitch, looks like a pause.
