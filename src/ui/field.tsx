@@ -1,5 +1,5 @@
 import { Label } from 'radix-ui';
-import { type InputHTMLAttributes, type SelectHTMLAttributes, useId } from 'react';
+import { type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes, useId } from 'react';
 
 const CONTROL =
   'min-h-12 w-full rounded-md border-2 border-ink bg-paper px-3 text-lg file:mr-3 file:min-h-11 file:font-bold';
@@ -49,5 +49,28 @@ export function Choice({
         </p>
       )}
     </div>
+  );
+}
+
+interface SmallChoiceProps {
+  readonly label: ReactNode;
+  readonly value: string;
+  readonly onChange: (value: string) => void;
+  readonly children: ReactNode;
+}
+
+/** A choice in the middle of a row, its label before it. */
+export function SmallChoice({ label, value, onChange, children }: SmallChoiceProps) {
+  return (
+    <label className="text-base text-faint">
+      {label}
+      <select
+        value={value}
+        onChange={(event) => onChange(event.currentTarget.value)}
+        className="ml-2 min-h-11 rounded-md border-2 border-rule bg-paper px-2 text-ink"
+      >
+        {children}
+      </select>
+    </label>
   );
 }

@@ -1,5 +1,5 @@
 import type { Random } from '@/core/base';
-import type { WrittenNote } from '@/core/notation';
+import { repeatsPitch, type WrittenNote } from '@/core/notation';
 import { toNumber } from '@/core/time';
 import type { Player } from './players';
 import type { ErrorKind } from './take-truth';
@@ -86,12 +86,6 @@ function samePitchClass({ sound: a }: WrittenNote, { sound: b }: WrittenNote): b
   return a.kind === 'pitched' && b.kind === 'pitched' && (a.midi - b.midi) % 12 === 0;
 }
 
-/** Whether a note is written right after one of the same pitch. */
-export function repeatsBefore(notes: readonly WrittenNote[], index: number): boolean {
-  const [before, note] = [notes[index - 1]?.sound, notes[index]!.sound];
-  return before?.kind === 'pitched' && note.kind === 'pitched' && before.midi === note.midi;
-}
-
 function isAble(kind: ErrorKind, notes: readonly WrittenNote[], index: number, player: Player): boolean {
   const note = notes[index]!;
   const before = notes[index - 1];
@@ -169,7 +163,7 @@ function isAble(kind: ErrorKind, notes: readonly WrittenNote[], index: number, p
         !(next?.slurredFromPrevious && next.measureIndex !== note.measureIndex)
       );
     case 'held-over':
-      return inside && plain && isBlown && repeatsBefore(notes, index) && followsDirectly(notes, index);
+      return inside && plain && isBlown && repeatsPitch(note, before) && followsDirectly(notes, index);
     case 'squeak':
       return inside && plain && isBlown && note.beats >= 1 && !note.slurredFromPrevious && isHighEnough(note);
     case 'wrong-key': {

@@ -13,7 +13,7 @@ import {
 } from '@/core/practice';
 import { Button } from '@/ui/button';
 import { CHUNKING_NAMES } from '@/ui/chunking-names';
-import { Choice, Field } from '@/ui/field';
+import { Choice, Field, SmallChoice } from '@/ui/field';
 import { Notice } from '@/ui/notice';
 import { dropPlan, keepPlan } from './actions';
 
@@ -200,25 +200,22 @@ function StrictnessSelect({
   readonly onChange: (chosen: Strictness | undefined) => void;
 }) {
   return (
-    <label className="flex items-center gap-2">
-      <span className="text-base text-faint">
-        Judged<span className="sr-only"> in “{step}”</span>
-      </span>
-      <select
-        value={value ?? AS_THE_CLASS}
-        onChange={({ target }) =>
-          onChange(target.value === AS_THE_CLASS ? undefined : (target.value as Strictness))
-        }
-        className="min-h-11 rounded-md border-2 border-ink bg-paper px-2"
-      >
-        <option value={AS_THE_CLASS}>as the class</option>
-        {STRICTNESSES.map((level) => (
-          <option key={level} value={level}>
-            {level}
-          </option>
-        ))}
-      </select>
-    </label>
+    <SmallChoice
+      label={
+        <>
+          Judged<span className="sr-only"> in “{step}”</span>
+        </>
+      }
+      value={value ?? AS_THE_CLASS}
+      onChange={(chosen) => onChange(chosen === AS_THE_CLASS ? undefined : (chosen as Strictness))}
+    >
+      <option value={AS_THE_CLASS}>as the class</option>
+      {STRICTNESSES.map((level) => (
+        <option key={level} value={level}>
+          {level}
+        </option>
+      ))}
+    </SmallChoice>
   );
 }
 

@@ -2,4 +2,4 @@ export { requireRange, unreachable } from './contract';
 export { listed } from './listed';
 export { createRandom, type Random } from './random';
 export { describeIssue, failure, type Issue, type Result, success } from './result';
-export { clamp, median, quantile } from './statistics';
+export { clamp, maybeMedianSlope, median, quantile } from './statistics';

@@ -16,8 +16,8 @@ const SQUEAK_SEMITONES = 11;
 export type HeardSound = PlayedSound & { readonly evidence: Evidence };
 
 /** A line without pitches is followed by strokes, any other by tones and by every sign that one may have started anew. */
-export function candidatesFor(notes: readonly WrittenNote[], heard: Heard): readonly Candidate[] {
-  if (notes.some((note) => note.sound.kind === 'pitched')) {
+export function candidatesFor(isPitched: boolean, heard: Heard): readonly Candidate[] {
+  if (isPitched) {
     return heard.notes.flatMap(({ onsetSeconds, endSeconds, midi, startStrength, restarts, ...how }) => {
       const starts = [{ onsetSeconds, strength: startStrength }, ...restarts];
       return starts.map(({ onsetSeconds: from, strength }, index) => ({

@@ -2,10 +2,10 @@ import { median, requireRange } from '../base';
 import type { Heard } from '../listening';
 import { type Line, type TimedMeasure, timedMeasures, type WrittenNote, writtenNotes } from '../notation';
 import { beatUnit, quarterSeconds, toNumber } from '../time';
-import type { Alignment, Match, Target } from './align';
+import type { Match, Target } from './align';
 import { candidatesFor, type HeardSound, joinDoubtful } from './candidates';
+import { findExtras } from './extras';
 import {
-  type ExtraSound,
   FOLLOWING_VERSION,
   type FollowedNote,
   type Following,
@@ -17,25 +17,9 @@ import { expectedTimes, findBreaks, medianSecondsPerBeat, type PulsePoint } from
 import { alignInTempoAndTune, type TuningRange, USUAL_TUNING } from './tempo-and-tuning';
 import { maybeTransposition } from './transposition';
 
-/** Softer than the take's usual note by this much: an echo or a breath, not an extra note. */
-const EXTRA_BELOW_USUAL_DB = 18;
-const SHORTEST_EXTRA_SECONDS = 0.07;
-/** Less periodic than this it is the noise of an attack, or several strings at once. */
-const LEAST_EXTRA_CLARITY = 0.92;
-/** What sounds this far below the whole line is what several ringing tones share. */
-const EXTRA_BELOW_LINE_SEMITONES = 13;
-/** Where sounds fade by themselves, what is softer by this much and was not struck still rings from before. */
-const RINGING_BELOW_USUAL_DB = 8;
-/** A strike lies this close to the start of what was struck. */
-const STRUCK_SECONDS = 0.08;
-/** A stroke that is so much softer than the softest of the line is a chair, a cough or a word. */
-const NOISE_BELOW_SOFTEST_DB = 4;
 /** A take whose longer notes fall faster than this is plucked or struck: a guitar loses 10–40 dB a second, a breath under 5. */
 const FADING_DB_PER_SECOND = 8;
 const LONG_ENOUGH_TO_FADE_SECONDS = 0.3;
-/** Sounds this far outside the played line are talk or noise. */
-const OUTSIDE_BEATS = 1.5;
-
 /** A written note that was found in the recording. */
 interface Placed extends PulsePoint {
   readonly note: WrittenNote;
@@ -62,7 +46,8 @@ export function follow(
   const notes = writtenNotes(line);
   const unit = beatUnit(measures[0]!.measure.meter);
   const beatQuarters = toNumber(unit.quarters);
-  const candidates = candidatesFor(notes, heard);
+  const isPitched = notes.some((note) => note.sound.kind === 'pitched');
+  const candidates = candidatesFor(isPitched, heard);
   const targets = notes.map(
     (note, index): Target => ({
       onsetBeats: toNumber(note.onsetQuarters) / beatQuarters,
@@ -99,7 +84,7 @@ export function follow(
     notes,
     followed,
     beatQuarters,
-    strikes: targets.some((target) => target.midi !== undefined) ? heard.strikes : [],
+    strikes: isPitched ? heard.strikes : [],
     onsetsSeconds: sounds.map((sound) => sound.onsetSeconds),
   };
   return {
@@ -113,16 +98,13 @@ export function follow(
           sign: signOfMissing(index, found),
         },
     ),
-    extras: findExtras(alignment, notes, sounds, heard, secondsPerBeat),
+    extras: findExtras(alignment, notes, sounds, heard, { secondsPerBeat, soundsAreSustained }),
     interruptions: findInterruptions(pulses, secondsPerBeat),
     playedBpm: meanBpm(pulses),
-    tuningCents:
-      targets.some((target) => target.midi !== undefined) && sounds.length > 0
-        ? tuningSemitones * 100
-        : undefined,
+    tuningCents: isPitched && sounds.length > 0 ? tuningSemitones * 100 : undefined,
     soundsAreSustained,
     noiseDb: heard.noiseDb,
-    tones: targets.some((target) => target.midi !== undefined) ? toneFactsOf(heard) : undefined,
+    tones: isPitched ? toneFactsOf(heard) : undefined,
     transposedSemitones: maybeTransposition(targets, candidates, aligned.alignment, {
       secondsPerBeat,
       tuningSemitones,
@@ -202,45 +184,6 @@ function describePulse(
           : sound.midi - tuningSemitones - note.sound.midi,
       startsPulse,
     };
-  });
-}
-
-function findExtras(
-  alignment: Alignment,
-  notes: readonly WrittenNote[],
-  sounds: readonly HeardSound[],
-  heard: Heard,
-  secondsPerBeat: number,
-): ExtraSound[] {
-  const used = new Set(alignment.matches.map((match) => match.sound));
-  const first = alignment.matches[0];
-  const last = alignment.matches.at(-1);
-  if (!first || !last) return [];
-  const from = sounds[first.sound]!.onsetSeconds - OUTSIDE_BEATS * secondsPerBeat;
-  const to = sounds[last.sound]!.endSeconds + OUTSIDE_BEATS * secondsPerBeat;
-  const lowestMidi = Math.min(
-    ...notes.flatMap(({ sound }) => (sound.kind === 'pitched' ? [sound.midi] : [])),
-  );
-  const soundsFade = heard.notes.length > 0 && !areSustained(heard);
-  const levels = heard.notes.map((note) => note.levelDb);
-  const softestDb = Math.min(...[...used].map((index) => sounds[index]!.evidence.levelDb));
-  const usualDb = levels.length > 0 ? median(levels) : 0;
-  return sounds.flatMap(({ evidence, ...sound }, index) => {
-    if (used.has(index) || sound.onsetSeconds < from || sound.onsetSeconds > to) return [];
-    const isFaint = sound.midi !== undefined && evidence.levelDb < usualDb - EXTRA_BELOW_USUAL_DB;
-    const isChair = sound.midi === undefined && evidence.levelDb < softestDb - NOISE_BELOW_SOFTEST_DB;
-    const isShort =
-      sound.midi !== undefined && sound.endSeconds - sound.onsetSeconds < SHORTEST_EXTRA_SECONDS;
-    const isTooLow = sound.midi !== undefined && sound.midi < lowestMidi - EXTRA_BELOW_LINE_SEMITONES;
-    const isStruck = heard.strikes.some(
-      (strike) => Math.abs(strike.onsetSeconds - sound.onsetSeconds) <= STRUCK_SECONDS,
-    );
-    const isRinging = soundsFade && !isStruck && evidence.levelDb < usualDb - RINGING_BELOW_USUAL_DB;
-    const isNoise = evidence.clarity !== undefined && evidence.clarity < LEAST_EXTRA_CLARITY;
-    if (isFaint || isShort || isNoise || isTooLow || isRinging || isChair) return [];
-    const before = alignment.matches.filter((match) => match.sound < index).at(-1);
-    const note = notes[(before ?? first).target]!;
-    return [{ sound, measureIndex: note.measureIndex, afterNoteId: before && note.id }];
   });
 }
 

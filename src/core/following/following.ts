@@ -1,6 +1,9 @@
 /** Changes whenever the same facts could be followed differently. */
 export const FOLLOWING_VERSION = 3;
 
+/** Less periodic than this a sound is the noise of an attack, or several strings at once: nothing is held against the player. */
+export const LEAST_CLARITY_OF_ONE_TONE = 0.92;
+
 /** A sound of the recording as the follower uses it. */
 export interface PlayedSound {
   readonly onsetSeconds: number;
@@ -55,6 +58,9 @@ export type FollowedNote = { readonly noteId: string; readonly measureIndex: num
       readonly sign: MissingSign | undefined;
     }
 );
+
+/** A written note that was found. */
+export type Played = Extract<FollowedNote, { kind: 'played' }>;
 
 /** What tells playing from talking, and one player from several. */
 export interface ToneFacts {

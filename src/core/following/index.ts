@@ -6,9 +6,10 @@ export {
   type FollowedNote,
   type Following,
   type Interruption,
+  LEAST_CLARITY_OF_ONE_TONE,
   type MissingSign,
+  type Played,
   type PlayedSound,
   type ToneFacts,
 } from './following';
-export { repeats } from './missing';
 export type { TuningRange } from './tempo-and-tuning';

@@ -1,8 +1,8 @@
 import { clamp } from '../base';
 import type { HeardStrike } from '../listening';
-import type { WrittenNote } from '../notation';
+import { repeatsPitch, type WrittenNote } from '../notation';
 import { toNumber } from '../time';
-import type { FollowedNote, MissingSign } from './following';
+import type { FollowedNote, MissingSign, Played } from './following';
 
 /** So much of a repeated note, at the pulse before it, must have sounded. */
 const LEAST_HELD_SHARE = 0.3;
@@ -30,8 +30,8 @@ export function signOfMissing(index: number, found: Found): MissingSign | undefi
   const due = dueSeconds(index, before, found);
   const note = found.notes[index]!;
   const isRepeat = found.notes
-    .slice(before.index, index)
-    .every((between, at) => repeats(found.notes[before.index + at + 1]!, between));
+    .slice(before.index + 1, index + 1)
+    .every((later) => repeatsPitch(later, found.notes[before.index]));
   if (
     isRepeat &&
     before.played.sound.endSeconds >= due + LEAST_HELD_SHARE * note.beats * before.secondsPerBeat
@@ -51,7 +51,7 @@ export function signOfMissing(index: number, found: Found): MissingSign | undefi
 
 interface PlayedBefore {
   readonly index: number;
-  readonly played: Extract<FollowedNote, { kind: 'played' }>;
+  readonly played: Played;
   readonly secondsPerBeat: number;
 }
 
@@ -69,11 +69,4 @@ function dueSeconds(index: number, before: PlayedBefore, { notes, beatQuarters }
   const quarters = toNumber(notes[index]!.onsetQuarters) - toNumber(notes[before.index]!.onsetQuarters);
   const { sound, deviationSeconds } = before.played;
   return sound.onsetSeconds - deviationSeconds + (quarters / beatQuarters) * before.secondsPerBeat;
-}
-
-/** Whether two written notes have the same pitch; strokes have none. */
-export function repeats(note: WrittenNote, before: WrittenNote | undefined): boolean {
-  return (
-    note.sound.kind === 'pitched' && before?.sound.kind === 'pitched' && note.sound.midi === before.sound.midi
-  );
 }

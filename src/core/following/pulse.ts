@@ -1,4 +1,4 @@
-import { median } from '../base';
+import { maybeMedianSlope } from '../base';
 
 /** A note that was found: where it is written and when it began. */
 export interface PulsePoint {
@@ -23,19 +23,12 @@ const SKIP_BEATS = 0.4;
 /** A shift counts as lasting when this share of it is still there two notes later. */
 const LASTING_SHARE = 0.6;
 
-/**
- * Seconds per beat that fits most of the points: the median slope between points at least a beat apart.
- * Source: H. Theil (1950), P. K. Sen (1968), median-of-slopes regression.
- */
+/** Seconds per beat that fits most of the points, in order: the median slope between points at least a beat apart. */
 export function medianSecondsPerBeat(points: readonly PulsePoint[]): number | undefined {
-  const slopes: number[] = [];
-  for (let a = 0; a < points.length; a++) {
-    for (let b = a + 1; b < points.length; b++) {
-      const beats = points[b]!.beats - points[a]!.beats;
-      if (beats >= SHORTEST_INTERVAL_BEATS) slopes.push((points[b]!.seconds - points[a]!.seconds) / beats);
-    }
-  }
-  return slopes.length === 0 ? undefined : median(slopes);
+  return maybeMedianSlope(
+    points.map(({ beats, seconds }) => ({ x: beats, y: seconds })),
+    SHORTEST_INTERVAL_BEATS,
+  );
 }
 
 /**

@@ -1,8 +1,8 @@
 import { median } from '../base';
-import type { Following } from '../following';
+import type { Following, Played } from '../following';
 import { type Line, type WrittenNote, writtenLoudness } from '../notation';
 import { toNumber } from '../time';
-import type { Played, PlayedNote } from './played-note';
+import type { PlayedNote } from './played-note';
 
 /** What a mark asks for and what was measured. It never costs a note or a rhythm mark. */
 export interface CharacterFinding {

@@ -1,7 +1,7 @@
 import { clamp, median } from '../base';
-import { type FollowedNote, type Following, repeats } from '../following';
+import { type FollowedNote, type Following, LEAST_CLARITY_OF_ONE_TONE, type Played } from '../following';
 import type { WrittenNote } from '../notation';
-import type { Played } from './played-note';
+import { sureOfHeldIn } from './held-repeat';
 
 /** A sound this far above the noise is heard for certain; this close to it, not at all. Common practice. */
 const CLEAR_ABOVE_NOISE_DB = 15;
@@ -9,8 +9,6 @@ const LOST_ABOVE_NOISE_DB = 3;
 /** A tone that repeats so well is one; so badly, it may be anything. The detector's own scale. */
 const CLEAR_CLARITY = 0.85;
 const LOST_CLARITY = 0.5;
-/** A pitch that is not the written one must be heard better: on top of what still rings, several tones repeat less well. */
-const LEAST_CLARITY_OF_WRONG = 0.92;
 /** Beginners and their instruments slip upwards, by an overblown octave or twelfth; far below, it is what several tones share. */
 const LOWEST_WRONG_SEMITONES = -13;
 /**
@@ -32,23 +30,6 @@ const AS_WRITTEN_SEMITONES = 0.5;
 const BLURRED_SHARE = [0.15, 0.35] as const;
 
 /**
- * A repeated note within a sound that goes on: measured on the evaluation's seeds 301–420, the ear finds no sign at all of
- * 3 in 100 repeats that were struck, and none in 90 of 100 places where nothing was.
- */
-const COVERED_SHARE = 0.034;
-const NO_SIGN_WHERE_HELD_SHARE = 0.9;
-/**
- * Where the weakest sign of the take's other repeats is at least so strong, none is covered: measured on the seeds 301–705 and
- * 1001–1568, none of 97 covered ones lay in such a take, and 8 of 23 that were held through.
- */
-const PLAIN_REPEAT = 0.7;
-const COVERED_SHARE_AMONG_PLAIN = 0.002;
-/** The general share counts as much as so many repeats of this take. */
-const GENERAL_REPEATS = 5;
-/** Beginners leave a repeat out this often. Common practice. */
-const HELD_SHARE = 0.015;
-
-/**
  * How sure the ear is of each note, 0–1: of a played one by its level above the noise, how well it repeated, and how
  * surely it started; of a missing one by whether it would have been heard.
  * @param written the notes of `following`, in order.
@@ -68,30 +49,13 @@ export function confidenceIn(
       if (note.sign === 'something-struck') return 0;
       return note.sign === 'sound-goes-on' ? Math.min(usual, sureOfHeld) : usual;
     }
-    const { levelDb, clarity, startStrength } = note.evidence;
-    const isPeriodic =
-      clarity === undefined ? 1 : clamp((clarity - LOST_CLARITY) / (CLEAR_CLARITY - LOST_CLARITY), 0, 1);
     if (isUnlikely(note)) return 0;
+    const { levelDb, clarity, startStrength } = note.evidence;
+    const periodic =
+      clarity === undefined ? 1 : clamp((clarity - LOST_CLARITY) / (CLEAR_CLARITY - LOST_CLARITY), 0, 1);
     const starts = isAsWritten(note) ? 1 : Math.min(clearness, clamp(startStrength / CLEAR_START, 0, 1));
-    return Math.min(aboveNoise(levelDb), isPeriodic, starts);
+    return Math.min(aboveNoise(levelDb), periodic, starts);
   };
-}
-
-/**
- * How likely a repeated note without any sign of a start was held through: by Bayes' rule, from how often repeats of this
- * take were covered otherwise.
- */
-function sureOfHeldIn(written: readonly WrittenNote[], notes: readonly FollowedNote[]): number {
-  const repeated = notes.filter((_, index) => repeats(written[index]!, written[index - 1]));
-  const strengths = repeated.flatMap((note) => (note.kind === 'played' ? [note.evidence.startStrength] : []));
-  const isPlain = strengths.length > 0 && Math.min(...strengths) >= PLAIN_REPEAT;
-  const usualShare = isPlain ? COVERED_SHARE_AMONG_PLAIN : COVERED_SHARE;
-  const covered = repeated.filter((note) => note.kind === 'missing' && note.sign === 'sound-goes-on').length;
-  const coveredShare =
-    (usualShare * GENERAL_REPEATS + Math.max(0, covered - 1)) /
-    (GENERAL_REPEATS + strengths.length + covered);
-  const held = HELD_SHARE * NO_SIGN_WHERE_HELD_SHARE;
-  return held / (held + (1 - HELD_SHARE) * coveredShare);
 }
 
 /** 1 where tones stand by themselves, 0 where they blur. */
@@ -99,7 +63,7 @@ function clearnessIn(notes: readonly FollowedNote[]): number {
   const clarities = notes.flatMap((note) =>
     note.kind === 'played' && note.evidence.clarity !== undefined ? [note.evidence.clarity] : [],
   );
-  const blurred = clarities.filter((clarity) => clarity < LEAST_CLARITY_OF_WRONG).length;
+  const blurred = clarities.filter((clarity) => clarity < LEAST_CLARITY_OF_ONE_TONE).length;
   const share = blurred / Math.max(1, clarities.length);
   const [clear, lost] = BLURRED_SHARE;
   return clamp((lost - share) / (lost - clear), 0, 1);
@@ -108,11 +72,12 @@ function clearnessIn(notes: readonly FollowedNote[]): number {
 const isAsWritten = ({ deviationBeats, pitchErrorSemitones = 0 }: Played) =>
   Math.abs(deviationBeats) <= AS_WRITTEN_BEATS && Math.abs(pitchErrorSemitones) <= AS_WRITTEN_SEMITONES;
 
+/** A pitch that is not the written one must be heard better than one that is. */
 function isUnlikely({ pitchErrorSemitones = 0, evidence }: Played): boolean {
   const { clarity = 1, oddPartialsDb = 0, octaveBelowDb = Number.NEGATIVE_INFINITY } = evidence;
   const isAbout = (semitones: number) => Math.abs(pitchErrorSemitones - semitones) <= AS_WRITTEN_SEMITONES;
   if (isAbout(0)) return false;
-  if (clarity < LEAST_CLARITY_OF_WRONG || pitchErrorSemitones < LOWEST_WRONG_SEMITONES) return true;
+  if (clarity < LEAST_CLARITY_OF_ONE_TONE || pitchErrorSemitones < LOWEST_WRONG_SEMITONES) return true;
   if (isAbout(12)) return octaveBelowDb > CLEARLY_NO_LOWER_DB;
   return isAbout(-12) && oddPartialsDb < CLEARLY_NO_HIGHER_DB;
 }

@@ -1,11 +1,10 @@
 import { clamp, median, unreachable } from '../base';
-import type { FollowedNote, Following } from '../following';
+import type { FollowedNote, Following, Played } from '../following';
 import { type Line, type TimedMeasure, timedMeasures, type WrittenNote, writtenNotes } from '../notation';
 import { beatUnit } from '../time';
 import { characterOf } from './character';
 import { confidenceIn } from './confidence';
 import { figuresOf } from './figures';
-import type { Played } from './played-note';
 import type { Policy } from './policy';
 import { tempoCourseOf } from './tempo-course';
 import {

@@ -1,4 +1,4 @@
-import { median } from '../base';
+import { maybeMedianSlope } from '../base';
 import type { Following } from '../following';
 import type { TimedMeasure } from '../notation';
 import { beatUnit, toNumber } from '../time';
@@ -26,8 +26,7 @@ const LIKELY_SHARES = [0.6, 1.6] as const;
 
 /**
  * Measures the tempo from one measure's start to the next one's; where the player stopped or went back there is none.
- * The drift is the median of all slopes between two measures (H. Theil 1950, P. K. Sen 1968), so that one odd measure says
- * nothing.
+ * The drift is the median of all slopes between two measures, so that one odd measure says nothing.
  */
 export function tempoCourseOf(
   measures: readonly TimedMeasure[],
@@ -52,10 +51,8 @@ export function tempoCourseOf(
 
 /** How many beats a minute lie between the first and the last measure, on the line that fits most of them. */
 function driftOf(found: readonly { readonly index: number; readonly bpm: number }[]): number {
-  const slopes = found.flatMap((a, at) =>
-    found.slice(at + 1).map((b) => (b.bpm - a.bpm) / (b.index - a.index)),
-  );
-  return median(slopes) * (found.at(-1)!.index - found[0]!.index);
+  const points = found.map(({ index, bpm }) => ({ x: index, y: bpm }));
+  return (maybeMedianSlope(points, 1) ?? 0) * (points.at(-1)!.x - points[0]!.x);
 }
 
 /** Less is steady: of the evaluation's steady takes 95 in 100 drift by less than 0.025, of those that rush on purpose none. */

@@ -2,6 +2,7 @@ import { quantile } from '../base';
 import { midiToHertz } from '../pitch';
 import { amplitudeToDb } from '../signal';
 import { type BandLevels, BandMeter } from './bands';
+import { SILENCE_DB } from './levels';
 import { CANDIDATES_PER_FRAME, type PitchCandidates, PitchDetector } from './pitch-detector';
 import { trackPitch } from './pitch-track';
 
@@ -20,7 +21,6 @@ const TONE_BELOW_PEAK_DB = 45;
 const COARSE_FRAMES = 3;
 /** What sounds now: about the length of a recorder's block. */
 const LATEST_FRAMES = 5;
-const SILENCE_DB = -120;
 /** Ten seconds, to begin with. */
 const FIRST_CAPACITY = 1024;
 
@@ -86,7 +86,7 @@ export class FrameMeter {
   #capacity = 0;
   #levelDb = new Float64Array(0);
   /** Of the frames whose bands were asked for: few, where something may have started anew. */
-  readonly #bandsDb: Float64Array[] = [];
+  readonly #bandsDb = new Map<number, Float64Array>();
   #candidates: PitchCandidates = { midi: new Float64Array(0), height: new Float64Array(0) };
   /** Whether the pitches of a frame were looked for. */
   #isDetected = new Uint8Array(0);
@@ -208,10 +208,10 @@ export class FrameMeter {
   }
 
   #bandsOf(frame: number, samples: Float32Array): Float64Array {
-    const known = this.#bandsDb[frame];
+    const known = this.#bandsDb.get(frame);
     if (known) return known;
     const bandsDb = this.#bandMeter.measure(samples, Math.round((frame + 0.5) * this.#hop));
-    this.#bandsDb[frame] = bandsDb;
+    this.#bandsDb.set(frame, bandsDb);
     return bandsDb;
   }
 

@@ -1,6 +1,7 @@
 import { clamp, quantile } from '../base';
 import type { BandLevels } from './bands';
 import { FRAME_SECONDS, type Frames, toFrames } from './frames';
+import { loudest, SILENCE_DB } from './levels';
 import type { PeriodicityBreak } from './periodicity';
 
 /** A dip of this depth on both sides is a fresh tongue or bow; vibrato and room echo stay below. */
@@ -18,7 +19,6 @@ const SETTLING_SECONDS = 0.12;
 const SETTLED_SECONDS = 0.25;
 /** Bands this far below the tone's strongest one hold noise rather than a partial. */
 const SOUNDING_BAND_DB = 30;
-const SILENCE_DB = -120;
 /** The dip must show in all but this share of the bands: partials fade one by one in a room, but not together. */
 const DIPPING_BANDS_SHARE = 0.3;
 /** Where to look for the bottom of the dip and the top of the next attack. */
@@ -252,12 +252,4 @@ function highestBands(bands: BandLevels, from: number, to: number): Float64Array
       if (levels[band]! > highest[band]!) highest[band] = levels[band]!;
   }
   return highest;
-}
-
-export function loudest(levelDb: Float64Array, from: number, to: number): number {
-  let level = Number.NEGATIVE_INFINITY;
-  const end = to < levelDb.length ? to : levelDb.length;
-  for (let frame = from < 0 ? 0 : from; frame < end; frame++)
-    if (levelDb[frame]! > level) level = levelDb[frame]!;
-  return level;
 }

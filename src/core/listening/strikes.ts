@@ -1,6 +1,7 @@
 import { median } from '../base';
 import { type Audio, amplitudeToDb, peakAmplitude } from '../signal';
 import type { HeardStrike } from './heard';
+import { loudest } from './levels';
 
 /** Step of the fine level curve. */
 const STEP_SECONDS = 0.002;
@@ -34,7 +35,6 @@ const SOFT_APART_SECONDS = 0.12;
  */
 const FELT_BELOW_TOP_DB = 10;
 const TOP_SECONDS = 0.12;
-const SILENCE_DB = -120;
 /** What is left of the device's own sound lies this far below it, in a room that echoes on. */
 const LEFT_OF_ECHO_DB = 10;
 
@@ -167,12 +167,4 @@ function fineLevels({ samples, sampleRate }: Audio): Float64Array {
     );
   }
   return levels;
-}
-
-/** Highest level from one step to another, exclusive; silence when there is none. */
-function loudest(levels: Float64Array, from: number, to: number): number {
-  let level = SILENCE_DB;
-  const end = to < levels.length ? to : levels.length;
-  for (let step = from < 0 ? 0 : from; step < end; step++) if (levels[step]! > level) level = levels[step]!;
-  return level;
 }

@@ -33,6 +33,7 @@ export {
 } from './score';
 export {
   measureOffset,
+  repeatsPitch,
   type TimedMeasure,
   timedMeasures,
   type WrittenNote,

@@ -134,3 +134,10 @@ function extend(note: WrittenNote, tied: Note, measure: Measure): WrittenNote {
     fermata: note.fermata || tied.fermata,
   };
 }
+
+/** Whether a written note has the pitch of another; strokes have none. */
+export function repeatsPitch(note: WrittenNote, before: WrittenNote | undefined): boolean {
+  return (
+    note.sound.kind === 'pitched' && before?.sound.kind === 'pitched' && note.sound.midi === before.sound.midi
+  );
+}

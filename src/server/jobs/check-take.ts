@@ -1,12 +1,11 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { check } from '@/core/checking';
-import { policyOf } from '@/core/judging';
-import { strictnessOf } from '@/core/practice';
 import { readWav, writeWav } from '@/core/signal';
 import { type BankReader, echoAlongside } from '@/core/sounding';
 import { maybeTakeToCheck, storeCheck, storeFailure } from '@/server/db/queries/takes';
 import { decodeSound } from './decode-sound';
+import { policyOfTake } from './policy-of-take';
 
 /** The sound banks that the stand plays with, too. */
 const readBank: BankReader = (name) => readFile(join(process.cwd(), 'public', 'sounds', `${name}.sf3`));
@@ -23,12 +22,11 @@ export async function checkTake(takeId: string): Promise<void> {
   }
   const { samples, sampleRate } = sound.value;
   const { line, askedBpm, alongside } = take;
-  const policy = policyOf(strictnessOf(take.plan ?? undefined, take.stage ?? undefined, take.strictness));
   const echo =
     alongside && alongside.path.sampleRate === sampleRate
       ? await echoAlongside(line, askedBpm, alongside, samples.length, readBank)
       : undefined;
-  const result = check(line, sound.value, askedBpm, { echo, policy });
+  const result = check(line, sound.value, askedBpm, { echo, policy: policyOfTake(take) });
   await storeCheck(
     takeId,
     result,

@@ -1,8 +1,8 @@
 import { FOLLOWING_VERSION } from '@/core/following';
-import { JUDGING_VERSION, judge, policyOf } from '@/core/judging';
+import { JUDGING_VERSION, judge } from '@/core/judging';
 import { LISTENING_VERSION } from '@/core/listening';
-import { strictnessOf } from '@/core/practice';
 import { listChecksOfClass, listOutdatedTakes, storeVerdict } from '@/server/db/queries/takes';
+import { policyOfTake } from './policy-of-take';
 import { requestCheck } from './queue';
 
 /**
@@ -15,8 +15,7 @@ export async function rejudgeClass(classId: string): Promise<void> {
       await requestCheck(take.id);
       continue;
     }
-    const strictness = strictnessOf(take.plan ?? undefined, take.stage ?? undefined, take.strictness);
-    await storeVerdict(take.id, judge(take.line, take.following, take.askedBpm, policyOf(strictness)));
+    await storeVerdict(take.id, judge(take.line, take.following, take.askedBpm, policyOfTake(take)));
   }
 }
 

@@ -1,6 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { SCHOOLS, type SchoolId } from '@/core/counting';
+import { SmallChoice } from '@/ui/field';
 
 interface StudyChoicesProps {
   readonly lineId: string;
@@ -21,53 +22,31 @@ export function StudyChoices({ lineId, parts, place, classes, classId, school }:
   return (
     <div className="flex flex-wrap gap-3">
       {parts.length > 1 && (
-        <Small label="Part" value={`${place}`} onChange={(part) => open({ part })}>
+        <SmallChoice label="Part" value={`${place}`} onChange={(part) => open({ part })}>
           {parts.map((part) => (
             <option key={part.place} value={part.place}>
               {part.name}
             </option>
           ))}
-        </Small>
+        </SmallChoice>
       )}
       {classes.length > 1 && (
-        <Small label="As in" value={classId ?? ''} onChange={(id) => open({ class: id })}>
+        <SmallChoice label="As in" value={classId ?? ''} onChange={(id) => open({ class: id })}>
           {classId === undefined && <option value="">most classes</option>}
           {classes.map(({ id, name }) => (
             <option key={id} value={id}>
               {name}
             </option>
           ))}
-        </Small>
+        </SmallChoice>
       )}
-      <Small label="Count with" value={school} onChange={(id) => open({ school: id })}>
+      <SmallChoice label="Count with" value={school} onChange={(id) => open({ school: id })}>
         {SCHOOLS.map(({ id, name }) => (
           <option key={id} value={id}>
             {name}
           </option>
         ))}
-      </Small>
+      </SmallChoice>
     </div>
-  );
-}
-
-interface SmallProps {
-  readonly label: string;
-  readonly value: string;
-  readonly onChange: (value: string) => void;
-  readonly children: React.ReactNode;
-}
-
-function Small({ label, value, onChange, children }: SmallProps) {
-  return (
-    <label className="text-base text-faint">
-      {label}
-      <select
-        value={value}
-        onChange={(event) => onChange(event.currentTarget.value)}
-        className="ml-2 min-h-11 rounded-md border-2 border-rule bg-paper px-2 text-ink"
-      >
-        {children}
-      </select>
-    </label>
   );
 }

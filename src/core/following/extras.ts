@@ -1,0 +1,77 @@
+import { median } from '../base';
+import type { Heard } from '../listening';
+import type { WrittenNote } from '../notation';
+import type { Alignment } from './align';
+import type { HeardSound } from './candidates';
+import { type ExtraSound, LEAST_CLARITY_OF_ONE_TONE } from './following';
+
+/** Softer than the take's usual note by this much: an echo or a breath, not an extra note. */
+const EXTRA_BELOW_USUAL_DB = 18;
+const SHORTEST_EXTRA_SECONDS = 0.07;
+/** What sounds this far below the whole line is what several ringing tones share. */
+const EXTRA_BELOW_LINE_SEMITONES = 13;
+/** Where sounds fade by themselves, what is softer by this much and was not struck still rings from before. */
+const RINGING_BELOW_USUAL_DB = 8;
+/** A strike lies this close to the start of what was struck. */
+const STRUCK_SECONDS = 0.08;
+/** A stroke that is so much softer than the softest of the line is a chair, a cough or a word. */
+const NOISE_BELOW_SOFTEST_DB = 4;
+/** Sounds this far outside the played line are talk or noise. */
+const OUTSIDE_BEATS = 1.5;
+
+/**
+ * The notes too many: sounds that are no written note, but for what is an echo, a noise, or still rings.
+ * @param alignment of `notes` with `sounds`, which are those of `heard`.
+ */
+export function findExtras(
+  { matches }: Alignment,
+  notes: readonly WrittenNote[],
+  sounds: readonly HeardSound[],
+  heard: Heard,
+  take: { readonly secondsPerBeat: number; readonly soundsAreSustained: boolean },
+): ExtraSound[] {
+  const first = matches[0];
+  const last = matches.at(-1);
+  if (!first || !last) return [];
+  const used = new Set(matches.map((match) => match.sound));
+  const from = sounds[first.sound]!.onsetSeconds - OUTSIDE_BEATS * take.secondsPerBeat;
+  const to = sounds[last.sound]!.endSeconds + OUTSIDE_BEATS * take.secondsPerBeat;
+  const isTone = toneTest(notes, heard, take.soundsAreSustained);
+  const softestDb = Math.min(...[...used].map((index) => sounds[index]!.evidence.levelDb));
+  return sounds.flatMap((sound, index) => {
+    if (used.has(index) || sound.onsetSeconds < from || sound.onsetSeconds > to) return [];
+    const isNote =
+      sound.midi === undefined
+        ? sound.evidence.levelDb >= softestDb - NOISE_BELOW_SOFTEST_DB
+        : isTone(sound, sound.midi);
+    if (!isNote) return [];
+    const { evidence, ...played } = sound;
+    const before = matches.findLast((match) => match.sound < index);
+    const note = notes[(before ?? first).target]!;
+    return [{ sound: played, measureIndex: note.measureIndex, afterNoteId: before && note.id }];
+  });
+}
+
+/** Whether a tone that is not written was played, for a whole take. */
+function toneTest(
+  notes: readonly WrittenNote[],
+  heard: Heard,
+  soundsAreSustained: boolean,
+): (sound: HeardSound, midi: number) => boolean {
+  const levels = heard.notes.map((note) => note.levelDb);
+  const usualDb = levels.length > 0 ? median(levels) : 0;
+  const lowestMidi = Math.min(
+    ...notes.flatMap(({ sound }) => (sound.kind === 'pitched' ? [sound.midi] : [])),
+  );
+  const isStruck = (seconds: number) =>
+    heard.strikes.some((strike) => Math.abs(strike.onsetSeconds - seconds) <= STRUCK_SECONDS);
+  return ({ onsetSeconds, endSeconds, evidence: { levelDb, clarity = 1 } }, midi) => {
+    const isFaint = levelDb < usualDb - EXTRA_BELOW_USUAL_DB;
+    const isShort = endSeconds - onsetSeconds < SHORTEST_EXTRA_SECONDS;
+    const isNoise = clarity < LEAST_CLARITY_OF_ONE_TONE;
+    const isTooLow = midi < lowestMidi - EXTRA_BELOW_LINE_SEMITONES;
+    const isRinging =
+      !soundsAreSustained && levelDb < usualDb - RINGING_BELOW_USUAL_DB && !isStruck(onsetSeconds);
+    return !(isFaint || isShort || isNoise || isTooLow || isRinging);
+  };
+}
