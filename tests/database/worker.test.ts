@@ -1,13 +1,14 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
+import { sql } from 'kysely';
 import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
 import { writeWav } from '@/core/signal';
 import { getLine } from '@/server/access/shelf';
 import { getTakeState, handIn } from '@/server/access/takes';
 import { importLine } from '@/server/access/writing';
-import { closeDatabase } from '@/server/db/connection';
-import { queue } from '@/server/jobs/queue';
+import { closeDatabase, database } from '@/server/db/connection';
+import { queue, requestCheck } from '@/server/jobs/queue';
 import { bookLine, scoreXml } from '../support/lines';
 import { makeWorld, type World } from '../support/world';
 
@@ -60,6 +61,18 @@ test('takes wait while there is no worker, and are checked when one comes', asyn
   expect(await Promise.all(ids.map((id) => getTakeState(world.student, id)))).toEqual(['waiting', 'waiting']);
   worker = startWorker();
   for (const id of ids) expect(await stateWithin(id, 20_000)).toBe('checked');
+});
+
+test('a take that already waits to be checked is not queued twice', async () => {
+  worker!.kill('SIGKILL');
+  const id = await handInTake();
+  await requestCheck(id);
+  await requestCheck(id, { canWait: true });
+  const waiting = await sql<{ count: string }>`select count(*) from pgboss.job
+    where name = 'check-take' and state = 'created' and data ->> 'takeId' = ${id}`.execute(database());
+  expect(waiting.rows).toEqual([{ count: '1' }]);
+  worker = startWorker();
+  expect(await stateWithin(id, 20_000)).toBe('checked');
 });
 
 test('a new line is drawn while the teacher waits for the page', async () => {

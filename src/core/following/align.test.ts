@@ -11,6 +11,7 @@ const sound = (onsetSeconds: number, midi: number): Candidate => ({
   endSeconds: onsetSeconds + 0.4,
   midi,
   startStrength: 1,
+  playedWeight: 1,
   evidence: { levelDb: -20, dipDb: 20, startStrength: 1, clarity: 1, oddPartialsDb: 0, octaveBelowDb: -50 },
 });
 const options = { secondsPerBeat: 1, tuningSemitones: 0 };

@@ -7,6 +7,8 @@ export interface Candidate extends PlayedSound {
    * doubtful may be left out for little, and is used where the score has a note.
    */
   readonly startStrength: number;
+  /** What it costs to leave it outside the line, beside a usual sound: less when it may be talk, more when it surely was played. */
+  readonly playedWeight: number;
   readonly evidence: Evidence;
 }
 
@@ -93,6 +95,12 @@ function timingCost(beats: number, seconds: number, secondsPerBeat: number, doub
   return cost < most ? cost : most;
 }
 
+/**
+ * How surely something started, as its cost is counted where no note is written. A single doubtful sign is nearly free: they
+ * come in swarms, from one wobble of a held tone.
+ */
+const weightOfStart = ({ startStrength }: Candidate) => startStrength * startStrength;
+
 /** @param starts before the first or after the last note that was found. */
 const costOutside = (starts: number) =>
   COST_OUTSIDE * starts + COST_FURTHER_OUTSIDE * Math.max(0, starts - FEW_OUTSIDE);
@@ -110,10 +118,12 @@ export function align(
 ): Alignment {
   const n = targets.length;
   const m = sounds.length;
-  /** How many sounds surely start before each one. */
+  /** How many sounds surely start before each one, and how many of them count outside the line. */
   const startsBefore = new Float64Array(m + 1);
+  const playedBefore = new Float64Array(m + 1);
   sounds.forEach((sound, j) => {
-    startsBefore[j + 1] = startsBefore[j]! + sound.startStrength;
+    startsBefore[j + 1] = startsBefore[j]! + weightOfStart(sound);
+    playedBefore[j + 1] = playedBefore[j]! + weightOfStart(sound) * sound.playedWeight;
   });
   if (n === 0 || m === 0) return { matches: [], cost: n * COST_MISSING + m * COST_OUTSIDE };
   const costs = new Float64Array(n * m).fill(Number.POSITIVE_INFINITY);
@@ -130,7 +140,7 @@ export function align(
       const inside = targets[i]!.startsMeasure ? 0 : COST_RESTART_INSIDE;
       const goingBack = i === 0 ? COST_RESTART_AT_START : COST_RESTART + inside;
       const cell = j * n + i;
-      let best = i * COST_MISSING + costOutside(startsBefore[j]!);
+      let best = i * COST_MISSING + costOutside(playedBefore[j]!);
       let predecessor = -1;
       for (let j0 = earliest; j0 < j; j0++) {
         const skippedSounds = COST_EXTRA * (startsBefore[j]! - startsBefore[j0 + 1]!);
@@ -175,15 +185,15 @@ export function align(
       cheapestFrom[cell] = costs[after]! < costs[cell]! ? after : cell;
     }
   }
-  return trace(costs, from, n, startsBefore);
+  return trace(costs, from, n, playedBefore);
 }
 
-function trace(costs: Float64Array, from: Int32Array, n: number, startsBefore: Float64Array): Alignment {
-  const m = startsBefore.length - 1;
+function trace(costs: Float64Array, from: Int32Array, n: number, playedBefore: Float64Array): Alignment {
+  const m = playedBefore.length - 1;
   let end = 0;
   let best = Number.POSITIVE_INFINITY;
   for (let cell = 0; cell < n * m; cell++) {
-    const after = startsBefore[m]! - startsBefore[Math.floor(cell / n) + 1]!;
+    const after = playedBefore[m]! - playedBefore[Math.floor(cell / n) + 1]!;
     const unfinished = Math.min(
       (n - 1 - (cell % n)) * COST_MISSING,
       MOST_FOR_UNFINISHED + after * COST_AFTER_UNFINISHED,

@@ -1,4 +1,5 @@
-import type { Heard } from '../listening';
+import { clamp, median } from '../base';
+import type { Heard, HeardNote } from '../listening';
 import type { WrittenNote } from '../notation';
 import type { Alignment, Candidate } from './align';
 import type { Evidence, PlayedSound } from './following';
@@ -8,9 +9,20 @@ const SURE_START = 0.93;
 /** A tie is often started again where its second head is printed. */
 const SURE_START_IN_TIE = 0.6;
 
-/** A squeak: so short and so far above the note it goes over into (a reed overblows to its second or third partial). */
+/**
+ * A squeak: so short and so far above the note it goes over into. A reed overblows to its second or third partial, but what is
+ * heard of a moment's squeak may lie lower.
+ */
 const SQUEAK_SECONDS = 0.25;
-const SQUEAK_SEMITONES = 11;
+const SQUEAK_SEMITONES = 6.5;
+
+/** A held tone that repeats so well is played, not said. */
+const PLAYED_SECONDS = 0.2;
+const PLAYED_CLARITY = 0.95;
+const PLAYED_WEIGHT = 1.6;
+/** A stroke that is so much softer than the usual one of the take is rather talk or a chair; nearer to it, it is a stroke. */
+const STROKE_BELOW_USUAL_DB = [2, 6] as const;
+const NO_STROKE_WEIGHT = 0.2;
 
 /** A sound with how it was heard. */
 export type HeardSound = PlayedSound & { readonly evidence: Evidence };
@@ -18,13 +30,15 @@ export type HeardSound = PlayedSound & { readonly evidence: Evidence };
 /** A line without pitches is followed by strokes, any other by tones and by every sign that one may have started anew. */
 export function candidatesFor(isPitched: boolean, heard: Heard): readonly Candidate[] {
   if (isPitched) {
-    return heard.notes.flatMap(({ onsetSeconds, endSeconds, midi, startStrength, restarts, ...how }) => {
+    return heard.notes.flatMap((note) => {
+      const { onsetSeconds, endSeconds, midi, startStrength, restarts, ...how } = note;
       const starts = [{ onsetSeconds, strength: startStrength }, ...restarts];
       return starts.map(({ onsetSeconds: from, strength }, index) => ({
         onsetSeconds: from,
         endSeconds: starts[index + 1]?.onsetSeconds ?? endSeconds,
         midi,
         startStrength: strength,
+        playedWeight: weightOfTone(note),
         evidence: {
           levelDb: how.levelDb,
           // A weak sign of a start within a tone is no dip that was measured.
@@ -37,11 +51,13 @@ export function candidatesFor(isPitched: boolean, heard: Heard): readonly Candid
       }));
     });
   }
+  const usualDb = heard.strikes.length > 0 ? median(heard.strikes.map((strike) => strike.levelDb)) : 0;
   return heard.strikes.map(({ onsetSeconds, levelDb }) => ({
     onsetSeconds,
     endSeconds: onsetSeconds,
     midi: undefined,
     startStrength: 1,
+    playedWeight: weightOfStroke(usualDb - levelDb),
     evidence: {
       levelDb,
       dipDb: undefined,
@@ -53,6 +69,15 @@ export function candidatesFor(isPitched: boolean, heard: Heard): readonly Candid
   }));
 }
 
+const weightOfTone = ({ onsetSeconds, endSeconds, clarity }: HeardNote) =>
+  endSeconds - onsetSeconds >= PLAYED_SECONDS && clarity >= PLAYED_CLARITY ? PLAYED_WEIGHT : 1;
+
+function weightOfStroke(belowUsualDb: number): number {
+  const [stroke, noise] = STROKE_BELOW_USUAL_DB;
+  const share = clamp((noise - belowUsualDb) / (noise - stroke), 0, 1);
+  return NO_STROKE_WEIGHT + (1 - NO_STROKE_WEIGHT) * share;
+}
+
 /** Gives what was no start after all back to the sound before it, and a squeak to the note it goes over into. */
 export function joinDoubtful(
   candidates: readonly Candidate[],
@@ -62,7 +87,7 @@ export function joinDoubtful(
   const used = new Map(matches.map((match) => [match.sound, notes[match.target]!]));
   let latest: WrittenNote | undefined;
   const sounds: HeardSound[] = [];
-  const places = candidates.map(({ startStrength, ...sound }, index) => {
+  const places = candidates.map(({ startStrength, playedWeight: _, ...sound }, index) => {
     const before = sounds.at(-1);
     latest = used.get(index) ?? latest;
     const sureStart = latest && latest.tiedIds.length > 0 ? SURE_START_IN_TIE : SURE_START;

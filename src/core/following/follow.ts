@@ -12,7 +12,7 @@ import {
   type Interruption,
   type ToneFacts,
 } from './following';
-import { signOfMissing } from './missing';
+import { lookAgain } from './missing';
 import { expectedTimes, findBreaks, medianSecondsPerBeat, type PulsePoint } from './pulse';
 import { alignInTempoAndTune, type TuningRange, USUAL_TUNING } from './tempo-and-tuning';
 import { maybeTransposition } from './transposition';
@@ -86,18 +86,12 @@ export function follow(
     beatQuarters,
     strikes: isPitched ? heard.strikes : [],
     onsetsSeconds: sounds.map((sound) => sound.onsetSeconds),
+    soundsAreSustained,
+    tuningSemitones,
   };
   return {
     version: FOLLOWING_VERSION,
-    notes: notes.map(
-      (note, index) =>
-        followed.get(note.id) ?? {
-          noteId: note.id,
-          measureIndex: note.measureIndex,
-          kind: 'missing',
-          sign: signOfMissing(index, found),
-        },
-    ),
+    notes: notes.map((note, index) => followed.get(note.id) ?? lookAgain(index, found)),
     extras: findExtras(alignment, notes, sounds, heard, { secondsPerBeat, soundsAreSustained }),
     interruptions: findInterruptions(pulses, secondsPerBeat),
     playedBpm: meanBpm(pulses),

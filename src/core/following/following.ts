@@ -1,5 +1,5 @@
 /** Changes whenever the same facts could be followed differently. */
-export const FOLLOWING_VERSION = 3;
+export const FOLLOWING_VERSION = 4;
 
 /** Less periodic than this a sound is the noise of an attack, or several strings at once: nothing is held against the player. */
 export const LEAST_CLARITY_OF_ONE_TONE = 0.92;
@@ -51,6 +51,14 @@ export type FollowedNote = { readonly noteId: string; readonly measureIndex: num
       readonly pitchErrorSemitones: number | undefined;
       /** The pulse was set anew with this note, so its own start cannot be early or late. */
       readonly startsPulse: boolean;
+    }
+  | {
+      /** No start was heard: the sound before went on through its place, at a pitch of its own. */
+      readonly kind: 'held-through';
+      /** The part of that sound in this note's place. */
+      readonly sound: PlayedSound;
+      readonly evidence: Evidence;
+      readonly pitchErrorSemitones: number;
     }
   | {
       readonly kind: 'missing';

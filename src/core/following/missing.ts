@@ -6,6 +6,9 @@ import type { FollowedNote, MissingSign, Played } from './following';
 
 /** So much of a repeated note, at the pulse before it, must have sounded. */
 const LEAST_HELD_SHARE = 0.3;
+/** So much of a note of another pitch must have sounded, and up to the next note but for a tongue's gap. */
+const LEAST_OTHER_SHARE = 0.5;
+const TONGUE_GAP_SECONDS = 0.06;
 /** A strike this close to where a note is due may be its start. */
 const DUE_BEATS = 0.2;
 const DUE_SECONDS = [0.06, 0.12] as const;
@@ -21,12 +24,43 @@ export interface Found {
   readonly strikes: readonly HeardStrike[];
   /** Starts of all sounds that were taken for notes. */
   readonly onsetsSeconds: readonly number[];
+  readonly soundsAreSustained: boolean;
+  readonly tuningSemitones: number;
 }
 
-/** Looks again where the score says that a note should be: whether it may have sounded after all. */
-export function signOfMissing(index: number, found: Found): MissingSign | undefined {
+/** Looks again where the score says that a note should be: what sounded there, or whether it may have sounded after all. */
+export function lookAgain(index: number, found: Found): FollowedNote {
+  const { id: noteId, measureIndex } = found.notes[index]!;
   const before = playedBefore(index, found);
-  if (!before) return undefined;
+  const through = before && maybeHeldThrough(index, before, found);
+  if (through) return { noteId, measureIndex, kind: 'held-through', ...through };
+  return { noteId, measureIndex, kind: 'missing', sign: before && signOfMissing(index, before, found) };
+}
+
+/** A single note whose predecessor sounded on up to its successor: its pitch was not changed. */
+function maybeHeldThrough(index: number, before: PlayedBefore, found: Found) {
+  const note = found.notes[index]!;
+  const next = playedNext(index, found);
+  const { sound, evidence } = before.played;
+  if (!next || !found.soundsAreSustained || before.index !== index - 1) return undefined;
+  if (sound.midi === undefined || note.sound.kind !== 'pitched') return undefined;
+  if (repeatsPitch(note, found.notes[before.index])) return undefined;
+  const due = dueSeconds(index, before, found);
+  if (sound.endSeconds < due + LEAST_OTHER_SHARE * note.beats * before.secondsPerBeat) return undefined;
+  if (sound.endSeconds < next.sound.onsetSeconds - TONGUE_GAP_SECONDS) return undefined;
+  return {
+    sound: { ...sound, onsetSeconds: due },
+    evidence,
+    pitchErrorSemitones: sound.midi - found.tuningSemitones - note.sound.midi,
+  };
+}
+
+function playedNext(index: number, { notes, followed }: Found): Played | undefined {
+  const next = notes[index + 1] && followed.get(notes[index + 1]!.id);
+  return next?.kind === 'played' ? next : undefined;
+}
+
+function signOfMissing(index: number, before: PlayedBefore, found: Found): MissingSign | undefined {
   const due = dueSeconds(index, before, found);
   const note = found.notes[index]!;
   const isRepeat = found.notes
@@ -38,8 +72,7 @@ export function signOfMissing(index: number, found: Found): MissingSign | undefi
   )
     return 'sound-goes-on';
   // Only a single note between two that were found: where more is missing, its place is not known.
-  const after = found.notes[index + 1] && found.followed.get(found.notes[index + 1]!.id);
-  if (before.index !== index - 1 || after?.kind !== 'played') return undefined;
+  if (before.index !== index - 1 || !playedNext(index, found)) return undefined;
   const near = clamp(DUE_BEATS * before.secondsPerBeat, ...DUE_SECONDS);
   const isStruck = found.strikes.some(
     ({ onsetSeconds }) =>

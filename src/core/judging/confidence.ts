@@ -53,8 +53,10 @@ export function confidenceIn(
     const { levelDb, clarity, startStrength } = note.evidence;
     const periodic =
       clarity === undefined ? 1 : clamp((clarity - LOST_CLARITY) / (CLEAR_CLARITY - LOST_CLARITY), 0, 1);
+    const heard = Math.min(aboveNoise(levelDb), periodic);
+    if (note.kind === 'held-through') return Math.min(heard, clearness);
     const starts = isAsWritten(note) ? 1 : Math.min(clearness, clamp(startStrength / CLEAR_START, 0, 1));
-    return Math.min(aboveNoise(levelDb), periodic, starts);
+    return Math.min(heard, starts);
   };
 }
 
@@ -73,7 +75,10 @@ const isAsWritten = ({ deviationBeats, pitchErrorSemitones = 0 }: Played) =>
   Math.abs(deviationBeats) <= AS_WRITTEN_BEATS && Math.abs(pitchErrorSemitones) <= AS_WRITTEN_SEMITONES;
 
 /** A pitch that is not the written one must be heard better than one that is. */
-function isUnlikely({ pitchErrorSemitones = 0, evidence }: Played): boolean {
+function isUnlikely({
+  pitchErrorSemitones = 0,
+  evidence,
+}: Pick<Played, 'pitchErrorSemitones' | 'evidence'>): boolean {
   const { clarity = 1, oddPartialsDb = 0, octaveBelowDb = Number.NEGATIVE_INFINITY } = evidence;
   const isAbout = (semitones: number) => Math.abs(pitchErrorSemitones - semitones) <= AS_WRITTEN_SEMITONES;
   if (isAbout(0)) return false;

@@ -151,6 +151,17 @@ function judgeNote(
         deviationSeconds: 0,
         length: 'unclear',
       };
+    case 'held-through':
+      // One fault, named once: the pitch was not changed. When it should have been is no question of rhythm then.
+      return {
+        ...facts,
+        played: followed.sound,
+        pitch: judgePitch(followed.pitchErrorSemitones, policy),
+        onset: 'on',
+        deviationBeats: 0,
+        deviationSeconds: 0,
+        length: 'unclear',
+      };
     case 'played':
       return {
         ...facts,

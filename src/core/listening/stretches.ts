@@ -1,6 +1,7 @@
 import { median } from '../base';
 import { FRAME_SECONDS, type Frames, toFrames } from './frames';
 import type { PartialMeter } from './partials';
+import { splitAtSteps } from './pitch-steps';
 import { DIP_SIDE_SECONDS, levelDip, neededDip, type Stretch } from './restarts';
 
 /** Vibrato and beginners' wavering stay within ±40 cents; the nearest other note is 100 cents away. */
@@ -69,7 +70,7 @@ export function samePitch(a: Stretch, b: Stretch, frames: Frames): boolean {
   return Math.abs(middlePitch(a, frames.midi) - middlePitch(b, frames.midi)) < SAME_PITCH_SEMITONES;
 }
 
-/** Parts the course of pitch where it leaves the middle of the stretch so far. */
+/** Parts the course of pitch where it leaves the middle of the stretch so far, and where it steps. */
 export function steadyStretches(pitch: Frames['midi']): Stretch[] {
   const stretches: Stretch[] = [];
   let from = 0;
@@ -81,7 +82,7 @@ export function steadyStretches(pitch: Frames['midi']): Stretch[] {
       if (sofar.length > REMEMBERED_FRAMES) sofar.shift();
       continue;
     }
-    if (sofar.length > 0) stretches.push({ from, to: frame });
+    if (sofar.length > 0) stretches.push(...splitAtSteps({ from, to: frame }, pitch));
     from = frame;
     sofar = midi === undefined ? [] : [midi];
   }

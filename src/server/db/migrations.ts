@@ -6,6 +6,7 @@ import * as counting from './migrations/2026-11-26-counting';
 import * as stages from './migrations/2026-11-27-stages';
 import * as stand from './migrations/2026-11-28-stand';
 import * as strictness from './migrations/2026-11-29-strictness';
+import * as versions from './migrations/2026-11-30-versions';
 
 /** In order of their names; a migration that has landed is never changed. */
 const MIGRATIONS: Record<string, Migration> = {
@@ -15,6 +16,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '2026-11-27-stages': stages,
   '2026-11-28-stand': stand,
   '2026-11-29-strictness': strictness,
+  '2026-11-30-versions': versions,
 };
 
 /** Brings the database up to date. @throws the first error; a failed migration leaves nothing behind. */

@@ -1,4 +1,4 @@
-import type { ColumnType, Generated } from 'kysely';
+import type { ColumnType, Generated, GeneratedAlways } from 'kysely';
 import type { Alongside } from '@/core/accompanying';
 import type { LineDocument } from '@/core/arranging';
 import type { CountInStyle, CountingStyle } from '@/core/counting';
@@ -220,6 +220,10 @@ interface TakeCheckTable {
   heard: Json<Heard>;
   following: Json<Following>;
   verdict: Json<Verdict>;
+  /** Made by the database from the facts. */
+  heard_version: GeneratedAlways<number>;
+  following_version: GeneratedAlways<number>;
+  verdict_version: GeneratedAlways<number>;
   checked_at: Generated<Date>;
 }
 

@@ -24,7 +24,12 @@ async function startQueue(maintenance: boolean): Promise<PgBoss> {
   });
   boss.on('error', (error) => console.error('job queue:', error.message));
   await boss.start();
-  for (const name of [CHECK_QUEUE, ENGRAVE_QUEUE, REJUDGE_QUEUE]) await boss.createQueue(name);
+  await boss.createQueue(ENGRAVE_QUEUE);
+  for (const name of [CHECK_QUEUE, REJUDGE_QUEUE]) {
+    await boss.createQueue(name);
+    // What already waits for a take or a class is not asked for twice.
+    await boss.updateQueue(name, { name, policy: 'short' });
+  }
   return boss;
 }
 
@@ -40,7 +45,12 @@ export async function requestCheck(
   await (await queue()).send(
     CHECK_QUEUE,
     { takeId },
-    { expireInSeconds: EXPIRE_SECONDS, retryLimit: RETRIES, priority: canWait ? -1 : 0 },
+    {
+      expireInSeconds: EXPIRE_SECONDS,
+      retryLimit: RETRIES,
+      priority: canWait ? -1 : 0,
+      singletonKey: takeId,
+    },
   );
 }
 
@@ -52,7 +62,7 @@ export async function requestRejudging(classId: string): Promise<void> {
   await (await queue()).send(
     REJUDGE_QUEUE,
     { classId },
-    { expireInSeconds: REJUDGING_EXPIRE_SECONDS, retryLimit: RETRIES },
+    { expireInSeconds: REJUDGING_EXPIRE_SECONDS, retryLimit: RETRIES, singletonKey: classId },
   );
 }
 

@@ -197,10 +197,12 @@ export function listOutdatedTakes(versions: Versions) {
   return database()
     .selectFrom('take_check')
     .select('take_id as id')
-    .where(
-      sql<boolean>`(heard ->> 'version')::int < ${versions.heard}
-        or (following ->> 'version')::int < ${versions.following}
-        or (verdict ->> 'version')::int < ${versions.verdict}`,
+    .where((eb) =>
+      eb.or([
+        eb('heard_version', '<', versions.heard),
+        eb('following_version', '<', versions.following),
+        eb('verdict_version', '<', versions.verdict),
+      ]),
     )
     .execute();
 }
