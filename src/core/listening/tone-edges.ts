@@ -16,6 +16,9 @@ const FELT_SHARE_OF_DIP = 0.35;
 /** A dip shallower than this is filled by the echo of the tone before. */
 const MASKED_DIP_DB = 15;
 
+/** What rings of a louder note before, or what sounds without a clear pitch, hides a start for at most so long. */
+const HIDDEN_SECONDS = 0.25;
+
 /** How a note began. */
 type Start = Pick<HeardNote, 'onsetSeconds' | 'start' | 'dipDb'>;
 
@@ -66,21 +69,26 @@ export function ownStart(
   partials: PartialMeter,
   frames: Frames,
 ): Start | undefined {
-  if (!before || stretch.from - before.to > toFrames(DIP_SIDE_SECONDS) || samePitch(before, stretch, frames))
+  if (!before || stretch.from - before.to > toFrames(HIDDEN_SECONDS) || samePitch(before, stretch, frames))
     return undefined;
-  const earliest = Math.max(stretch.from - toFrames(DIP_SIDE_SECONDS), (before.from + before.to) >> 1);
   const latest = Math.min(stretch.to, stretch.from + toFrames(DIP_SIDE_SECONDS));
-  const onsetSeconds = partials.maybeRise(
-    middlePitch(stretch, frames.midi),
-    middlePitch(before, frames.midi),
-    earliest * FRAME_SECONDS,
-    latest * FRAME_SECONDS,
-  );
+  const riseFrom = (earliest: number) =>
+    partials.maybeRise(
+      middlePitch(stretch, frames.midi),
+      middlePitch(before, frames.midi),
+      earliest * FRAME_SECONDS,
+      latest * FRAME_SECONDS,
+    );
+  const earliestWithin = (seconds: number) =>
+    Math.max(stretch.from - toFrames(seconds), (before.from + before.to) >> 1);
+  const earliest = earliestWithin(DIP_SIDE_SECONDS);
+  // Further back only where it sounded already: what is looked at there is mostly the tone before.
+  const onsetSeconds = riseFrom(earliest) ?? riseFrom(earliestWithin(HIDDEN_SECONDS));
   if (onsetSeconds === undefined) return undefined;
   const at = Math.round(onsetSeconds / FRAME_SECONDS - 0.5);
   const dipDb = Math.max(
     0,
-    levelDip(at, { from: earliest, to: latest }, frames.levelDb, toFrames(DIP_SIDE_SECONDS)),
+    levelDip(at, { from: Math.min(earliest, at), to: latest }, frames.levelDb, toFrames(DIP_SIDE_SECONDS)),
   );
   return { onsetSeconds, start: dipDb < RESTART_DIP_DB ? 'pitch-change' : 'attack', dipDb };
 }
