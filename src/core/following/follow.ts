@@ -20,6 +20,8 @@ import { maybeTransposition } from './transposition';
 /** A take whose longer notes fall faster than this is plucked or struck: a guitar loses 10–40 dB a second, a breath under 5. */
 const FADING_DB_PER_SECOND = 8;
 const LONG_ENOUGH_TO_FADE_SECONDS = 0.3;
+const LEAST_SIGN_OF_START = 0.15;
+
 /** A written note that was found in the recording. */
 interface Placed extends PulsePoint {
   readonly note: WrittenNote;
@@ -84,7 +86,7 @@ export function follow(
     notes,
     followed,
     beatQuarters,
-    strikes: isPitched ? heard.strikes : [],
+    signsSeconds: isPitched ? signsOfStarts(heard, soundsAreSustained) : [],
     onsetsSeconds: sounds.map((sound) => sound.onsetSeconds),
     soundsAreSustained,
     tuningSemitones,
@@ -105,6 +107,17 @@ export function follow(
     }),
     measureSeconds: measures.map((measure) => measureStart(measure, pulses, beatQuarters, secondsPerBeat)),
   };
+}
+
+/** Strikes; where strings ring on, also what may have been a start within another tone. */
+function signsOfStarts(heard: Heard, soundsAreSustained: boolean): readonly number[] {
+  const strikes = heard.strikes.map((strike) => strike.onsetSeconds);
+  if (soundsAreSustained) return strikes;
+  const doubtful = heard.notes.flatMap((note) => note.restarts);
+  return [
+    ...strikes,
+    ...doubtful.filter(({ strength }) => strength >= LEAST_SIGN_OF_START).map((sign) => sign.onsetSeconds),
+  ];
 }
 
 function splitAtRestarts(matches: readonly Match[]): readonly (readonly Match[])[] {

@@ -1,5 +1,4 @@
 import { clamp } from '../base';
-import type { HeardStrike } from '../listening';
 import { repeatsPitch, type WrittenNote } from '../notation';
 import { toNumber } from '../time';
 import type { FollowedNote, MissingSign, Played } from './following';
@@ -21,7 +20,8 @@ export interface Found {
   /** By note id. */
   readonly followed: ReadonlyMap<string, FollowedNote>;
   readonly beatQuarters: number;
-  readonly strikes: readonly HeardStrike[];
+  /** When something may have started, by the strikes, and in ringing sounds by doubtful signs as well. */
+  readonly signsSeconds: readonly number[];
   /** Starts of all sounds that were taken for notes. */
   readonly onsetsSeconds: readonly number[];
   readonly soundsAreSustained: boolean;
@@ -71,15 +71,23 @@ function signOfMissing(index: number, before: PlayedBefore, found: Found): Missi
     before.played.sound.endSeconds >= due + LEAST_HELD_SHARE * note.beats * before.secondsPerBeat
   )
     return 'sound-goes-on';
-  // Only a single note between two that were found: where more is missing, its place is not known.
-  if (before.index !== index - 1 || !playedNext(index, found)) return undefined;
+  if (!isPlaceKnown(index, before, found)) return undefined;
   const near = clamp(DUE_BEATS * before.secondsPerBeat, ...DUE_SECONDS);
-  const isStruck = found.strikes.some(
-    ({ onsetSeconds }) =>
-      Math.abs(onsetSeconds - due) <= near &&
-      found.onsetsSeconds.every((other) => Math.abs(other - onsetSeconds) > EXPLAINED_SECONDS),
+  const isStruck = found.signsSeconds.some(
+    (sign) =>
+      Math.abs(sign - due) <= near &&
+      found.onsetsSeconds.every((other) => Math.abs(other - sign) > EXPLAINED_SECONDS),
   );
   return isStruck ? 'something-struck' : undefined;
+}
+
+/** Between two notes that were found only so much may be missing; ringing strings hide two at a time. */
+function isPlaceKnown(index: number, before: PlayedBefore, found: Found): boolean {
+  if (before.index === index - 1 && playedNext(index, found)) return true;
+  if (found.soundsAreSustained) return false;
+  return before.index === index - 1
+    ? playedNext(index + 1, found) !== undefined
+    : before.index === index - 2 && playedNext(index, found) !== undefined;
 }
 
 interface PlayedBefore {

@@ -16,7 +16,7 @@ const LOWEST_WRONG_SEMITONES = -13;
  * Measured on the evaluation's seeds 1001–1270: octaves that were played lie below −34 dB and above −2 dB.
  */
 const CLEARLY_NO_LOWER_DB = -30;
-const CLEARLY_NO_HIGHER_DB = -13;
+const CLEARLY_NO_HIGHER_DB = -4;
 /** A start that is more likely than not counts fully; so does any sign of one where the score has a note of that pitch. */
 const CLEAR_START = 0.5;
 const AS_WRITTEN_BEATS = 0.15;

@@ -16,7 +16,7 @@ const COVERED_SHARE_AMONG_PLAIN = 0.002;
 /** The general share counts as much as so many repeats of this take. */
 const GENERAL_REPEATS = 5;
 /** Beginners leave a repeat out this often. Common practice. */
-const HELD_SHARE = 0.015;
+const HELD_SHARE = 0.012;
 
 /**
  * How likely a repeated note without any sign of a start was held through: by Bayes' rule, from how often repeats of this
