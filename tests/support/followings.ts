@@ -46,6 +46,7 @@ export function exactFollowing(
         levelDb: how.levelDb ?? -20,
         dipDb: how.dipDb ?? (note.slurredFromPrevious ? 1 : 15),
         startStrength: how.startStrength ?? 1,
+        unpitchedBeforeSeconds: 0,
         clarity: how.clarity ?? 0.98,
         oddPartialsDb: how.oddPartialsDb ?? 0,
         octaveBelowDb: how.octaveBelowDb ?? -50,

@@ -12,7 +12,15 @@ const sound = (onsetSeconds: number, midi: number): Candidate => ({
   midi,
   startStrength: 1,
   playedWeight: 1,
-  evidence: { levelDb: -20, dipDb: 20, startStrength: 1, clarity: 1, oddPartialsDb: 0, octaveBelowDb: -50 },
+  evidence: {
+    levelDb: -20,
+    dipDb: 20,
+    startStrength: 1,
+    unpitchedBeforeSeconds: 0,
+    clarity: 1,
+    oddPartialsDb: 0,
+    octaveBelowDb: -50,
+  },
 });
 const options = { secondsPerBeat: 1, tuningSemitones: 0 };
 const pairs = (targets: readonly Target[], sounds: readonly Candidate[]) =>

@@ -3,6 +3,7 @@ import type { Heard, HeardNote } from '../listening';
 import type { WrittenNote } from '../notation';
 import type { Alignment, Candidate } from './align';
 import type { Evidence, PlayedSound } from './following';
+import { UnpitchedSound } from './unpitched';
 
 /** Surer starts than this are extra notes when no note is written there. */
 const SURE_START = 0.93;
@@ -24,12 +25,23 @@ const PLAYED_WEIGHT = 1.6;
 const STROKE_BELOW_USUAL_DB = [2, 6] as const;
 const NO_STROKE_WEIGHT = 0.2;
 
+/** A scoop: so short on the way to a pitch that is no further off, without a dip between. */
+const SCOOP_SECONDS = 0.12;
+const SCOOP_SEMITONES = 1.3;
+const SCOOP_GAP_SECONDS = 0.03;
+const SCOOP_DIP_DB = 3;
+
 /** A sound with how it was heard. */
 export type HeardSound = PlayedSound & { readonly evidence: Evidence };
 
 /** A line without pitches is followed by strokes, any other by tones and by every sign that one may have started anew. */
-export function candidatesFor(isPitched: boolean, heard: Heard): readonly Candidate[] {
+export function candidatesFor(
+  isPitched: boolean,
+  heard: Heard,
+  soundsAreSustained: boolean,
+): readonly Candidate[] {
   if (isPitched) {
+    const unpitched = new UnpitchedSound(heard);
     return heard.notes.flatMap((note) => {
       const { onsetSeconds, endSeconds, midi, startStrength, restarts, ...how } = note;
       const starts = [{ onsetSeconds, strength: startStrength }, ...restarts];
@@ -44,6 +56,8 @@ export function candidatesFor(isPitched: boolean, heard: Heard): readonly Candid
           // A weak sign of a start within a tone is no dip that was measured.
           dipDb: index === 0 ? how.dipDb : 0,
           startStrength: strength,
+          // What sounds before a plucked or struck note is a string that still rings.
+          unpitchedBeforeSeconds: index === 0 && soundsAreSustained ? unpitched.secondsBefore(note) : 0,
           clarity: how.clarity,
           oddPartialsDb: how.oddPartialsDb,
           octaveBelowDb: how.octaveBelowDb,
@@ -62,6 +76,7 @@ export function candidatesFor(isPitched: boolean, heard: Heard): readonly Candid
       levelDb,
       dipDb: undefined,
       startStrength: 1,
+      unpitchedBeforeSeconds: 0,
       clarity: undefined,
       oddPartialsDb: undefined,
       octaveBelowDb: undefined,
@@ -78,7 +93,7 @@ function weightOfStroke(belowUsualDb: number): number {
   return NO_STROKE_WEIGHT + (1 - NO_STROKE_WEIGHT) * share;
 }
 
-/** Gives what was no start after all back to the sound before it, and a squeak to the note it goes over into. */
+/** Gives what was no start after all back to the sound before it, and a squeak or a scoop to the note it goes over into. */
 export function joinDoubtful(
   candidates: readonly Candidate[],
   { matches, cost }: Alignment,
@@ -95,6 +110,8 @@ export function joinDoubtful(
       sounds[sounds.length - 1] = { ...before, endSeconds: Math.max(before.endSeconds, sound.endSeconds) };
     else if (before && used.has(index) && !used.has(index - 1) && isSqueak(before, sound))
       sounds[sounds.length - 1] = { ...sound, onsetSeconds: before.onsetSeconds };
+    else if (before && used.has(index - 1) && !used.has(index) && isScoop(before, sound))
+      sounds[sounds.length - 1] = { ...sound, onsetSeconds: before.onsetSeconds };
     else sounds.push(sound);
     return sounds.length - 1;
   });
@@ -108,5 +125,15 @@ function isSqueak(sound: PlayedSound, next: PlayedSound): boolean {
   if (sound.midi === undefined || next.midi === undefined) return false;
   return (
     next.onsetSeconds - sound.onsetSeconds <= SQUEAK_SECONDS && sound.midi - next.midi >= SQUEAK_SEMITONES
+  );
+}
+
+function isScoop(sound: HeardSound, next: HeardSound): boolean {
+  if (sound.midi === undefined || next.midi === undefined) return false;
+  return (
+    sound.endSeconds - sound.onsetSeconds <= SCOOP_SECONDS &&
+    Math.abs(next.midi - sound.midi) <= SCOOP_SEMITONES &&
+    next.onsetSeconds - sound.endSeconds <= SCOOP_GAP_SECONDS &&
+    (next.evidence.dipDb ?? 0) < SCOOP_DIP_DB
   );
 }

@@ -16,6 +16,7 @@ import { lookAgain } from './missing';
 import { expectedTimes, findBreaks, medianSecondsPerBeat, type PulsePoint } from './pulse';
 import { alignInTempoAndTune, type TuningRange, USUAL_TUNING } from './tempo-and-tuning';
 import { maybeTransposition } from './transposition';
+import { UnpitchedSound } from './unpitched';
 
 /** A take whose longer notes fall faster than this is plucked or struck: a guitar loses 10–40 dB a second, a breath under 5. */
 const FADING_DB_PER_SECOND = 8;
@@ -49,7 +50,8 @@ export function follow(
   const unit = beatUnit(measures[0]!.measure.meter);
   const beatQuarters = toNumber(unit.quarters);
   const isPitched = notes.some((note) => note.sound.kind === 'pitched');
-  const candidates = candidatesFor(isPitched, heard);
+  const soundsAreSustained = areSustained(heard);
+  const candidates = candidatesFor(isPitched, heard, soundsAreSustained);
   const targets = notes.map(
     (note, index): Target => ({
       onsetBeats: toNumber(note.onsetQuarters) / beatQuarters,
@@ -72,7 +74,6 @@ export function follow(
     .map((run) => run.map(place))
     .flatMap((run) => splitPulses(run, secondsPerBeat));
   // A note that was played again after a restart counts as it was played last.
-  const soundsAreSustained = areSustained(heard);
   const followed = new Map<string, FollowedNote>();
   pulses.forEach((pulse, index) => {
     for (const note of describePulse(pulse, index > 0, {
@@ -88,6 +89,7 @@ export function follow(
     beatQuarters,
     signsSeconds: isPitched ? signsOfStarts(heard, soundsAreSustained) : [],
     onsetsSeconds: sounds.map((sound) => sound.onsetSeconds),
+    unpitched: new UnpitchedSound(heard),
     soundsAreSustained,
     tuningSemitones,
   };
@@ -200,19 +202,26 @@ function findInterruptions(pulses: readonly PulseRun[], secondsPerBeat: number):
     const first = pulse[0]!;
     const wentBack = first.beats <= last.beats;
     const expected = last.seconds + (first.beats - last.beats) * secondsPerBeat;
-    const lost = first.seconds - (wentBack ? last.sound.endSeconds : expected);
+    const stoppedAt = endOf(last, first, secondsPerBeat);
+    const lost = first.seconds - (wentBack ? stoppedAt : expected);
     // Going on too soon breaks the pulse as well, but nobody stopped.
     if (!wentBack && lost <= 0) return [];
     return [
       {
         kind: wentBack ? 'restart' : 'pause',
         measureIndex: last.note.measureIndex,
-        atSeconds: last.sound.endSeconds,
+        atSeconds: stoppedAt,
         seconds: Math.max(0, lost),
         backToMeasureIndex: wentBack ? first.note.measureIndex : undefined,
       },
     ];
   });
+}
+
+/** When a note was over; a stroke lasts as long as it is written. */
+function endOf({ note, sound, seconds }: Placed, next: Placed, secondsPerBeat: number): number {
+  if (sound.midi !== undefined) return sound.endSeconds;
+  return Math.min(seconds + note.beats * secondsPerBeat, next.seconds);
 }
 
 /** Beats played over the time they took, every pulse by itself. */

@@ -22,6 +22,8 @@ export interface Evidence {
   readonly startStrength: number;
   /** How periodic it was, 0–1; undefined for a stroke. */
   readonly clarity: number | undefined;
+  /** How long something without a pitch had sounded before it, about as loud: it spoke late, but may have begun in time. */
+  readonly unpitchedBeforeSeconds: number;
   /** What speaks for the octave above and for the one below, as in `HeardNote`, in dB; undefined for a stroke. */
   readonly oddPartialsDb: number | undefined;
   readonly octaveBelowDb: number | undefined;
@@ -30,9 +32,10 @@ export interface Evidence {
 /**
  * Why a note that was not found may have sounded after all:
  * - `sound-goes-on`: it repeats the pitch before it, and that sound went on through its place: its start may be covered;
- * - `something-struck`: something started where it was due, but no pitch was found.
+ * - `something-struck`: something started where it was due, but no pitch was found;
+ * - `unpitched-sound`: its place is filled with sound, but no pitch was found.
  */
-export type MissingSign = 'sound-goes-on' | 'something-struck';
+export type MissingSign = 'sound-goes-on' | 'something-struck' | 'unpitched-sound';
 
 /** What became of one written note. */
 export type FollowedNote = { readonly noteId: string; readonly measureIndex: number } & (

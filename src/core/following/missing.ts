@@ -2,12 +2,16 @@ import { clamp } from '../base';
 import { repeatsPitch, type WrittenNote } from '../notation';
 import { toNumber } from '../time';
 import type { FollowedNote, MissingSign, Played } from './following';
+import type { UnpitchedSound } from './unpitched';
 
 /** So much of a repeated note, at the pulse before it, must have sounded. */
 const LEAST_HELD_SHARE = 0.3;
 /** So much of a note of another pitch must have sounded, and up to the next note but for a tongue's gap. */
 const LEAST_OTHER_SHARE = 0.5;
 const TONGUE_GAP_SECONDS = 0.06;
+const FULL_SHARE = 0.8;
+/** The tone before and its room may reach so far into a note's place. */
+const TAIL_SECONDS = 0.05;
 /** A strike this close to where a note is due may be its start. */
 const DUE_BEATS = 0.2;
 const DUE_SECONDS = [0.06, 0.12] as const;
@@ -24,6 +28,7 @@ export interface Found {
   readonly signsSeconds: readonly number[];
   /** Starts of all sounds that were taken for notes. */
   readonly onsetsSeconds: readonly number[];
+  readonly unpitched: UnpitchedSound;
   readonly soundsAreSustained: boolean;
   readonly tuningSemitones: number;
 }
@@ -46,8 +51,9 @@ function maybeHeldThrough(index: number, before: PlayedBefore, found: Found) {
   if (sound.midi === undefined || note.sound.kind !== 'pitched') return undefined;
   if (repeatsPitch(note, found.notes[before.index])) return undefined;
   const due = dueSeconds(index, before, found);
-  if (sound.endSeconds < due + LEAST_OTHER_SHARE * note.beats * before.secondsPerBeat) return undefined;
-  if (sound.endSeconds < next.sound.onsetSeconds - TONGUE_GAP_SECONDS) return undefined;
+  const value = note.beats * before.secondsPerBeat;
+  const full = Math.min(due + FULL_SHARE * value, next.sound.onsetSeconds - TONGUE_GAP_SECONDS);
+  if (sound.endSeconds < Math.max(full, due + LEAST_OTHER_SHARE * value)) return undefined;
   return {
     sound: { ...sound, onsetSeconds: due },
     evidence,
@@ -78,7 +84,14 @@ function signOfMissing(index: number, before: PlayedBefore, found: Found): Missi
       Math.abs(sign - due) <= near &&
       found.onsetsSeconds.every((other) => Math.abs(other - sign) > EXPLAINED_SECONDS),
   );
-  return isStruck ? 'something-struck' : undefined;
+  if (isStruck) return 'something-struck';
+  if (!found.soundsAreSustained) return undefined;
+  const isFilled = found.unpitched.fills(
+    due + TAIL_SECONDS,
+    due + FULL_SHARE * note.beats * before.secondsPerBeat,
+    before.played.evidence.levelDb,
+  );
+  return isFilled ? 'unpitched-sound' : undefined;
 }
 
 /** Between two notes that were found only so much may be missing; ringing strings hide two at a time. */

@@ -46,7 +46,7 @@ export function confidenceIn(
   const sureOfHeld = sureOfHeldIn(written, notes);
   return (note) => {
     if (note.kind === 'missing') {
-      if (note.sign === 'something-struck') return 0;
+      if (note.sign === 'something-struck' || note.sign === 'unpitched-sound') return 0;
       return note.sign === 'sound-goes-on' ? Math.min(usual, sureOfHeld) : usual;
     }
     if (isUnlikely(note)) return 0;

@@ -195,6 +195,7 @@ function judgeOnset(note: WrittenNote, followed: Played, policy: Policy): OnsetV
     policy.widestOnsetSeconds,
   );
   if (Math.abs(followed.deviationSeconds) <= window) return 'on';
+  if (Math.abs(followed.deviationSeconds - followed.evidence.unpitchedBeforeSeconds) <= window) return 'on';
   return followed.deviationSeconds < 0 ? 'early' : 'late';
 }
 
