@@ -6,6 +6,7 @@ import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { checkHeard } from '@/core/checking';
+import { withoutSpeech } from '@/core/following';
 import { hear } from '@/core/listening';
 import { durationSeconds } from '@/core/signal';
 import { matchedNotes, type TranscribedNote } from './note-matching';
@@ -71,7 +72,7 @@ function evaluateTake(seed: number): TakeResult {
   for (const [name, transcribe] of Object.entries(TRANSCRIBERS)) {
     if (sounds.length === 0 || (values.alone && name !== 'mevlo')) continue;
     const from = performance.now();
-    const notes = name === 'mevlo' ? heard.notes : transcribe(take.audio);
+    const notes = name === 'mevlo' ? withoutSpeech(heard.notes) : transcribe(take.audio);
     transcriptions[name] = {
       matched: matchedNotes(sounds, notes),
       reported: notes.length,
@@ -94,7 +95,11 @@ function evaluateTake(seed: number): TakeResult {
     heard:
       sounds.length === 0
         ? []
-        : heard.notes.map(({ onsetSeconds, endSeconds, midi }) => ({ onsetSeconds, endSeconds, midi })),
+        : withoutSpeech(heard.notes).map(({ onsetSeconds, endSeconds, midi }) => ({
+            onsetSeconds,
+            endSeconds,
+            midi,
+          })),
   };
 }
 

@@ -6,6 +6,8 @@ import type { ErrorKind } from './take-truth';
 
 /** An overblown third partial. */
 export const SQUEAK_SEMITONES = 19;
+/** A line on the page, as far as it can be skipped. */
+const MEASURES_OF_LINE = 3;
 
 /** What is done on purpose in one take, at most one thing a measure. */
 const RECIPES: readonly (readonly ErrorKind[])[] = [
@@ -33,6 +35,7 @@ const RECIPES: readonly (readonly ErrorKind[])[] = [
   ['wrong-key'],
   ['repeated-measure', 'cut-short'],
   ['held-over', 'squeak'],
+  ['skipped-line', 'wrong'],
 ];
 
 /** A mistake made on purpose. */
@@ -68,7 +71,11 @@ export function chooseChanges(
     const measure = notes[chosen]!.measureIndex;
     const same = alsoChanged(kind, notes, chosen);
     for (const index of same) changes.push({ kind, at: index });
-    for (const near of [measure - 1, measure, measure + 1]) taken.add(near);
+    const last = Math.max(
+      measure,
+      ...(kind === 'wrong-key' ? [] : same.map((index) => notes[index]!.measureIndex)),
+    );
+    for (let near = measure - 1; near <= last + 1; near++) taken.add(near);
   }
   return changes;
 }
@@ -78,9 +85,16 @@ function alsoChanged(kind: ErrorKind, notes: readonly WrittenNote[], chosen: num
   const all = notes.map((_, index) => index);
   if (kind === 'skipped-measure')
     return all.filter((index) => notes[index]!.measureIndex === notes[chosen]!.measureIndex);
+  if (kind === 'skipped-line') {
+    const from = notes[chosen]!.measureIndex;
+    return all.filter((index) => isWithinLine(notes[index]!, from));
+  }
   if (kind === 'wrong-key') return all.filter((index) => samePitchClass(notes[index]!, notes[chosen]!));
   return [chosen];
 }
+
+const isWithinLine = ({ measureIndex }: WrittenNote, from: number) =>
+  measureIndex >= from && measureIndex < from + MEASURES_OF_LINE;
 
 function samePitchClass({ sound: a }: WrittenNote, { sound: b }: WrittenNote): boolean {
   return a.kind === 'pitched' && b.kind === 'pitched' && (a.midi - b.midi) % 12 === 0;
@@ -158,9 +172,18 @@ function isAble(kind: ErrorKind, notes: readonly WrittenNote[], index: number, p
       return (
         note.measureIndex > 2 &&
         note.beat === 1 &&
-        startsNextMeasure(notes, index) &&
+        startsMeasure(notes, note.measureIndex + 1) &&
         (isPitched || !isLikeNextMeasure(notes, index)) &&
         !(next?.slurredFromPrevious && next.measureIndex !== note.measureIndex)
+      );
+    case 'skipped-line':
+      return (
+        isPitched &&
+        note.measureIndex > 1 &&
+        note.beat === 1 &&
+        !note.slurredFromPrevious &&
+        note.measureIndex + MEASURES_OF_LINE < notes.at(-1)!.measureIndex &&
+        startsMeasure(notes, note.measureIndex + MEASURES_OF_LINE)
       );
     case 'held-over':
       return inside && plain && isBlown && repeatsPitch(note, before) && followsDirectly(notes, index);
@@ -203,8 +226,8 @@ function isLikeNextMeasure(notes: readonly WrittenNote[], index: number): boolea
   return JSON.stringify(rhythmOf(measureIndex)) === JSON.stringify(rhythmOf(measureIndex + 1));
 }
 
-/** Whether the measure after this note's begins with a note of its own. */
-function startsNextMeasure(notes: readonly WrittenNote[], index: number): boolean {
-  const next = notes.find((note) => note.measureIndex === notes[index]!.measureIndex + 1);
-  return next?.beat === 1 && !next.slurredFromPrevious;
+/** Whether a measure begins with a note of its own. */
+function startsMeasure(notes: readonly WrittenNote[], measureIndex: number): boolean {
+  const first = notes.find((note) => note.measureIndex === measureIndex);
+  return first?.beat === 1 && !first.slurredFromPrevious;
 }

@@ -18,6 +18,8 @@ const GRACE_SECONDS = 0.045;
 /** A reed that overblows finds its note after about so long. */
 const SQUEAK_SECONDS = 0.13;
 const GRACE = -1;
+/** Within the reach of the pitch wheel, whatever the tuning. */
+const BEND_REACH_SEMITONES = 11;
 
 export interface Performed {
   readonly tones: readonly Tone[];
@@ -72,12 +74,14 @@ export function performTake(line: Line, tune: Tune, player: Player, seed: number
     const local = base * (1 + (drift * beatsOf(note)) / total);
     let startsPulse = index === jumpedTo;
     if (restartGapSeconds !== undefined) {
+      // Who pauses loses time after the rests; who goes back does not wait for them.
+      const goesOn = (kind === 'pause' ? Math.max(lastEnd, pulse()) : lastEnd) + restartGapSeconds;
+      shift += goesOn - pulse();
       const stopped = lastEnd;
-      shift += stopped + restartGapSeconds - pulse();
       stops.push({
         kind,
         at: stopped,
-        until: stopped + restartGapSeconds,
+        until: goesOn,
         measureIndex: notes[before!.index]!.measureIndex,
       });
       if (kind === 'restart') {
@@ -86,10 +90,10 @@ export function performTake(line: Line, tune: Tune, player: Player, seed: number
       }
       startsPulse = true;
     }
-    if (at('skipped-measure', index)) {
-      // Some leave the measure out in silence, some jump over it.
+    if (at('skipped-measure', index) || at('skipped-line', index)) {
+      // Some leave a measure out in silence, some jump over it; who loses the line goes on at once.
       const after = order[step + 1];
-      if (seed % 2 === 0 && after) {
+      if ((seed % 2 === 0 || at('skipped-line', index)) && after) {
         const beatsAfter = beatsOf(notes[after.index]!);
         shift -= pulseAt(beatsAfter) - pulseAt(beatsOf(note));
         jumpedTo = after.index;
@@ -179,7 +183,7 @@ export function performTake(line: Line, tune: Tune, player: Player, seed: number
       (slurs || (player.hasNoGaps === true && from !== undefined && from.end > onset - 0.06)) &&
       distance > 0.5 &&
       distance < 7.5 &&
-      (player.hasNoGaps === true || seed % 2 === 0);
+      (player.hasNoGaps === true || (seed % 2 === 0 && isWithinReach(tones, midi)));
     const shape = {
       velocity,
       vibratoCents:
@@ -240,6 +244,12 @@ export function performTake(line: Line, tune: Tune, player: Player, seed: number
       (s) => s < lastEnd,
     ),
   };
+}
+
+/** A chain of slurs is one struck key that is bent: so far from it, and no further. */
+function isWithinReach(tones: readonly Tone[], midi: number | undefined): boolean {
+  const struck = tones.findLast((tone) => !tone.bendsFromPrevious)?.midi;
+  return midi !== undefined && struck !== undefined && Math.abs(midi - struck) < BEND_REACH_SEMITONES;
 }
 
 /** The order in which notes are tried: straight through but for stops, restarts and false starts. */
@@ -372,7 +382,9 @@ function describeNote(
         !wasStopped &&
         !mine.some((kind) => moved.includes(kind) || ['added', 'tie-retongued', 'squeak'].includes(kind)) &&
         !around.some(
-          (kind) => moved.includes(kind) || ['missing', 'held-over', 'skipped-measure'].includes(kind),
+          (kind) =>
+            moved.includes(kind) ||
+            ['missing', 'held-over', 'skipped-measure', 'skipped-line'].includes(kind),
         ),
     },
   };

@@ -190,8 +190,9 @@ function scoreMeasures(
       truth.stops.some((stop) => Math.abs(stop.measureIndex - index) <= 1) ||
       truth.errors.some(
         (error) =>
-          ['pause', 'restart', 'repeated-measure', 'false-start', 'skipped-measure'].includes(error.kind) &&
-          Math.abs(error.measureIndex - index) <= 1,
+          ['pause', 'restart', 'repeated-measure', 'false-start', 'skipped-measure', 'skipped-line'].includes(
+            error.kind,
+          ) && Math.abs(error.measureIndex - index) <= 1,
       );
     const name = () => `measure ${measure.number}`;
     if (isMissing || hasExtra) {

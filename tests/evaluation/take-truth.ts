@@ -13,6 +13,7 @@ export type ErrorKind =
   | 'restart'
   | 'false-start'
   | 'skipped-measure'
+  | 'skipped-line'
   | 'unfinished'
   | 'half-tempo'
   | 'rushing'

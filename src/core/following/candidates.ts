@@ -3,6 +3,7 @@ import type { Heard, HeardNote } from '../listening';
 import type { WrittenNote } from '../notation';
 import type { Alignment, Candidate } from './align';
 import type { Evidence, PlayedSound } from './following';
+import { withoutSpeech } from './speech';
 import { UnpitchedSound } from './unpitched';
 
 /** Surer starts than this are extra notes when no note is written there. */
@@ -42,7 +43,7 @@ export function candidatesFor(
 ): readonly Candidate[] {
   if (isPitched) {
     const unpitched = new UnpitchedSound(heard);
-    return heard.notes.flatMap((note) => {
+    return withoutSpeech(heard.notes).flatMap((note) => {
       const { onsetSeconds, endSeconds, midi, startStrength, restarts, ...how } = note;
       const starts = [{ onsetSeconds, strength: startStrength }, ...restarts];
       return starts.map(({ onsetSeconds: from, strength }, index) => ({

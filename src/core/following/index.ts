@@ -12,4 +12,5 @@ export {
   type PlayedSound,
   type ToneFacts,
 } from './following';
+export { SPEECH_CLARITY, SPEECH_SECONDS, withoutSpeech } from './speech';
 export type { TuningRange } from './tempo-and-tuning';

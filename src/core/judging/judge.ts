@@ -1,5 +1,5 @@
 import { clamp, median, unreachable } from '../base';
-import type { FollowedNote, Following, Played } from '../following';
+import { type FollowedNote, type Following, type Played, SPEECH_CLARITY, SPEECH_SECONDS } from '../following';
 import { type Line, type TimedMeasure, timedMeasures, type WrittenNote, writtenNotes } from '../notation';
 import { beatUnit } from '../time';
 import { characterOf } from './character';
@@ -23,12 +23,7 @@ const OTHER_LINE_SHARE = 0.4;
 /** With fewer of the written notes found, the recording is not of this line or hardly audible. */
 const FEWEST_FOUND_SHARE = 0.15;
 
-/**
- * Vowels are short and glide, tones are held and repeat. Measured: English and German sentences of a speech synthesiser lie
- * under 0.13 s and 0.92, lines of beginners on 23 instruments over 0.2 s and 0.93; two of them at once mostly under 0.96.
- */
-const SPEECH_SECONDS = 0.16;
-const SPEECH_CLARITY = 0.93;
+/** Two of the 23 instruments at once mostly lie under this, one of them over 0.93 and mostly far over it. */
 const SEVERAL_CLARITY = 0.96;
 /** Measured on the evaluation's seeds 1001–1270: the lowest of one player is 0.914, a harp whose strings ring on; three at once lie at 0.88. */
 const SURELY_SEVERAL_CLARITY = 0.89;
