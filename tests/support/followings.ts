@@ -15,6 +15,9 @@ export interface Played {
   /** Of its value that sounds. */
   readonly share?: number;
   readonly startsPulse?: boolean;
+  /** The note before went on through its place, so many half steps away from it. */
+  readonly heldThrough?: number;
+  readonly unpitchedBefore?: number;
   readonly levelDb?: number;
   readonly dipDb?: number;
   readonly clarity?: number;
@@ -38,19 +41,23 @@ export function exactFollowing(
     const late = how.late ?? 0;
     const beatsPerQuarter = note.beats / toNumber(note.lengthQuarters);
     const onsetSeconds = 1 + toNumber(note.onsetQuarters) * beatsPerQuarter + late;
+    const sound = { onsetSeconds, endSeconds: onsetSeconds + note.beats * share, midi };
+    const evidence = {
+      levelDb: how.levelDb ?? -20,
+      dipDb: how.dipDb ?? (note.slurredFromPrevious ? 1 : 15),
+      startStrength: how.startStrength ?? 1,
+      unpitchedBeforeSeconds: how.unpitchedBefore ?? 0,
+      clarity: how.clarity ?? 0.98,
+      oddPartialsDb: how.oddPartialsDb ?? 0,
+      octaveBelowDb: how.octaveBelowDb ?? -50,
+    };
+    if (how.heldThrough !== undefined)
+      return { ...at, kind: 'held-through', sound, evidence, pitchErrorSemitones: how.heldThrough };
     return {
       ...at,
       kind: 'played',
-      sound: { onsetSeconds, endSeconds: onsetSeconds + note.beats * share, midi },
-      evidence: {
-        levelDb: how.levelDb ?? -20,
-        dipDb: how.dipDb ?? (note.slurredFromPrevious ? 1 : 15),
-        startStrength: how.startStrength ?? 1,
-        unpitchedBeforeSeconds: 0,
-        clarity: how.clarity ?? 0.98,
-        oddPartialsDb: how.oddPartialsDb ?? 0,
-        octaveBelowDb: how.octaveBelowDb ?? -50,
-      },
+      sound,
+      evidence,
       deviationSeconds: late,
       deviationBeats: late,
       writtenSeconds: note.beats,

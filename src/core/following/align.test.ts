@@ -80,6 +80,11 @@ describe('weak signs', () => {
     ['are left out elsewhere', [...tone.slice(0, 2), weak(4.5, 62), tone[2]!], '0-0 2-1 3-3'],
     ['are no notes far from their time', [tone[0]!, weak(2.3, 60), ...tone.slice(1)], '0-0 2-2 3-3'],
     [
+      'come in swarms from one wobble, and part nothing',
+      [tone[0]!, ...Array.from({ length: 6 }, (_, n) => weak(2.2 + 0.25 * n, 60, 0.35)), ...tone.slice(1)],
+      '0-0 1-4 2-7 3-8',
+    ],
+    [
       'cost nothing, however many they are',
       [...tone, ...Array.from({ length: 20 }, (_, n) => weak(5.2 + 0.1 * n, 64))],
       '0-0 2-1 3-2',
@@ -119,6 +124,31 @@ describe('leaving out measures', () => {
   test('who plays some notes wrong at the end has not stopped', () => {
     const wrong = exact.map((s, n) => (n >= 10 ? { ...s, midi: s.midi! + (n % 2 ? 2 : -1) } : s));
     expect(matchedTargets(wrong)).toEqual(all);
+  });
+});
+
+describe('what lies outside the line', () => {
+  const starts = scale.slice(0, 3).map(({ onsetBeats }) => sound(onsetBeats, 0));
+  const strokes = (weight: number, sounds: readonly Candidate[]) =>
+    sounds.map((stroke) => ({ ...stroke, midi: undefined, playedWeight: weight }));
+  const written = scale.map((note) => ({ ...note, midi: undefined }));
+  const line = strokes(
+    1,
+    played.map((s) => ({ ...s, onsetSeconds: s.onsetSeconds + 5 })),
+  );
+
+  test.each([
+    ['strokes as loud as the line are a false start', 1, true],
+    ['softer ones are talk', 0.2, false],
+  ])('%s', (_, weight, isFalseStart) => {
+    const { matches } = align(written, [...strokes(weight, starts), ...line], options);
+    expect(matches.some((match) => match.restart)).toBe(isFalseStart);
+    expect(matches).toHaveLength(isFalseStart ? 11 : 8);
+  });
+
+  test('a clear tone after a missing one is the next note of an unfinished take', () => {
+    const clear = [...played.slice(0, 4), played[5]!].map((s) => ({ ...s, playedWeight: 1.6 }));
+    expect(pairs(scale, clear)).toBe('0-0 1-1 2-2 3-3 5-4');
   });
 });
 

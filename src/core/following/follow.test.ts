@@ -26,7 +26,11 @@ const exact = writtenNotes(line).map((note, beat) =>
   tone(1 + beat, note.sound.kind === 'pitched' ? note.sound.midi : 60, 0.9 * note.beats),
 );
 
-const heardAs = (notes: readonly HeardNote[], strikeSeconds: readonly number[] = []): Heard => ({
+const heardAs = (
+  notes: readonly HeardNote[],
+  strikeSeconds: readonly number[] = [],
+  levelsDb: readonly number[] = [],
+): Heard => ({
   version: 1,
   durationSeconds: 14,
   notes,
@@ -34,7 +38,7 @@ const heardAs = (notes: readonly HeardNote[], strikeSeconds: readonly number[] =
   noiseDb: -70,
   peakDb: -18,
   clippedShare: 0,
-  levelsDb: [],
+  levelsDb,
 });
 
 const followed = (notes: readonly HeardNote[], strikeSeconds: readonly number[] = []) =>
@@ -51,9 +55,40 @@ describe('a note that was not found is looked for again', () => {
     expect(signOf(followed(exact.filter((_, n) => n !== 1)).notes[1])).toBeUndefined();
   });
 
-  test('a sound of another pitch went on: it is missing', () => {
-    const held = [...exact.slice(0, 2), tone(3, 62, 1.9), ...exact.slice(4)];
-    expect(signOf(followed(held).notes[3])).toBeUndefined();
+  test.each([
+    ['through its place: the pitch was not changed', 1.9, 'held-through'],
+    ['up to its middle', 1.4, 'missing'],
+  ])('a sound of another pitch went on %s', (_, seconds, kind) => {
+    const held = [...exact.slice(0, 2), tone(3, 62, seconds), ...exact.slice(4)];
+    const note = followed(held).notes[3]!;
+    expect(note.kind).toBe(kind);
+    if (note.kind === 'held-through') expect(note.pitchErrorSemitones).toBeCloseTo(-2);
+  });
+
+  test('a string of another pitch that rings on tells nothing', () => {
+    const rings = { ...tone(3, 62, 1.9), fadeDbPerSecond: 20 };
+    const plucked = [...exact.slice(0, 2), rings, ...exact.slice(4)].map((n) => ({
+      ...n,
+      fadeDbPerSecond: 20,
+    }));
+    expect(followed(plucked).notes[3]).toMatchObject({ kind: 'missing', sign: undefined });
+    const doubtful = plucked.map((note, n) =>
+      n === 2 ? { ...note, restarts: [{ onsetSeconds: 4.02, strength: 0.2 }] } : note,
+    );
+    expect(signOf(followed(doubtful).notes[3])).toBe('something-struck');
+  });
+
+  test.each([
+    ['is filled with sound', -22, 'unpitched-sound'],
+    ['is silent', -60, undefined],
+  ])('no pitch was found, and its place %s', (_, levelDb, expected) => {
+    const levels = Array.from({ length: 280 }, (__, step) => (step >= 78 && step < 100 ? levelDb : -18));
+    const heard = heardAs(
+      exact.filter((__, n) => n !== 3),
+      [],
+      levels,
+    );
+    expect(signOf(follow(line, heard, BPM).notes[3])).toBe(expected);
   });
 
   test.each([
@@ -92,6 +127,31 @@ describe('what is no extra note', () => {
     expect(notes[4]!.kind === 'played' && Math.abs(notes[4]!.deviationSeconds)).toBeLessThan(0.01);
   });
 
+  test('a scoop: the note is the pitch that it reaches', () => {
+    const scooping = exact.flatMap((note, n) =>
+      n === 4
+        ? [
+            { ...tone(note.onsetSeconds, note.midi - 1.2, 0.1), clarity: 0.91 },
+            { ...tone(note.onsetSeconds + 0.11, note.midi, 0.79), dipDb: 0 },
+          ]
+        : [note],
+    );
+    const { notes, extras } = followed(scooping);
+    expect(extras).toHaveLength(0);
+    expect(notes[4]).toMatchObject({ kind: 'played', pitchErrorSemitones: 0 });
+  });
+
+  test('a sentence, wherever it is said', () => {
+    const sentence = Array.from({ length: 8 }, (_, n) => ({
+      ...tone(9.6 + 0.14 * n, 55 + (n % 3), 0.1),
+      clarity: 0.85,
+    }));
+    const last = { ...exact.at(-1)!, endSeconds: 9.1 };
+    const { notes, extras } = followed([...exact.slice(0, -1), last, ...sentence]);
+    expect(extras).toHaveLength(0);
+    expect(notes.every((note) => note.kind === 'played')).toBe(true);
+  });
+
   test('a string that still rings, softer and not struck', () => {
     const plucked = exact.map((note) => ({ ...note, fadeDbPerSecond: 20 }));
     const strikes = plucked.map((note) => note.onsetSeconds);
@@ -100,6 +160,24 @@ describe('what is no extra note', () => {
     expect(followed(withRinging, strikes).extras).toHaveLength(0);
     expect(followed(withRinging, [...strikes, 5.5]).extras).toHaveLength(1);
   });
+});
+
+test('how long something without pitch sounded before a note is kept with it', () => {
+  const late = exact.map((note, n) => (n === 4 ? { ...note, onsetSeconds: note.onsetSeconds + 0.2 } : note));
+  const before = (levelDb: number) => {
+    const levels = Array.from({ length: 280 }, (_, step) => (step >= 98 && step < 104 ? levelDb : -18));
+    const note = follow(line, heardAs(late, [], levels), BPM).notes[4]!;
+    return note.kind === 'played' ? note.evidence.unpitchedBeforeSeconds : Number.NaN;
+  };
+  expect(before(-18)).toBeCloseTo(0.3);
+  expect(before(-60)).toBe(0);
+});
+
+test('a stop after a stroke is where its written value ends', () => {
+  const drum = lineOf(['xq xq xq xq', 'xq xq xh']);
+  const strikes = [1, 2, 3, 4, 7, 8, 9].map((onsetSeconds) => ({ onsetSeconds, riseDb: 20, levelDb: -20 }));
+  const [stop] = follow(drum, { ...heardAs([]), strikes }, BPM).interruptions;
+  expect(stop).toMatchObject({ kind: 'pause', atSeconds: 5, seconds: 2 });
 });
 
 test('measures that were jumped over are missing, and nobody stopped', () => {
