@@ -1,4 +1,4 @@
-// How good the ear is: npm run evaluate [-- --takes 432] [--from 1] [--only oboe] [--details] [--alone] [--write]
+// How good the ear is: npm run evaluate [-- --takes 432] [--from 1] [--only oboe] [--neural 54] [--details] [--alone] [--write]
 import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
@@ -9,9 +9,10 @@ import { checkHeard } from '@/core/checking';
 import { withoutSpeech } from '@/core/following';
 import { hear } from '@/core/listening';
 import { durationSeconds } from '@/core/signal';
+import { maybeBasicPitch, type NeuralTranscriber } from './basic-pitch';
 import { matchedNotes, type TranscribedNote } from './note-matching';
 import { PLAYERS } from './players';
-import { report } from './report';
+import { NEURAL, report } from './report';
 import { type Score, scoreTake } from './score-take';
 import { makeTake } from './take';
 import { TRANSCRIBERS } from './transcribers';
@@ -49,6 +50,8 @@ const { values } = parseArgs({
     only: { type: 'string' },
     details: { type: 'boolean', default: false },
     alone: { type: 'boolean', default: false },
+    /** The neural transcriber is slow: on so many takes, from the first. */
+    neural: { type: 'string' },
     write: { type: 'boolean', default: false },
     shard: { type: 'string' },
   },
@@ -57,7 +60,7 @@ const seeds = Array.from({ length: Number(values.takes) }, (_, index) => Number(
   (seed) => !values.only || PLAYERS[seed % PLAYERS.length]!.name.includes(values.only),
 );
 
-function evaluateTake(seed: number): TakeResult {
+async function evaluateTake(seed: number, neural: NeuralTranscriber | undefined): Promise<TakeResult> {
   const take = makeTake(seed);
   const start = performance.now();
   const heard = hear(take.audio);
@@ -78,6 +81,16 @@ function evaluateTake(seed: number): TakeResult {
       reported: notes.length,
       written: sounds.length,
       milliseconds: name === 'mevlo' ? milliseconds : performance.now() - from,
+    };
+  }
+  if (neural && sounds.length > 0) {
+    const from = performance.now();
+    const notes = await neural(take.audio);
+    transcriptions[NEURAL] = {
+      matched: matchedNotes(sounds, notes),
+      reported: notes.length,
+      written: sounds.length,
+      milliseconds: performance.now() - from,
     };
   }
   return {
@@ -133,7 +146,12 @@ const shardFile = (shard: number) => join(RESULTS, `results-${shard}.json`);
 mkdirSync(RESULTS, { recursive: true });
 if (values.shard) {
   const [shard, count] = values.shard.split('/').map(Number) as [number, number];
-  const results = seeds.filter((_, index) => index % count === shard).map(evaluateTake);
+  const neural = values.neural ? await maybeBasicPitch() : undefined;
+  const results: TakeResult[] = [];
+  for (const [index, seed] of seeds.entries()) {
+    if (index % count !== shard) continue;
+    results.push(await evaluateTake(seed, index < Number(values.neural) ? neural : undefined));
+  }
   writeFileSync(shardFile(shard), JSON.stringify(results));
 } else {
   const results = await runShards();

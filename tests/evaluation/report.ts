@@ -157,9 +157,23 @@ function byKind(results: readonly TakeResult[]): string {
   );
 }
 
-function transcription(results: readonly TakeResult[]): string {
+/** The transcriber that is too slow to look at every take. */
+export const NEURAL = 'basic-pitch';
+
+function neuralTranscription(results: readonly TakeResult[]): string[] {
+  const some = results.filter((result) => result.transcriptions[NEURAL]);
+  if (some.length === 0) return [];
+  const about = `On ${some.length} of these takes (seeds ${some[0]!.seed}–${some.at(-1)!.seed}) a neural transcriber listened as well, on WebAssembly:`;
+  return [about, '', transcription(some, Object.keys(some[0]!.transcriptions)), ''];
+}
+
+function transcription(
+  results: readonly TakeResult[],
+  names: readonly string[] = Object.keys(
+    results.find((r) => r.transcriptions.mevlo)?.transcriptions ?? {},
+  ).filter((name) => name !== NEURAL),
+): string {
   const pitched = results.filter((result) => result.transcriptions.mevlo);
-  const names = Object.keys(pitched[0]?.transcriptions ?? {});
   const f = (mine: readonly TakeResult[], name: string) => {
     const all = mine.map((result) => result.transcriptions[name]!);
     return (
@@ -244,6 +258,7 @@ export function report(results: readonly TakeResult[]): string {
     '',
     transcription(results),
     '',
+    ...neuralTranscription(results),
     outsideReference(results),
     '',
   ].join('\n');
