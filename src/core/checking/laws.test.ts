@@ -29,6 +29,7 @@ function perfectlyHeard(line: Line, bpm: number, seed: number): Heard {
       oddPartialsDb: 0,
       octaveBelowDb: -50,
       restarts: [],
+      levelChangesSeconds: [],
     }),
   );
   return {

@@ -19,6 +19,7 @@ const tone = (onsetSeconds: number, midi: number, seconds = 0.9): HeardNote => (
   oddPartialsDb: 0,
   octaveBelowDb: -50,
   restarts: [],
+  levelChangesSeconds: [],
 });
 
 /** An exact take of the line. */

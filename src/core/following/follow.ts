@@ -89,6 +89,7 @@ export function follow(
     beatQuarters,
     signsSeconds: isPitched ? signsOfStarts(heard, soundsAreSustained) : [],
     onsetsSeconds: sounds.map((sound) => sound.onsetSeconds),
+    levelChangesSeconds: heard.notes.flatMap((note) => note.levelChangesSeconds),
     unpitched: new UnpitchedSound(heard),
     soundsAreSustained,
     tuningSemitones,

@@ -32,10 +32,11 @@ export interface Evidence {
 /**
  * Why a note that was not found may have sounded after all:
  * - `sound-goes-on`: it repeats the pitch before it, and that sound went on through its place: its start may be covered;
+ * - `sound-changes`: the same, and where it was due that sound became louder or softer at once;
  * - `something-struck`: something started where it was due, but no pitch was found;
  * - `unpitched-sound`: its place is filled with sound, but no pitch was found.
  */
-export type MissingSign = 'sound-goes-on' | 'something-struck' | 'unpitched-sound';
+export type MissingSign = 'sound-goes-on' | 'sound-changes' | 'something-struck' | 'unpitched-sound';
 
 /** What became of one written note. */
 export type FollowedNote = { readonly noteId: string; readonly measureIndex: number } & (

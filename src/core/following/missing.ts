@@ -15,6 +15,8 @@ const TAIL_SECONDS = 0.05;
 /** A strike this close to where a note is due may be its start. */
 const DUE_BEATS = 0.2;
 const DUE_SECONDS = [0.06, 0.12] as const;
+/** A change of level this close to where a repeat is due may be its start. */
+const CHANGE_DUE_SECONDS = 0.11;
 /** A strike this close to the start of another note is that note's. */
 const EXPLAINED_SECONDS = 0.07;
 
@@ -28,6 +30,8 @@ export interface Found {
   readonly signsSeconds: readonly number[];
   /** Starts of all sounds that were taken for notes. */
   readonly onsetsSeconds: readonly number[];
+  /** When the level of a sound changed at once. */
+  readonly levelChangesSeconds: readonly number[];
   readonly unpitched: UnpitchedSound;
   readonly soundsAreSustained: boolean;
   readonly tuningSemitones: number;
@@ -76,7 +80,9 @@ function signOfMissing(index: number, before: PlayedBefore, found: Found): Missi
     isRepeat &&
     before.played.sound.endSeconds >= due + LEAST_HELD_SHARE * note.beats * before.secondsPerBeat
   )
-    return 'sound-goes-on';
+    return found.levelChangesSeconds.some((change) => Math.abs(change - due) <= CHANGE_DUE_SECONDS)
+      ? 'sound-changes'
+      : 'sound-goes-on';
   if (!isPlaceKnown(index, before, found)) return undefined;
   const near = clamp(DUE_BEATS * before.secondsPerBeat, ...DUE_SECONDS);
   const isStruck = found.signsSeconds.some(

@@ -47,7 +47,7 @@ export function confidenceIn(
   return (note) => {
     if (note.kind === 'missing') {
       if (note.sign === 'something-struck' || note.sign === 'unpitched-sound') return 0;
-      return note.sign === 'sound-goes-on' ? Math.min(usual, sureOfHeld) : usual;
+      return Math.min(usual, sureOfHeld(note.sign));
     }
     if (isUnlikely(note)) return 0;
     const { levelDb, clarity, startStrength } = note.evidence;

@@ -25,6 +25,8 @@ export interface HeardNote {
   readonly startStrength: number;
   /** Signs within the note that it may have started anew, too weak to be believed without knowing what was written. */
   readonly restarts: readonly { readonly onsetSeconds: number; readonly strength: number }[];
+  /** When its level changed at once while it sounded. */
+  readonly levelChangesSeconds: readonly number[];
 }
 
 /** A sudden sound without regard to pitch: a clap, a stroke, the start of a tone. */

@@ -180,6 +180,7 @@ function roundNote(note: HeardNote): HeardNote {
       onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
       strength: rounded(strength, STRENGTH_DIGITS),
     })),
+    levelChangesSeconds: note.levelChangesSeconds.map((seconds) => rounded(seconds, SECONDS_DIGITS)),
   };
 }
 

@@ -2,6 +2,7 @@ import { median } from '../base';
 import type { Audio } from '../signal';
 import { FRAME_SECONDS, type Frames, frameSeconds, toFrames } from './frames';
 import type { HeardNote } from './heard';
+import { levelChanges } from './level-changes';
 import type { PartialMeter } from './partials';
 import { periodicityBreaks } from './periodicity';
 import { findRestarts, type Restart, type Stretch } from './restarts';
@@ -108,6 +109,7 @@ function describeTone(
       onsetSeconds: frameSeconds(frame),
       strength,
     })),
+    levelChangesSeconds: levelChanges(stretch, frames),
   };
 }
 
