@@ -109,9 +109,7 @@ export function joinDoubtful(
     const sureStart = latest && latest.tiedIds.length > 0 ? SURE_START_IN_TIE : SURE_START;
     if (before && !used.has(index) && startStrength < sureStart)
       sounds[sounds.length - 1] = { ...before, endSeconds: Math.max(before.endSeconds, sound.endSeconds) };
-    else if (before && used.has(index) && !used.has(index - 1) && isSqueak(before, sound))
-      sounds[sounds.length - 1] = { ...sound, onsetSeconds: before.onsetSeconds };
-    else if (before && used.has(index - 1) && !used.has(index) && isScoop(before, sound))
+    else if (before && startsWith(before, sound, used.has(index - 1), used.has(index)))
       sounds[sounds.length - 1] = { ...sound, onsetSeconds: before.onsetSeconds };
     else sounds.push(sound);
     return sounds.length - 1;
@@ -120,6 +118,12 @@ export function joinDoubtful(
     sounds,
     alignment: { cost, matches: matches.map((match) => ({ ...match, sound: places[match.sound]! })) },
   };
+}
+
+/** Whether a sound is the beginning of the next one, only one of which was taken for a note. */
+function startsWith(sound: HeardSound, next: HeardSound, isUsed: boolean, nextIsUsed: boolean): boolean {
+  if (isUsed === nextIsUsed) return false;
+  return isScoop(sound, next) || (nextIsUsed && isSqueak(sound, next));
 }
 
 function isSqueak(sound: PlayedSound, next: PlayedSound): boolean {

@@ -128,11 +128,14 @@ describe('what is no extra note', () => {
     expect(notes[4]!.kind === 'played' && Math.abs(notes[4]!.deviationSeconds)).toBeLessThan(0.01);
   });
 
-  test('a scoop: the note is the pitch that it reaches', () => {
+  test.each([
+    ['a half step', 1.2],
+    ['a little', 0.7],
+  ])('a scoop from %s below: the note is the pitch that it reaches', (_, below) => {
     const scooping = exact.flatMap((note, n) =>
       n === 4
         ? [
-            { ...tone(note.onsetSeconds, note.midi - 1.2, 0.1), clarity: 0.91 },
+            { ...tone(note.onsetSeconds, note.midi - below, 0.1), clarity: 0.91 },
             { ...tone(note.onsetSeconds + 0.11, note.midi, 0.79), dipDb: 0 },
           ]
         : [note],
