@@ -219,15 +219,16 @@ const REASONS = `## How it is counted
 
 ## Where it misses, and why
 From looking at single takes:
-- A repeated note that was held over instead of struck again (\`held-over\`) is found where the take's other repeats are plain. In
-  other takes it is left unclear and counts as a miss: there FluidSynth's tails hide a struck repeat as often.
+- A repeated note that was held over instead of struck again (\`held-over\`): found where the tone keeps its level there and the take's
+  other repeats were heard. In other takes it is left unclear and counts as a miss: FluidSynth's tails hide a struck repeat as often.
 - A harp's strings ring on: two or three of them share a fraction that repeats better than the new string does, and a short
-  note between two louder ones is not found.
+  note between two louder ones is not found; where there is any sign of one, it is left unclear.
 - A restart on the very note that was just played, or on one of the same pitch, looks like a pause.
-- A wrong note of the pitch of the one before, without a new start, is called missing: the note counts, its measure's rhythm too.
-- The wobble of some samples (FluidSynth's flute and horn) is as deep as a soft tongue.
-- Octaves: an oboe's or a harp's low notes whose odd partials lie 17–20 dB below the even ones.
-- Sixteenths of a piano in a room, and the chanter's grace notes beside a note of the same pitch.`;
+- A short slurred note between two that lie a fourth below and a fourth above it can be passed over.
+- The wobble of some samples (FluidSynth's flute, piccolo and horn) is as deep as a soft tongue.
+- Octaves: a saxophone's or a harp's low notes whose odd partials lie far below the even ones.
+- Sixteenths of a piano in a room, and the chanter's grace notes beside a note of the same pitch.
+- As a transcriber: repeats whose sign is too weak to be believed without the score are not in the transcript; bowed strings most.`;
 
 /** The whole report as Markdown. */
 export function report(results: readonly TakeResult[]): string {

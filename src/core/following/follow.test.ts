@@ -52,6 +52,14 @@ describe('a note that was not found is looked for again', () => {
     expect(signOf(followed(held).notes[1])).toBe('sound-goes-on');
   });
 
+  test.each([
+    ['where it was due', 2.06, 'sound-changes'],
+    ['earlier', 1.6, 'sound-goes-on'],
+  ])('the sound went on, and its level changed %s', (_, seconds, sign) => {
+    const held = [{ ...tone(1, 60, 1.9), levelChangesSeconds: [seconds] }, ...exact.slice(2)];
+    expect(signOf(followed(held).notes[1])).toBe(sign);
+  });
+
   test('the sound before it was over', () => {
     expect(signOf(followed(exact.filter((_, n) => n !== 1)).notes[1])).toBeUndefined();
   });

@@ -124,6 +124,14 @@ describe('confidence', () => {
       expect(pitchOf({ m1n2: covered, m2n3: covered })).toBe('unclear');
     });
 
+    test.each([
+      ['a level that stays: it was held through', 'sound-goes-on', 'missing'],
+      ['a level that changes where it was due: it may be covered', 'sound-changes', 'unclear'],
+    ] as const)('where one of the others was hardly heard, %s', (_, sign, pitch) => {
+      const doubtful = { m2n2: { startStrength: 0.3 } };
+      expect(pitchOf({ m1n2: { missing: true, sign }, ...doubtful })).toBe(pitch);
+    });
+
     test('where something was struck, it may have been played', () => {
       expect(pitchOf({ m1n2: { missing: true, sign: 'something-struck' } })).toBe('unclear');
     });
