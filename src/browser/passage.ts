@@ -19,7 +19,8 @@ export interface PassageWish {
   readonly line: Line;
   /** In beat units of the line's first meter. */
   readonly bpm: number;
-  readonly countIn: CountInStyle;
+  /** Undefined for none. */
+  readonly countIn: CountInStyle | undefined;
   readonly model: ModelWish | undefined;
   readonly backing: BackingKind | undefined;
   /** Clicks after the count-in. */
@@ -31,6 +32,9 @@ export interface PassageWish {
   /** The model in every round, or in every other one, with the student's turn between. */
   readonly turns: 'together' | 'mine-then-yours';
 }
+
+/** What is recorded is counted in. */
+export type RecordedWish = PassageWish & { readonly countIn: CountInStyle };
 
 /** Where a passage stands at a moment. */
 export interface PassageMoment {
@@ -49,9 +53,9 @@ export interface PassageMoment {
 const LEAD_SECONDS = 0.4;
 
 /** Count-in, clicks, model and backing of a line, once or in a loop, all on one audio clock. */
-export class Passage {
+export class Passage<Wish extends PassageWish = PassageWish> {
   readonly mixer: Mixer;
-  readonly wish: PassageWish;
+  readonly wish: Wish;
   readonly clicks: LineClicks;
   /** Of the first click, and of the first written beat, on the audio clock. */
   readonly startTime: number;
@@ -61,7 +65,7 @@ export class Passage {
   readonly #clickTrack: ClickTrack;
   readonly #soundTracks: readonly SoundTrack[];
 
-  private constructor(mixer: Mixer, wish: PassageWish, streams: Pick<Passage, 'model' | 'backing'>) {
+  private constructor(mixer: Mixer, wish: Wish, streams: Pick<Passage, 'model' | 'backing'>) {
     this.mixer = mixer;
     this.wish = wish;
     this.model = streams.model;
@@ -94,7 +98,11 @@ export class Passage {
    * @param needsAll wait for all of them, not only for their beginning.
    * @throws Error when they cannot be made.
    */
-  static async start(mixer: Mixer, wish: PassageWish, needsAll = false): Promise<Passage> {
+  static async start<Wish extends PassageWish>(
+    mixer: Mixer,
+    wish: Wish,
+    needsAll = false,
+  ): Promise<Passage<Wish>> {
     const { line, bpm } = wish;
     const { sampleRate } = mixer.context;
     const model =

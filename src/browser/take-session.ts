@@ -4,7 +4,7 @@ import { type EchoPath, fromPcm, toPcm } from '@/core/signal';
 import { rememberRoundTrip, roundTripOf } from './device-latency';
 import type { Ear, EarNow } from './ear';
 import { gainOf } from './mixer';
-import type { Passage, PassageMoment } from './passage';
+import type { Passage, PassageMoment, RecordedWish } from './passage';
 import type { RecordedBlock, Recorder } from './recorder';
 import { recordingLock, type TakeStore } from './take-store';
 
@@ -43,7 +43,7 @@ export interface TakeFacts {
 /** One take: it plays the passage, records on the same clock, listens and keeps every moment in the browser's store. */
 export class TakeSession {
   readonly id = crypto.randomUUID();
-  readonly #passage: Passage;
+  readonly #passage: Passage<RecordedWish>;
   readonly #recorder: Recorder;
   readonly #ear: Ear;
   /** Undefined where the browser has none: then the take lives in this page alone. */
@@ -70,7 +70,7 @@ export class TakeSession {
 
   /** Records from now on: before the first click. */
   constructor(
-    passage: Passage,
+    passage: Passage<RecordedWish>,
     recorder: Recorder,
     ear: Ear,
     store: TakeStore | undefined,

@@ -1,6 +1,6 @@
 import clsx from 'clsx';
 import Link from 'next/link';
-import type { ButtonHTMLAttributes, ComponentProps } from 'react';
+import type { ComponentProps } from 'react';
 
 type Weight = 'main' | 'plain' | 'quiet';
 
@@ -18,7 +18,7 @@ export function Button({
   className,
   type = 'button',
   ...rest
-}: ButtonHTMLAttributes<HTMLButtonElement> & { readonly weight?: Weight }) {
+}: ComponentProps<'button'> & { readonly weight?: Weight }) {
   return <button type={type} className={clsx(buttonClass(weight), className)} {...rest} />;
 }
 

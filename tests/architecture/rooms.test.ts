@@ -27,6 +27,8 @@ const CORE: Readonly<Record<string, readonly string[]>> = {
   following: ['time', 'pitch', 'notation', 'listening'],
   judging: ['time', 'pitch', 'notation', 'following'],
   practice: ['time', 'notation', 'counting', 'tempo', 'study', 'judging'],
+  // In what order a teacher hears what waits.
+  hearing: ['time', 'judging', 'practice'],
   reports: ['time', 'notation', 'judging', 'practice'],
   // The whole way from sound to verdict, and its published form.
   checking: ['signal', 'notation', 'instruments', 'listening', 'following', 'judging'],

@@ -99,7 +99,11 @@ test('a line is given out, recorded, checked, heard and accepted', async () => {
     })
     .toBe(true);
   await teacher.getByLabel('Your word to the student').fill('Well kept going!');
+  const heard = teacher.url();
   await teacher.getByRole('button', { name: 'Accept' }).click();
+  // On to the next that waits.
+  await expect(teacher).not.toHaveURL(heard);
+  await teacher.goto(new URL(heard).pathname);
   await expect(teacher.getByText('Accepted.').first()).toBeVisible();
 
   await student.reload();

@@ -15,13 +15,17 @@ interface TakeSummary {
   readonly measures: readonly MeasureVerdict[] | null;
 }
 
-/** Takes, newest first, each with its measures as a row of small cells. */
-export function TakeList({
+/** Takes, each with its measures as a row of small cells. @param note what else is said of it. @param query with which it is opened. */
+export function TakeList<Take extends TakeSummary>({
   takes,
   showStudent,
+  note,
+  query = '',
 }: {
-  readonly takes: readonly TakeSummary[];
+  readonly takes: readonly Take[];
   readonly showStudent: boolean;
+  readonly note?: (take: Take) => string | undefined;
+  readonly query?: string;
 }) {
   const today = dayOf(new Date());
   return (
@@ -29,7 +33,7 @@ export function TakeList({
       {takes.map((take) => (
         <li key={take.id}>
           <Link
-            href={`/takes/${take.id}`}
+            href={`/takes/${take.id}${query}`}
             className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 px-1 py-2 hover:bg-cool-wash"
           >
             <span className="min-w-52 grow">
@@ -37,6 +41,7 @@ export function TakeList({
               <span>
                 {take.lineNumber} {take.lineTitle}
               </span>
+              {note?.(take) && <span className="block text-faint">{note(take)}</span>}
             </span>
             <span className="w-16 tabular-nums">at {take.askedBpm}</span>
             <MeasureStrip take={take} />

@@ -1,10 +1,13 @@
+import { Headphones } from 'lucide-react';
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { dayOf, sayDay } from '@/app/_components/day';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { TakeList } from '@/app/_components/take-list';
+import { sayNeed } from '@/core/hearing';
 import { sayMeasure } from '@/core/time';
 import { listAssignmentsOfTeacher, listQuestions } from '@/server/access/assignments';
+import { getQueue } from '@/server/access/queue';
 import { listTakesOfTeacher } from '@/server/access/takes';
 import { requireTeacher } from '@/server/access/viewer';
 import { ButtonLink } from '@/ui/button';
@@ -12,14 +15,19 @@ import { Sheet } from '@/ui/page-frame';
 
 export const metadata: Metadata = { title: 'Desk' };
 
+/** Opens a take as one of those that wait. */
+const HEARING = '?hearing=1';
+
+const sayEarlier = (count: number) => (count === 1 ? 'one earlier take' : `${count} earlier takes`);
+
 export default async function DeskPage() {
   const viewer = await requireTeacher();
-  const [takes, assignments, questions] = await Promise.all([
+  const [queue, takes, assignments, questions] = await Promise.all([
+    getQueue(viewer),
     listTakesOfTeacher(viewer),
     listAssignmentsOfTeacher(viewer),
     listQuestions(viewer),
   ]);
-  const waiting = takes.filter((take) => !take.answer);
   const answered = takes.filter((take) => take.answer);
   const today = dayOf(new Date());
   return (
@@ -46,9 +54,28 @@ export default async function DeskPage() {
             </Sheet>
           )}
           <Sheet>
-            <h2 className="mb-2 text-xl font-bold">Waiting for your word ({waiting.length})</h2>
-            {waiting.length > 0 ? (
-              <TakeList takes={waiting} showStudent />
+            <div className="mb-2 flex flex-wrap items-center justify-between gap-3">
+              <h2 className="text-xl font-bold">Waiting for your word ({queue.length})</h2>
+              {queue[0] && (
+                <ButtonLink href={`/takes/${queue[0].id}${HEARING}`} weight="main">
+                  <Headphones aria-hidden className="size-5" /> Hear them one by one
+                </ButtonLink>
+              )}
+            </div>
+            {queue.length > 0 ? (
+              <TakeList
+                takes={queue.map((take) => ({ ...take, answer: null }))}
+                showStudent
+                query={HEARING}
+                note={(take) =>
+                  [
+                    sayNeed(take.need, take.helpMeasure, take.vocabulary),
+                    take.earlier.length > 0 && sayEarlier(take.earlier.length),
+                  ]
+                    .filter(Boolean)
+                    .join(' · ')
+                }
+              />
             ) : (
               <p>Nothing waits. New takes appear here as they are handed in.</p>
             )}

@@ -237,6 +237,12 @@ export async function getTakeAudio(viewer: Viewer, takeId: string, from: number,
   return audio;
 }
 
+/** What the same student played before of the same line, newest first; at most five. @throws NotFound */
+export async function listEarlierTakes(viewer: Viewer, takeId: string) {
+  await requireTake(viewer, takeId);
+  return queries.listEarlierTakes(takeId);
+}
+
 export function listTakesOfTeacher(viewer: Viewer) {
   assertTeacher(viewer);
   return queries.listTakesOfTeacher(viewer.userId);

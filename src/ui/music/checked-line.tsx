@@ -1,5 +1,5 @@
 'use client';
-import { useMemo, useRef, useState } from 'react';
+import { type Ref, useImperativeHandle, useMemo, useRef, useState } from 'react';
 import { nextStep, type Verdict } from '@/core/judging';
 import type { Line } from '@/core/notation';
 import { sayMeasure } from '@/core/time';
@@ -16,13 +16,27 @@ interface CheckedLineProps {
   readonly verdict: Verdict;
   readonly levelsDb: readonly number[];
   readonly audioSrc: string;
+  /** For keys and buttons outside of it. */
+  readonly handle?: Ref<TakeHandle>;
+}
+
+/** What can be done with a take from outside. */
+export interface TakeHandle {
+  /** @param index of the performed measure; on to the end. */
+  playFrom(index: number): void;
+  toggle(): void;
+  pause(): void;
+  /** Faster or slower at the same pitch; 1 is as it was played. */
+  setSpeed(speed: number): void;
+  /** The performed measure at the place of the recording. */
+  measureNow(): number;
 }
 
 /** A measure is heard from a little before its first note. */
 const PREROLL_SECONDS = 0.15;
 
 /** A take on its staff: what to do next, marks, ledger, and the recording with a playhead over the notes. */
-export function CheckedLine({ line, engravings, verdict, levelsDb, audioSrc }: CheckedLineProps) {
+export function CheckedLine({ line, engravings, verdict, levelsDb, audioSrc, handle }: CheckedLineProps) {
   const engraving = useEngraving(engravings);
   const anchors = useMemo(() => anchorsOfTake(engraving, verdict), [engraving, verdict]);
   const playhead = useRef<PlayheadHandle>(null);
@@ -40,15 +54,42 @@ export function CheckedLine({ line, engravings, verdict, levelsDb, audioSrc }: C
     stopAt.current = undefined;
     audio.current?.pause();
   };
-  const playMeasure = (index: number) => {
-    const start = verdict.measures[index]!.startSeconds;
+  const playFrom = (index: number, until?: number) => {
+    const start = verdict.measures[index]?.startSeconds;
     if (start === undefined || !audio.current) return;
-    stopAt.current = verdict.measures
-      .slice(index + 1)
-      .find((m) => m.startSeconds !== undefined && m.startSeconds > start)?.startSeconds;
+    stopAt.current = until;
     audio.current.currentTime = Math.max(0, start - PREROLL_SECONDS);
-    void audio.current.play();
+    // A browser that wants a touch first refuses: the key is there for it.
+    audio.current.play().catch(() => undefined);
   };
+  const playMeasure = (index: number) => {
+    const start = verdict.measures[index]!.startSeconds ?? 0;
+    const next = verdict.measures
+      .slice(index + 1)
+      .find((m) => m.startSeconds !== undefined && m.startSeconds > start);
+    playFrom(index, next?.startSeconds);
+  };
+  useImperativeHandle(handle, () => ({
+    playFrom,
+    toggle() {
+      stopAt.current = undefined;
+      if (audio.current?.paused) audio.current.play().catch(() => undefined);
+      else audio.current?.pause();
+    },
+    pause: () => audio.current?.pause(),
+    setSpeed(speed) {
+      if (!audio.current) return;
+      audio.current.preservesPitch = true;
+      audio.current.playbackRate = speed;
+    },
+    measureNow() {
+      const now = (audio.current?.currentTime ?? 0) + PREROLL_SECONDS;
+      return Math.max(
+        0,
+        verdict.measures.findLastIndex((m) => m.startSeconds !== undefined && m.startSeconds <= now),
+      );
+    },
+  }));
   return (
     <div>
       <p data-testid="next-step" className="mb-3 border-l-8 border-cool pl-4 text-xl font-bold">

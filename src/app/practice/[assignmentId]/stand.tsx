@@ -6,6 +6,7 @@ import { useDeviceTakes } from '@/app/_components/device/device-takes';
 import { Beats, type BeatsHandle } from '@/app/_components/sound/beats';
 import { useMixer } from '@/app/_components/sound/use-mixer';
 import { useSpaceKey } from '@/app/_components/sound/use-page-keys';
+import { usePlayback } from '@/app/_components/sound/use-playback';
 import { warmSynthesiser } from '@/browser/model-client';
 import { keepForLater } from '@/browser/offline';
 import type { PassageMoment, PassageWish } from '@/browser/passage';
@@ -44,7 +45,6 @@ import { StageCard } from './stage-card';
 import { type Playing, StandControls } from './stand-controls';
 import { doingNow, handInStateOf, hasExpression } from './stand-words';
 import { TapField } from './tap-field';
-import { usePlayback } from './use-playback';
 import { useStand } from './use-stand';
 
 interface StandProps {

@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { Ear, type EarNow } from '@/browser/ear';
 import type { Mixer } from '@/browser/mixer';
-import { Passage, type PassageMoment, type PassageWish } from '@/browser/passage';
+import { Passage, type PassageMoment, type RecordedWish } from '@/browser/passage';
 import { type Level, MicrophoneProblem, Recorder } from '@/browser/recorder';
 import { type TakeFacts, TakeSession } from '@/browser/take-session';
 import type { TakeStore } from '@/browser/take-store';
@@ -130,11 +130,11 @@ export function useStand({ getMixer, facts, strictness, getStore, onMoment, onNo
   }, [getMixer, show, getStore]);
 
   const start = useCallback(
-    async (wish: Omit<PassageWish, 'rounds' | 'turns' | 'clickGoesOn'>) => {
+    async (wish: Omit<RecordedWish, 'rounds' | 'turns' | 'clickGoesOn'>) => {
       setState({ kind: 'opening' });
       const [opened, store] = await Promise.all([openMicrophone(), getStore()]);
       if (!opened || !ear.current) return;
-      let passage: Passage;
+      let passage: Passage<RecordedWish>;
       try {
         passage = await Passage.start(
           getMixer(),

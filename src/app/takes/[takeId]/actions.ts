@@ -1,5 +1,6 @@
 'use server';
 import { revalidatePath } from 'next/cache';
+import { redirect } from 'next/navigation';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { answerTake } from '@/server/access/takes';
 import { requireTeacher } from '@/server/access/viewer';
@@ -9,9 +10,16 @@ export interface AnswerState {
   readonly done?: string;
 }
 
-export async function answer(takeId: string, _: AnswerState, form: FormData): Promise<AnswerState> {
+/** @param nextHref where to go when it is said; undefined to stay. */
+export async function answer(
+  takeId: string,
+  nextHref: string | undefined,
+  _: AnswerState,
+  form: FormData,
+): Promise<AnswerState> {
   const problem = await orNotFound(answerTake(await requireTeacher(), takeId, Object.fromEntries(form)));
   if (problem) return { problem };
   revalidatePath(`/takes/${takeId}`);
+  if (nextHref?.startsWith('/takes/') || nextHref === '/desk') redirect(nextHref);
   return { done: form.get('answer') === 'accepted' ? 'Accepted.' : 'Asked to play it again.' };
 }

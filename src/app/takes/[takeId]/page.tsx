@@ -2,17 +2,20 @@ import type { Metadata } from 'next';
 import { dayOf, sayDay } from '@/app/_components/day';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
+import { sayNeed } from '@/core/hearing';
 import { QUALITIES } from '@/core/practice';
-import { getTake } from '@/server/access/takes';
+import { getQueue } from '@/server/access/queue';
+import { getTake, listEarlierTakes } from '@/server/access/takes';
 import { requireViewer } from '@/server/access/viewer';
 import { ButtonLink } from '@/ui/button';
-import { CheckedLine } from '@/ui/music/checked-line';
 import { Comparison } from '@/ui/music/comparison';
 import { Findings } from '@/ui/music/findings';
 import { TempoChart } from '@/ui/music/tempo-chart';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { AnswerForm } from './answer-form';
+import { Hearing } from './hearing';
+import { QueueBar } from './queue-bar';
 import { WaitForCheck } from './wait-for-check';
 
 export const metadata: Metadata = { title: 'Take' };
@@ -20,16 +23,27 @@ export const metadata: Metadata = { title: 'Take' };
 /** The same page for the student who played and the teacher who listens. */
 export default async function TakePage({
   params,
+  searchParams,
 }: {
   readonly params: Promise<{ readonly takeId: string }>;
+  /** `hearing`: one after the other, as they wait. */
+  readonly searchParams: Promise<{ readonly hearing?: string }>;
 }) {
   const viewer = await requireViewer();
-  const take = await orNotFound(getTake(viewer, (await params).takeId));
+  const { takeId } = await params;
+  const isHearing = viewer.role === 'teacher' && (await searchParams).hearing !== undefined;
+  const [take, earlier, queue] = await Promise.all([
+    orNotFound(getTake(viewer, takeId)),
+    orNotFound(listEarlierTakes(viewer, takeId)),
+    isHearing ? getQueue(viewer) : undefined,
+  ]);
+  const before = earlier.find((other) => other.isSameMusic && other.measures);
   const today = dayOf(new Date());
   const rated = QUALITIES.filter((quality) => take.selfRating?.[quality] !== undefined);
   return (
     <SignedInFrame viewer={viewer}>
       <Sheet>
+        {queue && <Place queue={queue} takeId={takeId} />}
         <div className="mb-3 flex flex-wrap items-baseline justify-between gap-x-6">
           <h1 className="font-serif text-3xl font-bold">
             {take.lineNumber} {take.line.title}
@@ -50,16 +64,36 @@ export default async function TakePage({
         {take.state === 'waiting' && <WaitForCheck takeId={take.id} />}
         {take.state === 'failed' && <Notice kind="problem">{take.failure}</Notice>}
         {take.state === 'checked' && take.verdict && take.engravings && (
-          <CheckedLine
+          <Hearing
+            key={take.id}
             line={take.line}
             engravings={take.engravings}
             verdict={take.verdict}
             levelsDb={take.levelsDb}
             audioSrc={`/api/takes/${take.id}/audio`}
+            vocabulary={take.vocabulary}
+            earlier={
+              before && {
+                id: before.id,
+                label: `Earlier: ${sayDay(dayOf(before.handedInAt), today)}, at ${before.askedBpm}`,
+                measures: before.measures ?? [],
+              }
+            }
+            startsAtOnce={isHearing}
           />
         )}
         {take.state === 'checked' && !take.verdict && (
           <Notice kind="news">Mevlo is listening to this take anew. Reload the page in a moment.</Notice>
+        )}
+        {viewer.role === 'teacher' && (
+          <div className="my-4 border-y-2 border-rule py-4">
+            <AnswerForm
+              key={take.id}
+              takeId={take.id}
+              comment={take.comment ?? ''}
+              nextHref={queue && nextHref(queue, takeId)}
+            />
+          </div>
         )}
         {take.verdict && <Findings verdict={take.verdict} vocabulary={take.vocabulary} />}
         {take.verdict && <TempoChart verdict={take.verdict} />}
@@ -74,16 +108,38 @@ export default async function TakePage({
             />
           </div>
         )}
-        <div className="mt-4 border-t-2 border-rule pt-4">
-          {viewer.role === 'teacher' ? (
-            <AnswerForm takeId={take.id} comment={take.comment ?? ''} />
-          ) : (
+        {viewer.role === 'student' && (
+          <div className="mt-4 border-t-2 border-rule pt-4">
             <ButtonLink href={`/practice/${take.assignmentId}`} weight="main">
               Back to the stand
             </ButtonLink>
-          )}
-        </div>
+          </div>
+        )}
       </Sheet>
     </SignedInFrame>
+  );
+}
+
+type Queue = Awaited<ReturnType<typeof getQueue>>;
+
+/** The one that waits after this, from the beginning again after the last; the desk when there is no other. */
+function nextHref(queue: Queue, takeId: string): string {
+  const place = queue.findIndex((take) => take.id === takeId);
+  const next = queue[(place + 1) % queue.length];
+  return next && next.id !== takeId ? `/takes/${next.id}?hearing=1` : '/desk';
+}
+
+function Place({ queue, takeId }: { readonly queue: Queue; readonly takeId: string }) {
+  const index = queue.findIndex((take) => take.id === takeId);
+  const take = queue[index];
+  const href = nextHref(queue, takeId);
+  return (
+    <QueueBar
+      place={take && index + 1}
+      count={queue.length}
+      need={take && sayNeed(take.need, take.helpMeasure, take.vocabulary)}
+      nextHref={href}
+      isLast={href === '/desk'}
+    />
   );
 }

@@ -135,6 +135,26 @@ export function listTakesOfAssignment(assignmentId: string) {
     .execute();
 }
 
+/** So many takes back a teacher compares. */
+const MOST_EARLIER = 5;
+
+/** What the same student handed in before of the same line, newest first. */
+export function listEarlierTakes(takeId: string) {
+  return takeRows()
+    .innerJoin('take as later', (join) =>
+      join
+        .onRef('later.student_id', '=', 'take.student_id')
+        .onRef('later.assignment_id', '=', 'take.assignment_id')
+        .onRef('later.handed_in_at', '>', 'take.handed_in_at'),
+    )
+    .where('later.id', '=', takeId)
+    .where('take.state', '=', 'checked')
+    .select(sql<boolean>`take.content_hash = later.content_hash`.as('isSameMusic'))
+    .orderBy('take.handed_in_at', 'desc')
+    .limit(MOST_EARLIER)
+    .execute();
+}
+
 /** Bytes `from` to `to` (exclusive) of a recording, and its whole length. */
 export function readAudio(takeId: string, from: number, to: number) {
   return database()

@@ -1,0 +1,134 @@
+import { randomUUID } from 'node:crypto';
+import { type Flaw, perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
+import { writeWav } from '@/core/signal';
+import { askForHelp } from '@/server/access/assignments';
+import { getQueue } from '@/server/access/queue';
+import { answerTake, handIn, listEarlierTakes } from '@/server/access/takes';
+import { NotFound, type Viewer } from '@/server/access/viewer';
+import { createStudent } from '@/server/auth/accounts';
+import { closeDatabase, database } from '@/server/db/connection';
+import { checkTake } from '@/server/jobs/check-take';
+import { queue as jobs } from '@/server/jobs/queue';
+import { bookLine } from '../support/lines';
+import { makeWorld, type World } from '../support/world';
+
+jest.mock('next/headers', () => ({ headers: async () => new Headers() }));
+jest.mock('next/navigation', () => ({ redirect: () => undefined }));
+
+const played = (flaws: readonly Flaw[]) =>
+  writeWav(
+    render(perform(bookLine(5), { ...STEADY_STYLE, seed: 1, bpm: 66 }, flaws), 'flute', {
+      ...QUIET_ROOM,
+      sampleRate: 16000,
+      seed: 1,
+    }),
+  );
+const good = played([]);
+const weak = played([{ kind: 'wrong', noteId: 'm2n2', semitones: 3 }]);
+const silent = writeWav({ samples: new Float32Array(16000 * 8), sampleRate: 16000 });
+
+let world: World;
+/** A further student of the class. */
+async function join(name: string): Promise<Viewer> {
+  const { classId } = world;
+  const userId = await createStudent({ name, classId, userName: name, pin: '4711', instrument: 'flute' });
+  return { userId, name, role: 'student' };
+}
+/** A take that is handed in and checked, so many hours ago. */
+async function take(student: Viewer, wav: Uint8Array, hoursAgo: number): Promise<string> {
+  const id = randomUUID();
+  await handIn(student, { id, assignmentId: world.assignmentId, askedBpm: '66', source: 'recorded' }, wav);
+  await checkTake(id);
+  await database()
+    .updateTable('take')
+    .set({ handed_in_at: new Date(Date.now() - hoursAgo * 3_600_000) })
+    .where('id', '=', id)
+    .execute();
+  return id;
+}
+const waiting = async () => (await getQueue(world.teacher)).map(({ id, need }) => [id, need]);
+
+beforeAll(async () => {
+  world = await makeWorld();
+});
+afterAll(async () => {
+  await (await jobs()).stop({ graceful: false });
+  await closeDatabase();
+});
+
+test('one take a student and line waits, the newest, who needs the teacher most first', async () => {
+  const [stuck, asking, unheard, settled] = [
+    await join('ada'),
+    await join('bo'),
+    await join('cy'),
+    await join('di'),
+  ];
+  for (const hours of [9, 8, 7]) await take(stuck, weak, hours);
+  const fourth = await take(stuck, weak, 6);
+  const question = await take(asking, good, 1);
+  expect(
+    await askForHelp(asking, world.assignmentId, { stage: 'line/expression', measure: 3 }),
+  ).toBeUndefined();
+  const silence = await take(unheard, silent, 2);
+  const first = await take(world.student, good, 5);
+  await take(settled, weak, 4);
+  const second = await take(settled, good, 3);
+
+  expect(await waiting()).toEqual([
+    [question, 'asks-for-help'],
+    [fourth, 'stuck'],
+    [silence, 'unsure'],
+    [first, 'first-take'],
+    [second, 'routine'],
+  ]);
+  const [asked, , , , routine] = await getQueue(world.teacher);
+  expect(asked).toMatchObject({ studentName: 'bo', helpMeasure: 3, earlier: [] });
+  expect(routine!.earlier.map((earlier) => earlier.measures!.some((m) => m.notesNeedWork))).toEqual([true]);
+
+  // The teacher's word answers the question as well; a newer take waits without it.
+  await answerTake(world.teacher, question, { answer: 'again', comment: 'Count aloud first.' });
+  expect((await waiting()).map(([id]) => id)).toEqual([fourth, silence, first, second]);
+  const later = await take(asking, good, 0);
+  expect(await waiting()).toContainEqual([later, 'routine']);
+});
+
+test('what is still being checked does not wait, and what was given back is not asked for', async () => {
+  const student = await join('el');
+  const id = randomUUID();
+  await handIn(student, { id, assignmentId: world.assignmentId, askedBpm: '66', source: 'recorded' }, good);
+  expect((await waiting()).some(([waitingId]) => waitingId === id)).toBe(false);
+  await checkTake(id);
+  expect((await waiting()).some(([waitingId]) => waitingId === id)).toBe(true);
+  const withdrawn = await makeWorld();
+  const inIt = randomUUID();
+  const form = { id: inIt, assignmentId: withdrawn.assignmentId, askedBpm: '66', source: 'recorded' };
+  await handIn(withdrawn.student, form, good);
+  await checkTake(inIt);
+  expect(await getQueue(withdrawn.teacher)).toHaveLength(1);
+  await database()
+    .updateTable('assignment')
+    .set({ withdrawn_at: new Date() })
+    .where('id', '=', withdrawn.assignmentId)
+    .execute();
+  expect(await getQueue(withdrawn.teacher)).toEqual([]);
+});
+
+test('earlier takes are the same student’s of the same line, newest first', async () => {
+  const student = await join('fay');
+  const ids = [await take(student, weak, 3), await take(student, good, 2), await take(student, good, 1)];
+  const earlier = await listEarlierTakes(world.teacher, ids[2]!);
+  expect(earlier.map(({ id, isSameMusic }) => [id, isSameMusic])).toEqual([
+    [ids[1], true],
+    [ids[0], true],
+  ]);
+  expect(await listEarlierTakes(student, ids[0]!)).toEqual([]);
+});
+
+test('nobody else hears what waits', async () => {
+  const other = await makeWorld();
+  expect(await getQueue(other.teacher)).toEqual([]);
+  await expect((async () => getQueue(world.student))()).rejects.toThrow(NotFound);
+  const [first] = await getQueue(world.teacher);
+  await expect(listEarlierTakes(other.teacher, first!.id)).rejects.toThrow(NotFound);
+  await expect(listEarlierTakes(other.student, first!.id)).rejects.toThrow(NotFound);
+});
