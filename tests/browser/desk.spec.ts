@@ -2,7 +2,7 @@ import { expect, type Page, test } from '@playwright/test';
 import { signInTeacher } from './support';
 
 const place = async (page: Page) =>
-  Number((await page.getByText(/^\d+ of \d+ that wait$/).innerText()).split(' of ')[1]!.split(' ')[0]);
+  Number(/of (\d+)/.exec((await page.getByText(/^\d+ of \d+ that wait$/).textContent())!)![1]);
 const secondsOf = (page: Page) =>
   page
     .locator('audio')
@@ -84,4 +84,32 @@ test('the model and an earlier take sound beside the new one, one at a time', as
   await page.keyboard.press('Space');
   await expect(take).toHaveAccessibleName('Pause');
   await expect(earlier).toHaveAttribute('aria-pressed', 'false');
+});
+
+test('a measure is overruled: the totals follow, and what Mevlo said stays beside it', async ({
+  context,
+}) => {
+  const page = await signInTeacher(context);
+  const row = page.locator('a[href^="/takes/"]').filter({ hasText: 'Slow Ferry' }).first();
+  const href = new URL((await row.getAttribute('href'))!, page.url()).pathname;
+  await page.goto(href);
+  const third = page.locator('[data-measure="3"]');
+  const before = await third.getAttribute('aria-label');
+  await page.getByLabel(/Do you hear it otherwise/).selectOption({ label: 'measure 3' });
+  await page.getByRole('button', { name: /^The notes: not right/ }).click();
+  await expect(third).toHaveAttribute('data-needs-work', /notes/);
+  await expect(third).toHaveAccessibleName(/notes 2 of 3 right, needs work, the teacher says/);
+  await expect(page.getByText(/measure 3, notes:/)).toHaveText(
+    /not right \(Odile Harrow, today\); Mevlo said right\./,
+  );
+  await expect(page.getByTestId('next-step')).toContainText('measure 3');
+  // The desk's row of cells says so as well.
+  await page.goto('/desk');
+  await expect(page.locator(`a[href^="${href}"] svg title`)).toHaveText(/needs work: .*3/);
+  // The student sees the teacher's word.
+  await page.goto(href);
+  await page.getByLabel(/Do you hear it otherwise/).selectOption({ label: 'measure 3' });
+  await page.getByRole('button', { name: /^The notes: as Mevlo says/ }).click();
+  await expect(third).toHaveAttribute('aria-label', before!);
+  await expect(page.getByText(/measure 3, notes:/)).toHaveCount(0);
 });

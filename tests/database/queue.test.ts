@@ -2,8 +2,9 @@ import { randomUUID } from 'node:crypto';
 import { type Flaw, perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
 import { writeWav } from '@/core/signal';
 import { askForHelp } from '@/server/access/assignments';
+import { listOverrules, overruleMeasure } from '@/server/access/overrules';
 import { getQueue } from '@/server/access/queue';
-import { answerTake, handIn, listEarlierTakes } from '@/server/access/takes';
+import { answerTake, getTake, handIn, listEarlierTakes, listTakesOfTeacher } from '@/server/access/takes';
 import { NotFound, type Viewer } from '@/server/access/viewer';
 import { createStudent } from '@/server/auth/accounts';
 import { closeDatabase, database } from '@/server/db/connection';
@@ -122,6 +123,41 @@ test('earlier takes are the same student’s of the same line, newest first', as
     [ids[0], true],
   ]);
   expect(await listEarlierTakes(student, ids[0]!)).toEqual([]);
+});
+
+test('a measure is overruled beside the verdict: lists and climb follow, the verdict stays, and it can be taken back', async () => {
+  const student = await join('gil');
+  const id = await take(student, weak, 1);
+  const judged = (await getTake(world.teacher, id)).verdict!;
+  const at = judged.measures.findIndex((measure) => measure.notesNeedWork);
+  const measureOf = async () =>
+    (await listTakesOfTeacher(world.teacher)).find((row) => row.id === id)!.measures![at]!;
+  expect((await measureOf()).notesNeedWork).toBe(true);
+
+  await overruleMeasure(world.teacher, id, { measureIndex: at, quality: 'notes', word: 'right' });
+  expect(await measureOf()).toMatchObject({ notesNeedWork: false, notesRight: judged.measures[at]!.written });
+  expect((await getTake(world.teacher, id)).verdict).toEqual(judged);
+  const [queued] = (await getQueue(world.teacher)).filter((row) => row.id === id);
+  expect(queued!.measures!.some((measure) => measure.notesNeedWork)).toBe(false);
+  expect(await listOverrules(student, id)).toMatchObject([
+    { measureIndex: at, quality: 'notes', isRight: true, teacherName: world.teacher.name },
+  ]);
+
+  await overruleMeasure(world.teacher, id, { measureIndex: at, quality: 'notes', word: 'as-judged' });
+  expect((await measureOf()).notesNeedWork).toBe(true);
+  expect(await listOverrules(world.teacher, id)).toEqual([]);
+});
+
+test('only the teacher of the class overrules, and only measures that there are', async () => {
+  const other = await makeWorld();
+  const id = await take(world.student, weak, 1);
+  const form = { measureIndex: 0, quality: 'notes', word: 'right' };
+  for (const viewer of [other.teacher, world.student, other.student])
+    await expect((async () => overruleMeasure(viewer, id, form))()).rejects.toThrow(NotFound);
+  for (const wrong of [{ measureIndex: 99 }, { quality: 'tone' }, { word: 'perhaps' }])
+    await expect(overruleMeasure(world.teacher, id, { ...form, ...wrong })).rejects.toThrow(NotFound);
+  await expect(listOverrules(other.teacher, id)).rejects.toThrow(NotFound);
+  expect(await listOverrules(world.teacher, id)).toEqual([]);
 });
 
 test('nobody else hears what waits', async () => {

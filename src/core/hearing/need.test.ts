@@ -10,7 +10,6 @@ const good = { askedBpm: 60, stage: null, verdictState: 'judged', measures: meas
 const weak = { ...good, measures: measuresOf({ m2n2: { pitch: 1 } }) };
 const waiting = (more: Partial<WaitingTake> = {}): WaitingTake => ({
   ...good,
-  handedInAt: new Date('2026-11-20T10:00:00Z'),
   asksForHelp: false,
   earlier: [good],
   ...more,
@@ -32,18 +31,24 @@ test.each<[string, string, Partial<WaitingTake>]>([
   expect(needOf(waiting(more))).toBe(need);
 });
 
-test('the most urgent first, and of equals who has waited longest', () => {
-  const at = (day: number, more: Partial<WaitingTake> = {}) =>
-    waiting({ handedInAt: new Date(Date.UTC(2026, 10, day)), ...more });
+test('the most urgent first, and equals as they come', () => {
+  const named = (name: string, more: Partial<WaitingTake> = {}) => ({ name, ...waiting(more) });
   const takes = [
-    at(3),
-    at(9, { asksForHelp: true }),
-    at(2),
-    at(1, { earlier: [] }),
-    at(5, { ...weak, earlier: [weak, weak, weak] }),
-    at(4, { verdictState: 'speech' }),
+    named('new', { earlier: [] }),
+    named('good'),
+    named('good later'),
+    named('talk', { verdictState: 'speech' }),
+    named('stuck', { ...weak, earlier: [weak, weak, weak] }),
+    named('asking', { asksForHelp: true }),
   ];
-  expect(inOrderOfNeed(takes).map((take) => take.handedInAt.getUTCDate())).toEqual([9, 5, 4, 1, 2, 3]);
+  expect(inOrderOfNeed(takes).map(({ name }) => name)).toEqual([
+    'asking',
+    'stuck',
+    'talk',
+    'new',
+    'good',
+    'good later',
+  ]);
   expect(inOrderOfNeed([])).toEqual([]);
 });
 

@@ -18,7 +18,6 @@ export interface PlayedTake {
 
 /** The newest take of a student on a line, which the teacher has not answered. */
 export interface WaitingTake extends PlayedTake {
-  readonly handedInAt: Date;
   readonly asksForHelp: boolean;
   /** Of the same student and line, newest first. */
   readonly earlier: readonly PlayedTake[];
@@ -56,10 +55,10 @@ function isUnsure({ verdictState, measures }: PlayedTake): boolean {
   return unclear >= UNSURE_SHARE * written;
 }
 
-/** The most urgent first; of equals, who has waited longest. */
+/** The most urgent first. @param takes who has waited longest first, which is kept among equals. */
 export function inOrderOfNeed<Take extends WaitingTake>(takes: readonly Take[]): readonly Take[] {
   const rank = (take: Take) => NEEDS.indexOf(needOf(take));
-  return takes.toSorted((a, b) => rank(a) - rank(b) || a.handedInAt.getTime() - b.handedInAt.getTime());
+  return takes.toSorted((a, b) => rank(a) - rank(b));
 }
 
 /** @param helpMeasure the printed number of the measure that help was asked for. */

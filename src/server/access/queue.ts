@@ -18,5 +18,6 @@ export async function getQueue(viewer: Viewer): Promise<readonly QueuedTake[]> {
     if (row.place === 1) waiting.push({ ...row, earlier: [] });
     else waiting.at(-1)!.earlier.push(row);
   }
+  waiting.sort((a, b) => a.handedInAt.getTime() - b.handedInAt.getTime());
   return inOrderOfNeed(waiting).map((take) => ({ ...take, need: needOf(take) }));
 }

@@ -196,7 +196,7 @@ async function maybeWhole(viewer: Viewer, takeId: string): Promise<HandIn | unde
 }
 
 /** A take its student or the class's teacher may see. @throws NotFound */
-async function requireTake(viewer: Viewer, takeId: string) {
+export async function requireTake(viewer: Viewer, takeId: string) {
   const take = z.uuid().safeParse(takeId).success ? await queries.maybeTakeOwners(takeId) : undefined;
   const isTheirs =
     take && (viewer.role === 'teacher' ? take.teacherId === viewer.userId : take.studentId === viewer.userId);

@@ -235,6 +235,17 @@ interface TakeAnswerTable {
   answered_at: Generated<Date>;
 }
 
+/** The teacher's word on half a measure, beside the verdict. */
+interface TakeOverruleTable {
+  take_id: string;
+  /** Performed measure, from 0. */
+  measure_index: number;
+  quality: 'notes' | 'rhythm';
+  is_right: boolean;
+  teacher_id: string;
+  said_at: Generated<Date>;
+}
+
 interface SettingTable {
   name: 'demo';
   value: string;
@@ -266,6 +277,7 @@ export interface Database {
   take_piece: TakePieceTable;
   take_check: TakeCheckTable;
   take_answer: TakeAnswerTable;
+  take_overrule: TakeOverruleTable;
   setting: SettingTable;
   attempt: AttemptTable;
 }

@@ -1,6 +1,6 @@
 'use client';
 import { type Ref, useImperativeHandle, useMemo, useRef, useState } from 'react';
-import { nextStep, type Verdict } from '@/core/judging';
+import { nextStep, type Overrule, type Verdict, withOverrules } from '@/core/judging';
 import type { Line } from '@/core/notation';
 import { sayMeasure } from '@/core/time';
 import { MetronomeMark } from '../metronome-mark';
@@ -14,6 +14,8 @@ interface CheckedLineProps {
   readonly line: Line;
   readonly engravings: LineEngravings;
   readonly verdict: Verdict;
+  /** The teacher's word on its measures, which ledger and advice follow. */
+  readonly overrules?: readonly Overrule[];
   readonly levelsDb: readonly number[];
   readonly audioSrc: string;
   /** For keys and buttons outside of it. */
@@ -32,11 +34,25 @@ export interface TakeHandle {
   measureNow(): number;
 }
 
+const NO_OVERRULES: readonly Overrule[] = [];
+
 /** A measure is heard from a little before its first note. */
 const PREROLL_SECONDS = 0.15;
 
 /** A take on its staff: what to do next, marks, ledger, and the recording with a playhead over the notes. */
-export function CheckedLine({ line, engravings, verdict, levelsDb, audioSrc, handle }: CheckedLineProps) {
+export function CheckedLine({
+  line,
+  engravings,
+  verdict: judged,
+  overrules = NO_OVERRULES,
+  levelsDb,
+  audioSrc,
+  handle,
+}: CheckedLineProps) {
+  const verdict = useMemo(
+    () => ({ ...judged, measures: withOverrules(judged.measures, overrules) }),
+    [judged, overrules],
+  );
   const engraving = useEngraving(engravings);
   const anchors = useMemo(() => anchorsOfTake(engraving, verdict), [engraving, verdict]);
   const playhead = useRef<PlayheadHandle>(null);
@@ -104,7 +120,13 @@ export function CheckedLine({ line, engravings, verdict, levelsDb, audioSrc, han
           <NoteMarks system={system} systemIndex={systemIndex} line={line} verdict={verdict} pass={pass} />
         )}
         under={(system) => (
-          <Ledger system={system} measures={verdict.measures} pass={pass} onPlay={playMeasure} />
+          <Ledger
+            system={system}
+            measures={verdict.measures}
+            overrules={overrules}
+            pass={pass}
+            onPlay={playMeasure}
+          />
         )}
       />
       <div className="mt-4">
@@ -190,6 +212,7 @@ function Legend() {
         <li>A stroke under a note leans left: early; leans right: late. Thick: too much.</li>
         <li>A letter beside a note: what was heard instead. A dashed ring: not heard.</li>
         <li>Two strokes over the staff: a stop. A hook: begun again from there.</li>
+        <li>A pen in a bar: the teacher’s word, not Mevlo’s.</li>
         <li>A dot under the staff: an extra note. A short bar after a note: let go too soon.</li>
       </ul>
     </details>

@@ -1,16 +1,19 @@
-import type { MeasureVerdict } from '@/core/judging';
+import { PenLine } from 'lucide-react';
+import type { MeasureVerdict, Overrule } from '@/core/judging';
 import type { EngravedSystem } from '@/engraving/engraving';
 
 interface LedgerProps {
   readonly system: EngravedSystem;
+  /** With the teacher's word in them. */
   readonly measures: readonly MeasureVerdict[];
+  readonly overrules: readonly Overrule[];
   /** Which time through a repeated measure is shown on the staff. */
   readonly pass: number;
   readonly onPlay: (measureIndex: number) => void;
 }
 
 /** Under a system: for each measure two bars, notes over rhythm, filled by the share that was right, hatched where work is needed. */
-export function Ledger({ system, measures, pass, onPlay }: LedgerProps) {
+export function Ledger({ system, measures, overrules, pass, onPlay }: LedgerProps) {
   const percent = (pixels: number) => `${(100 * pixels) / system.width}%`;
   return (
     <div
@@ -31,6 +34,7 @@ export function Ledger({ system, measures, pass, onPlay }: LedgerProps) {
               <Cell
                 key={index}
                 verdict={verdict}
+                overruled={overrules.flatMap((word) => (word.measureIndex === index ? [word.quality] : []))}
                 dimmed={passes.length > 1 && time + 1 !== pass}
                 onPlay={() => onPlay(index)}
               />
@@ -50,10 +54,13 @@ function passesOf(printedIndex: number, measures: readonly MeasureVerdict[]) {
 
 function Cell({
   verdict,
+  overruled,
   dimmed,
   onPlay,
 }: {
   readonly verdict: MeasureVerdict;
+  /** What of it the teacher has said. */
+  readonly overruled: readonly Overrule['quality'][];
   readonly dimmed: boolean;
   readonly onPlay: () => void;
 }) {
@@ -63,30 +70,38 @@ function Cell({
       type="button"
       onClick={onPlay}
       disabled={verdict.startSeconds === undefined}
-      aria-label={describeCell(verdict)}
+      aria-label={describeCell(verdict, overruled)}
       data-measure={verdict.number}
       data-needs-work={[notesNeedWork && 'notes', rhythmNeedsWork && 'rhythm'].filter(Boolean).join(' ')}
       className={`block w-full overflow-hidden rounded-sm border border-ink bg-paper text-left enabled:hover:outline-2 enabled:hover:outline-cool ${dimmed ? 'border-dashed' : ''}`}
     >
-      <Bar kind="notes" right={notesRight} written={written} needsWork={notesNeedWork} />
+      <Bar
+        kind="notes"
+        right={notesRight}
+        written={written}
+        needsWork={notesNeedWork}
+        isOverruled={overruled.includes('notes')}
+      />
       <span className="block h-px bg-ink" />
-      <Bar kind="rhythm" right={rhythmRight} written={written} needsWork={rhythmNeedsWork} />
+      <Bar
+        kind="rhythm"
+        right={rhythmRight}
+        written={written}
+        needsWork={rhythmNeedsWork}
+        isOverruled={overruled.includes('rhythm')}
+      />
     </button>
   );
 }
 
-function describeCell({
-  number,
-  notesRight,
-  rhythmRight,
-  written,
-  notesNeedWork,
-  rhythmNeedsWork,
-  startSeconds,
-}: MeasureVerdict): string {
+function describeCell(
+  { number, notesRight, rhythmRight, written, notesNeedWork, rhythmNeedsWork, startSeconds }: MeasureVerdict,
+  overruled: readonly Overrule['quality'][],
+): string {
+  const said = (quality: Overrule['quality']) => (overruled.includes(quality) ? ', the teacher says' : '');
   const name = number === 0 ? 'Pickup' : `Measure ${number}`;
-  const notes = `notes ${notesRight} of ${written} right${notesNeedWork ? ', needs work' : ''}`;
-  const rhythm = `rhythm ${rhythmRight} of ${written} right${rhythmNeedsWork ? ', needs work' : ''}`;
+  const notes = `notes ${notesRight} of ${written} right${notesNeedWork ? ', needs work' : ''}${said('notes')}`;
+  const rhythm = `rhythm ${rhythmRight} of ${written} right${rhythmNeedsWork ? ', needs work' : ''}${said('rhythm')}`;
   return `${name}: ${notes}; ${rhythm}. ${startSeconds === undefined ? 'Not played.' : 'Hear it.'}`;
 }
 
@@ -95,9 +110,10 @@ interface BarProps {
   readonly right: number;
   readonly written: number;
   readonly needsWork: boolean;
+  readonly isOverruled: boolean;
 }
 
-function Bar({ kind, right, written, needsWork }: BarProps) {
+function Bar({ kind, right, written, needsWork, isOverruled }: BarProps) {
   const share = written === 0 ? 1 : right / written;
   // A stop or an extra note needs work though every written note was right: the hatching must still show.
   const filled = needsWork ? Math.min(share, MOST_FILLED_AT_WORK) : share;
@@ -111,6 +127,7 @@ function Bar({ kind, right, written, needsWork }: BarProps) {
       <span className={`relative rounded-sm px-0.5 ${needsWork ? 'bg-paper text-warm' : ''}`}>
         {written === 0 ? 'rest' : `${right}/${written}`}
       </span>
+      {isOverruled && <PenLine aria-hidden className="relative size-4 rounded-sm bg-paper" />}
     </span>
   );
 }

@@ -2,6 +2,7 @@
 import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
 import { orNotFound } from '@/app/_components/not-found-guard';
+import { overruleMeasure } from '@/server/access/overrules';
 import { answerTake } from '@/server/access/takes';
 import { requireTeacher } from '@/server/access/viewer';
 
@@ -22,4 +23,11 @@ export async function answer(
   revalidatePath(`/takes/${takeId}`);
   if (nextHref?.startsWith('/takes/') || nextHref === '/desk') redirect(nextHref);
   return { done: form.get('answer') === 'accepted' ? 'Accepted.' : 'Asked to play it again.' };
+}
+
+/** The teacher's word on half a measure. */
+export async function overrule(takeId: string, form: unknown): Promise<{ readonly problem?: string }> {
+  await orNotFound(overruleMeasure(await requireTeacher(), takeId, form));
+  revalidatePath(`/takes/${takeId}`);
+  return {};
 }

@@ -4,7 +4,7 @@ import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react'
 import { useMixer } from '@/app/_components/sound/use-mixer';
 import { usePlayback } from '@/app/_components/sound/use-playback';
 import { firstWeakMeasure } from '@/core/hearing';
-import type { MeasureVerdict, Verdict } from '@/core/judging';
+import { type MeasureVerdict, type Verdict, withOverrules } from '@/core/judging';
 import type { Line } from '@/core/notation';
 import { AS_WRITTEN } from '@/core/playing';
 import { lineOfLoop } from '@/core/practice';
@@ -14,6 +14,7 @@ import { CheckedLine, type TakeHandle } from '@/ui/music/checked-line';
 import type { LineEngravings } from '@/ui/music/engraved-line';
 import { Notice } from '@/ui/notice';
 import { useKeys } from '@/ui/use-keys';
+import { OverrulePanel, type SignedOverrule } from './overrule-panel';
 
 interface EarlierTake {
   readonly id: string;
@@ -30,6 +31,9 @@ interface HearingProps {
   readonly vocabulary: Vocabulary;
   /** The newest one of the same music before this; undefined without one. */
   readonly earlier: EarlierTake | undefined;
+  readonly overrules: readonly SignedOverrule[];
+  /** Of the take, for a teacher who may overrule; undefined for others. */
+  readonly overrulesTakeId: string | undefined;
   /** Begins to play where something needs work. */
   readonly startsAtOnce: boolean;
 }
@@ -39,10 +43,10 @@ const PREROLL_SECONDS = 0.15;
 
 /** A take as a teacher hears it: from the weak place, slower or faster, beside the model and an earlier take. */
 export function Hearing(props: HearingProps) {
-  const { line, verdict, vocabulary, earlier, startsAtOnce } = props;
+  const { line, verdict, vocabulary, earlier, startsAtOnce, overrules, overrulesTakeId } = props;
   const take = useRef<TakeHandle>(null);
   const [speed, setSpeed] = useState<number>(1);
-  const weak = firstWeakMeasure(verdict.measures);
+  const weak = firstWeakMeasure(withOverrules(verdict.measures, overrules));
   const model = useModel(line, verdict);
   const before = useEarlier(earlier);
 
@@ -90,6 +94,7 @@ export function Hearing(props: HearingProps) {
         line={line}
         engravings={props.engravings}
         verdict={verdict}
+        overrules={overrules}
         levelsDb={props.levelsDb}
         audioSrc={props.audioSrc}
         handle={take}
@@ -111,6 +116,15 @@ export function Hearing(props: HearingProps) {
           </HearingButton>
         )}
       </div>
+      {overrulesTakeId && (
+        <OverrulePanel
+          takeId={overrulesTakeId}
+          measures={verdict.measures}
+          overrules={overrules}
+          vocabulary={vocabulary}
+          measureNow={() => take.current?.measureNow() ?? 0}
+        />
+      )}
       {model.problem && <Notice kind="problem">{model.problem}</Notice>}
       {before.element}
     </div>

@@ -4,6 +4,7 @@ import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { sayNeed } from '@/core/hearing';
 import { QUALITIES } from '@/core/practice';
+import { listOverrules } from '@/server/access/overrules';
 import { getQueue } from '@/server/access/queue';
 import { getTake, listEarlierTakes } from '@/server/access/takes';
 import { requireViewer } from '@/server/access/viewer';
@@ -32,9 +33,10 @@ export default async function TakePage({
   const viewer = await requireViewer();
   const { takeId } = await params;
   const isHearing = viewer.role === 'teacher' && (await searchParams).hearing !== undefined;
-  const [take, earlier, queue] = await Promise.all([
+  const [take, earlier, overrules, queue] = await Promise.all([
     orNotFound(getTake(viewer, takeId)),
     orNotFound(listEarlierTakes(viewer, takeId)),
+    orNotFound(listOverrules(viewer, takeId)),
     isHearing ? getQueue(viewer) : undefined,
   ]);
   const before = earlier.find((other) => other.isSameMusic && other.measures);
@@ -79,6 +81,11 @@ export default async function TakePage({
                 measures: before.measures ?? [],
               }
             }
+            overrules={overrules.map(({ teacherName, saidAt, ...word }) => ({
+              ...word,
+              by: `${teacherName}, ${sayDay(dayOf(saidAt), today)}`,
+            }))}
+            overrulesTakeId={viewer.role === 'teacher' ? take.id : undefined}
             startsAtOnce={isHearing}
           />
         )}

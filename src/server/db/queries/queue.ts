@@ -1,7 +1,8 @@
 import { sql } from 'kysely';
-import type { Verdict } from '@/core/judging';
+import type { Overrule, Verdict } from '@/core/judging';
 import type { Vocabulary } from '@/core/time';
 import { database } from '../connection';
+import { asOverruled, overrulesOf } from './overrules';
 
 /** With the newest so many takes of a student on a line tell how the student gets on. */
 const LOOKED_AT = 6;
@@ -25,6 +26,7 @@ export interface QueueRow {
   readonly helpMeasure: number | null;
   readonly verdictState: Verdict['state'] | null;
   readonly measures: Verdict['measures'] | null;
+  readonly overrules: readonly Overrule[];
 }
 
 /**
@@ -49,7 +51,7 @@ export async function listQueue(teacherId: string): Promise<readonly QueueRow[]>
       line.number as "lineNumber", line.title as "lineTitle", ranked.state,
       ranked.asked_bpm as "askedBpm", ranked.stage, ranked.handed_in_at as "handedInAt", ranked.place,
       help.id is not null as "asksForHelp", help.measure as "helpMeasure",
-      take_check.verdict ->> 'state' as "verdictState", take_check.verdict -> 'measures' as measures
+      take_check.verdict ->> 'state' as "verdictState", take_check.verdict -> 'measures' as measures, ${overrulesOf('ranked.id')} as overrules
     from ranked
     join assignment on assignment.id = ranked.assignment_id
     join class on class.id = assignment.class_id
@@ -75,5 +77,5 @@ export async function listQueue(teacherId: string): Promise<readonly QueueRow[]>
           and newest.place = 1 and newest.answer is null
       )
     order by ranked.student_id, ranked.assignment_id, ranked.place`.execute(database());
-  return rows;
+  return asOverruled(rows);
 }

@@ -3,6 +3,7 @@ import type { Following } from '@/core/following';
 import type { Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import { database } from '../connection';
+import { asOverruled, overrulesOf } from './overrules';
 
 export interface NewTake {
   readonly id: string;
@@ -104,43 +105,50 @@ function takeRows() {
       'take_answer.comment',
     ])
     .select(sql<Verdict['measures'] | null>`take_check.verdict -> 'measures'`.as('measures'))
-    .select(sql<Verdict['state'] | null>`take_check.verdict ->> 'state'`.as('verdictState'));
+    .select(sql<Verdict['state'] | null>`take_check.verdict ->> 'state'`.as('verdictState'))
+    .select(overrulesOf('take.id').as('overrules'));
 }
 
 export type TakeRow = Awaited<ReturnType<ReturnType<typeof takeRows>['execute']>>[number];
 
 const MOST_LISTED = 200;
 
-export function listTakesOfTeacher(teacherId: string) {
-  return takeRows()
-    .where('class.teacher_id', '=', teacherId)
-    .orderBy('take.handed_in_at', 'desc')
-    .limit(MOST_LISTED)
-    .execute();
+export async function listTakesOfTeacher(teacherId: string) {
+  return asOverruled(
+    await takeRows()
+      .where('class.teacher_id', '=', teacherId)
+      .orderBy('take.handed_in_at', 'desc')
+      .limit(MOST_LISTED)
+      .execute(),
+  );
 }
 
 /** All takes of a student on what still stands: where the student is depends on every one of them. */
-export function listTakesOfStudent(studentId: string) {
-  return takeRows()
-    .where('take.student_id', '=', studentId)
-    .where('assignment.withdrawn_at', 'is', null)
-    .orderBy('take.handed_in_at', 'desc')
-    .execute();
+export async function listTakesOfStudent(studentId: string) {
+  return asOverruled(
+    await takeRows()
+      .where('take.student_id', '=', studentId)
+      .where('assignment.withdrawn_at', 'is', null)
+      .orderBy('take.handed_in_at', 'desc')
+      .execute(),
+  );
 }
 
-export function listTakesOfAssignment(assignmentId: string) {
-  return takeRows()
-    .where('take.assignment_id', '=', assignmentId)
-    .orderBy('take.handed_in_at', 'desc')
-    .execute();
+export async function listTakesOfAssignment(assignmentId: string) {
+  return asOverruled(
+    await takeRows()
+      .where('take.assignment_id', '=', assignmentId)
+      .orderBy('take.handed_in_at', 'desc')
+      .execute(),
+  );
 }
 
 /** So many takes back a teacher compares. */
 const MOST_EARLIER = 5;
 
 /** What the same student handed in before of the same line, newest first. */
-export function listEarlierTakes(takeId: string) {
-  return takeRows()
+export async function listEarlierTakes(takeId: string) {
+  const rows = await takeRows()
     .innerJoin('take as later', (join) =>
       join
         .onRef('later.student_id', '=', 'take.student_id')
@@ -153,6 +161,7 @@ export function listEarlierTakes(takeId: string) {
     .orderBy('take.handed_in_at', 'desc')
     .limit(MOST_EARLIER)
     .execute();
+  return asOverruled(rows);
 }
 
 /** Bytes `from` to `to` (exclusive) of a recording, and its whole length. */

@@ -1,0 +1,31 @@
+import 'server-only';
+import { z } from 'zod';
+import { OVERRULED } from '@/core/judging';
+import * as queries from '@/server/db/queries/overrules';
+import { getTake, requireTake } from './takes';
+import { assertTeacher, NotFound, type Viewer } from './viewer';
+
+const overruleForm = z.object({
+  measureIndex: z.coerce.number().int().min(0).max(999),
+  quality: z.enum(OVERRULED),
+  /** `as-judged` takes an earlier word back. */
+  word: z.enum(['right', 'not-right', 'as-judged']),
+});
+
+/** The teacher's word on half a measure, beside the verdict and never over it. @throws NotFound */
+export async function overruleMeasure(viewer: Viewer, takeId: string, form: unknown): Promise<void> {
+  assertTeacher(viewer);
+  const read = overruleForm.safeParse(form);
+  const { verdict } = await getTake(viewer, takeId);
+  if (!read.success || !verdict?.measures[read.data.measureIndex]) throw new NotFound();
+  const { measureIndex, quality, word } = read.data;
+  if (word === 'as-judged') await queries.deleteOverrule(takeId, { measureIndex, quality });
+  else
+    await queries.storeOverrule(takeId, viewer.userId, { measureIndex, quality, isRight: word === 'right' });
+}
+
+/** What a teacher has said of the measures of a take, with who and when. @throws NotFound */
+export async function listOverrules(viewer: Viewer, takeId: string) {
+  await requireTake(viewer, takeId);
+  return queries.listOverrules(takeId);
+}
