@@ -48,24 +48,27 @@ export function TempoChart({ verdict: { tempo, state } }: { readonly verdict: Ve
           </LineChart>
         </ResponsiveContainer>
       </div>
-      <table className="sr-only">
-        <caption>Tempo of each measure, asked {tempo.askedBpm}</caption>
-        <thead>
-          <tr>
-            <th>Measure</th>
-            <th>Beats a minute</th>
-          </tr>
-        </thead>
-        <tbody>
-          {measures.map(({ number, bpm }, index) => (
-            // A repeated measure has its number twice.
-            <tr key={index}>
-              <td>{number}</td>
-              <td>{Math.round(bpm)}</td>
+      {/* A table takes the room of its rows however small it is said to be; a box around it does not. */}
+      <div className="sr-only">
+        <table>
+          <caption>Tempo of each measure, asked {tempo.askedBpm}</caption>
+          <thead>
+            <tr>
+              <th>Measure</th>
+              <th>Beats a minute</th>
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {measures.map(({ number, bpm }, index) => (
+              // A repeated measure has its number twice.
+              <tr key={index}>
+                <td>{number}</td>
+                <td>{Math.round(bpm)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
     </figure>
   );
 }

@@ -93,7 +93,7 @@ export default async function TakePage({
           <Notice kind="news">Mevlo is listening to this take anew. Reload the page in a moment.</Notice>
         )}
         {viewer.role === 'teacher' && (
-          <div className="my-4 border-y-2 border-rule py-4">
+          <div className="mt-4 border-t-2 border-rule pt-4">
             <AnswerForm
               key={take.id}
               takeId={take.id}
