@@ -1,4 +1,4 @@
-import { type Heard, LEVEL_STEP_SECONDS } from '../listening';
+import { type Heard, type HeardNote, LEVEL_STEP_SECONDS } from '../listening';
 
 /** The outline holds peaks, a note its mean power: what is this much under the note is as good as silence. */
 const LOUD_BELOW_NOTE_DB = 6;
@@ -8,27 +8,39 @@ const LONGEST_SECONDS = 0.3;
 /** Sounds of a recording in which no pitch was found: a note that speaks late, a squeak, a bow that scrapes. */
 export class UnpitchedSound {
   readonly #heard: Heard;
+  /** Latest end among each note and those before it. */
+  readonly #latestEnds: readonly number[];
 
   constructor(heard: Heard) {
     this.#heard = heard;
+    let latest = 0;
+    this.#latestEnds = heard.notes.map((note) => {
+      latest = Math.max(latest, note.endSeconds);
+      return latest;
+    });
   }
 
-  /** How long before a note something already sounded, about as loud as it, that was no tone. */
-  secondsBefore({
-    onsetSeconds,
-    levelDb,
-  }: {
-    readonly onsetSeconds: number;
-    readonly levelDb: number;
-  }): number {
-    const before = this.#heard.notes.filter((note) => note.onsetSeconds < onsetSeconds);
+  /** How long before a note of `heard` something already sounded, about as loud as it, that was no tone. */
+  secondsBefore({ onsetSeconds, levelDb }: HeardNote): number {
+    const before = this.#countBefore(onsetSeconds) - 1;
     const free = Math.max(
       onsetSeconds - LONGEST_SECONDS,
-      ...before.map((note) => Math.min(note.endSeconds, onsetSeconds)),
+      Math.min(this.#latestEnds[before] ?? 0, onsetSeconds),
     );
     let step = Math.floor(onsetSeconds / LEVEL_STEP_SECONDS) - 1;
     while (step * LEVEL_STEP_SECONDS >= free && this.#isLoud(step, levelDb)) step--;
     return onsetSeconds - Math.max(free, Math.min(onsetSeconds, (step + 1) * LEVEL_STEP_SECONDS));
+  }
+
+  /** Notes stand in order of onset. */
+  #countBefore(seconds: number): number {
+    let [low, high] = [0, this.#heard.notes.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (this.#heard.notes[middle]!.onsetSeconds < seconds) low = middle + 1;
+      else high = middle;
+    }
+    return low;
   }
 
   /** Whether a stretch is filled with sound about as loud as given, and holds no tone. */
