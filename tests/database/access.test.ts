@@ -141,6 +141,8 @@ describe('a take', () => {
     expect((await getTake(world.teacher, id)).verdict).toEqual(heard.verdict);
     await checkTake(id);
     expect((await getTake(world.teacher, id)).answer).toBe('again');
+    expect(await answerTake(world.teacher, id, { answer: 'see-me', comment: '' })).toBeUndefined();
+    expect((await getTake(world.student, id)).answer).toBe('see-me');
   });
 
   test('is served in pieces that make up the whole', async () => {

@@ -1,5 +1,6 @@
-import { Check, RotateCcw } from 'lucide-react';
+import { Check, Hand, RotateCcw } from 'lucide-react';
 import Link from 'next/link';
+import type { Answer } from '@/core/hearing';
 import type { MeasureVerdict } from '@/core/judging';
 import { dayOf, sayDay } from './day';
 
@@ -11,7 +12,7 @@ interface TakeSummary {
   readonly studentName: string;
   readonly lineNumber: number;
   readonly lineTitle: string;
-  readonly answer: 'accepted' | 'again' | null;
+  readonly answer: Answer | null;
   readonly measures: readonly MeasureVerdict[] | null;
 }
 
@@ -55,6 +56,11 @@ export function TakeList<Take extends TakeSummary>({
               {take.answer === 'again' && (
                 <>
                   <RotateCcw aria-hidden className="size-5 text-warm" /> again
+                </>
+              )}
+              {take.answer === 'see-me' && (
+                <>
+                  <Hand aria-hidden className="size-5 text-warm" /> see me
                 </>
               )}
             </span>

@@ -1,3 +1,4 @@
+export { ANSWERS, type Answer, sayAnswer } from './answer';
 export {
   firstWeakMeasure,
   inOrderOfNeed,

@@ -75,12 +75,12 @@ export function standingOf(
   };
 }
 
-/** The teacher's word is above the verdict: "again" takes a good take away, "accepted" lifts any. */
+/** The teacher's word is above the verdict: "accepted" lifts any take, the other answers take a good one away. */
 function deedOf(take: TakeRow): Deed[] {
   const stageId = take.stage ?? WHOLE_LINE_STAGE;
   const bpm = take.askedBpm;
   if (take.answer === 'accepted') return [{ stageId, kind: 'teacher-accepts', bpm }];
-  if (take.answer === 'again' || !take.verdictState) return [];
+  if (take.answer || !take.verdictState) return [];
   return [{ stageId, kind: 'take', bpm, outcome: outcomeOf(take.verdictState, take.measures ?? []) }];
 }
 

@@ -2,6 +2,7 @@ import 'server-only';
 import { z } from 'zod';
 import { type Alongside, BACKINGS } from '@/core/accompanying';
 import { STORED_COUNT_IN, USUAL_STYLE } from '@/core/counting';
+import { ANSWERS } from '@/core/hearing';
 import { JUDGING_VERSION } from '@/core/judging';
 import { LEAST_RATING, MOST_RATING, QUALITIES } from '@/core/practice';
 import { countAttempt } from '@/server/db/queries/accounts';
@@ -249,7 +250,7 @@ export function listTakesOfTeacher(viewer: Viewer) {
 }
 
 const answerForm = z.object({
-  answer: z.enum(['accepted', 'again']),
+  answer: z.enum(ANSWERS),
   comment: z.string().trim().max(1000, 'A comment has at most 1000 letters.'),
 });
 

@@ -3,6 +3,7 @@ import type { Alongside } from '@/core/accompanying';
 import type { LineDocument } from '@/core/arranging';
 import type { CountInStyle, CountingStyle } from '@/core/counting';
 import type { Following } from '@/core/following';
+import type { Answer } from '@/core/hearing';
 import type { Strictness, Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import type { Line } from '@/core/notation';
@@ -230,7 +231,7 @@ interface TakeCheckTable {
 interface TakeAnswerTable {
   take_id: string;
   teacher_id: string;
-  answer: 'accepted' | 'again';
+  answer: Answer;
   comment: string;
   answered_at: Generated<Date>;
 }

@@ -2,9 +2,16 @@
 import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
 import { orNotFound } from '@/app/_components/not-found-guard';
+import type { Answer } from '@/core/hearing';
 import { overruleMeasure } from '@/server/access/overrules';
 import { answerTake } from '@/server/access/takes';
 import { requireTeacher } from '@/server/access/viewer';
+
+const DONE: Readonly<Record<Answer, string>> = {
+  accepted: 'Accepted.',
+  again: 'Asked to play it again.',
+  'see-me': 'Asked to come and see you.',
+};
 
 export interface AnswerState {
   readonly problem?: string;
@@ -22,7 +29,7 @@ export async function answer(
   if (problem) return { problem };
   revalidatePath(`/takes/${takeId}`);
   if (nextHref?.startsWith('/takes/') || nextHref === '/desk') redirect(nextHref);
-  return { done: form.get('answer') === 'accepted' ? 'Accepted.' : 'Asked to play it again.' };
+  return { done: DONE[form.get('answer') as Answer] };
 }
 
 /** The teacher's word on half a measure. */

@@ -1,5 +1,5 @@
 'use client';
-import { Check, RotateCcw } from 'lucide-react';
+import { Check, Hand, RotateCcw } from 'lucide-react';
 import { Label } from 'radix-ui';
 import { useActionState, useRef } from 'react';
 import { Button } from '@/ui/button';
@@ -22,10 +22,12 @@ export function AnswerForm({
   const [state, submit, isPending] = useActionState(answer.bind(null, takeId, nextHref), {});
   const accept = useRef<HTMLButtonElement>(null);
   const again = useRef<HTMLButtonElement>(null);
+  const seeMe = useRef<HTMLButtonElement>(null);
   const word = useRef<HTMLTextAreaElement>(null);
   useKeys({
     a: () => accept.current?.click(),
     o: () => again.current?.click(),
+    v: () => seeMe.current?.click(),
     c: () => word.current?.focus(),
   });
   return (
@@ -67,6 +69,16 @@ export function AnswerForm({
           aria-keyshortcuts="O"
         >
           <RotateCcw aria-hidden className="size-5" /> Once more, please <Key>O</Key>
+        </Button>
+        <Button
+          ref={seeMe}
+          type="submit"
+          name="answer"
+          value="see-me"
+          disabled={isPending}
+          aria-keyshortcuts="V"
+        >
+          <Hand aria-hidden className="size-5" /> Come and see me <Key>V</Key>
         </Button>
       </div>
       {state.problem && <Notice kind="problem">{state.problem}</Notice>}

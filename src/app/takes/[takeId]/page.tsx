@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { dayOf, sayDay } from '@/app/_components/day';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { sayNeed } from '@/core/hearing';
+import { sayAnswer, sayNeed } from '@/core/hearing';
 import { QUALITIES } from '@/core/practice';
 import { listOverrules } from '@/server/access/overrules';
 import { getQueue } from '@/server/access/queue';
@@ -58,7 +58,7 @@ export default async function TakePage({
         {take.answer && (
           <div className="mb-3">
             <Notice kind="news">
-              <strong>{take.answer === 'accepted' ? 'Accepted.' : 'Once more, please.'}</strong>{' '}
+              <strong>{sayAnswer(take.answer)}</strong>{' '}
               <span className="whitespace-pre-line">{take.comment}</span>
             </Notice>
           </div>

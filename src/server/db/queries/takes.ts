@@ -1,5 +1,6 @@
 import { sql } from 'kysely';
 import type { Following } from '@/core/following';
+import type { Answer } from '@/core/hearing';
 import type { Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import { database } from '../connection';
@@ -290,7 +291,7 @@ export async function storeFailure(takeId: string, failure: string): Promise<voi
 export async function storeAnswer(values: {
   take_id: string;
   teacher_id: string;
-  answer: 'accepted' | 'again';
+  answer: Answer;
   comment: string;
 }): Promise<void> {
   await database()
