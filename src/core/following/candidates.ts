@@ -103,15 +103,20 @@ export function joinDoubtful(
   const used = new Map(matches.map((match) => [match.sound, notes[match.target]!]));
   let latest: WrittenNote | undefined;
   const sounds: HeardSound[] = [];
+  let isBeforeUsed = false;
   const places = candidates.map(({ startStrength, playedWeight: _, ...sound }, index) => {
     const before = sounds.at(-1);
     latest = used.get(index) ?? latest;
     const sureStart = latest && latest.tiedIds.length > 0 ? SURE_START_IN_TIE : SURE_START;
     if (before && !used.has(index) && startStrength < sureStart)
       sounds[sounds.length - 1] = { ...before, endSeconds: Math.max(before.endSeconds, sound.endSeconds) };
-    else if (before && startsWith(before, sound, used.has(index - 1), used.has(index)))
+    else if (before && startsWith(before, sound, isBeforeUsed, used.has(index))) {
       sounds[sounds.length - 1] = { ...sound, onsetSeconds: before.onsetSeconds };
-    else sounds.push(sound);
+      isBeforeUsed = true;
+    } else {
+      sounds.push(sound);
+      isBeforeUsed = used.has(index);
+    }
     return sounds.length - 1;
   });
   return {

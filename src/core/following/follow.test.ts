@@ -153,6 +153,17 @@ describe('what is no extra note', () => {
     expect(notes[4]).toMatchObject({ kind: 'played', pitchErrorSemitones: 0 });
   });
 
+  test('a short note that leaps down to the next is no squeak, whatever wavers in it', () => {
+    const leaping = exact.map((note, n) =>
+      n === 4
+        ? { ...tone(5, 65, 0.2), restarts: [{ onsetSeconds: 5.1, strength: 0.2 }] }
+        : n === 5
+          ? tone(5.2, 57, 0.7)
+          : note,
+    );
+    expect(followed(leaping).notes[4]).toMatchObject({ kind: 'played', pitchErrorSemitones: 0 });
+  });
+
   test('a sentence, wherever it is said', () => {
     const sentence = Array.from({ length: 8 }, (_, n) => ({
       ...tone(9.6 + 0.14 * n, 55 + (n % 3), 0.1),

@@ -16,7 +16,10 @@ const FELT_SHARE_OF_DIP = 0.35;
 /** A dip shallower than this is filled by the echo of the tone before. */
 const MASKED_DIP_DB = 15;
 
-/** What rings of a louder note before, or what sounds without a clear pitch, hides a start for at most so long. */
+/**
+ * What rings of a louder note before, or what sounds without a clear pitch, hides the start of a held tone for at most so long.
+ * Among ringing strings an older tone of the same pitch would be taken for it.
+ */
 const HIDDEN_SECONDS = 0.25;
 
 /** How a note began. */
@@ -61,15 +64,17 @@ export function findStart(
 
 /**
  * The start of a note that follows another pitch without a gap, by its own partials: what still rings of the note before
- * neither hides it nor puts it off. @returns undefined where that cannot be told.
+ * neither hides it nor puts it off. @param isHeld the tone does not fade. @returns undefined where that cannot be told.
  */
 export function ownStart(
   stretch: Stretch,
   before: Stretch | undefined,
   partials: PartialMeter,
   frames: Frames,
+  isHeld: boolean,
 ): Start | undefined {
-  if (!before || stretch.from - before.to > toFrames(HIDDEN_SECONDS) || samePitch(before, stretch, frames))
+  const hidden = isHeld ? HIDDEN_SECONDS : DIP_SIDE_SECONDS;
+  if (!before || stretch.from - before.to > toFrames(hidden) || samePitch(before, stretch, frames))
     return undefined;
   const latest = Math.min(stretch.to, stretch.from + toFrames(DIP_SIDE_SECONDS));
   const riseFrom = (earliest: number) =>
@@ -83,7 +88,7 @@ export function ownStart(
     Math.max(stretch.from - toFrames(seconds), (before.from + before.to) >> 1);
   const earliest = earliestWithin(DIP_SIDE_SECONDS);
   // Further back only where it sounded already: what is looked at there is mostly the tone before.
-  const onsetSeconds = riseFrom(earliest) ?? riseFrom(earliestWithin(HIDDEN_SECONDS));
+  const onsetSeconds = riseFrom(earliest) ?? (isHeld ? riseFrom(earliestWithin(HIDDEN_SECONDS)) : undefined);
   if (onsetSeconds === undefined) return undefined;
   const at = Math.round(onsetSeconds / FRAME_SECONDS - 0.5);
   const dipDb = Math.max(

@@ -93,7 +93,9 @@ function describeTone(
   const inside = inner.to - inner.from >= LEAST_FRAMES ? inner : stretch;
   partials.look(stretch.from * FRAME_SECONDS, stretch.to * FRAME_SECONDS);
   const midi = pitchOf(inside, fade, frames, partials);
-  const start = ownStart(stretch, before, partials, frames) ?? findStart(stretch, before, level, frames);
+  const isHeld = fade < STRING_FADE_DB_PER_SECOND;
+  const start =
+    ownStart(stretch, before, partials, frames, isHeld) ?? findStart(stretch, before, level, frames);
   return {
     ...start,
     endSeconds: Math.max(start.onsetSeconds + FRAME_SECONDS, findEnd(stretch, after, level, frames)),
