@@ -9,7 +9,7 @@ import { UnpitchedSound } from './unpitched';
 /** Surer starts than this are extra notes when no note is written there. */
 const SURE_START = 0.93;
 /** A tie is often started again where its second head is printed. */
-const SURE_START_IN_TIE = 0.6;
+const SURE_START_IN_TIE = 0.75;
 
 /**
  * A squeak: so short and so far above the note it goes over into. A reed overblows to its second or third partial, but what is

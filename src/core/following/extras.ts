@@ -10,6 +10,10 @@ const EXTRA_BELOW_USUAL_DB = 18;
 const SHORTEST_EXTRA_SECONDS = 0.07;
 /** What sounds this far below the whole line is what several ringing tones share. */
 const EXTRA_BELOW_LINE_SEMITONES = 13;
+/** The room's tail of a tone, when it is taken for one of its own: of the same pitch, at once, and so much softer. */
+const TAIL_BELOW_TONE_DB = 8;
+const TAIL_GAP_SECONDS = 0.06;
+const TAIL_SEMITONES = 0.6;
 /** Where sounds fade by themselves, what is softer by this much and was not struck still rings from before. */
 const RINGING_BELOW_USUAL_DB = 8;
 /** A strike lies this close to the start of what was struck. */
@@ -43,13 +47,22 @@ export function findExtras(
     const isNote =
       sound.midi === undefined
         ? sound.evidence.levelDb >= softestDb - NOISE_BELOW_SOFTEST_DB
-        : isTone(sound, sound.midi);
+        : isTone(sound, sound.midi) && !isTail(sound, sounds[index - 1]);
     if (!isNote) return [];
     const { evidence, ...played } = sound;
     const before = matches.findLast((match) => match.sound < index);
     const note = notes[(before ?? first).target]!;
     return [{ sound: played, measureIndex: note.measureIndex, afterNoteId: before && note.id }];
   });
+}
+
+function isTail(sound: HeardSound, before: HeardSound | undefined): boolean {
+  if (before?.midi === undefined || sound.midi === undefined) return false;
+  return (
+    Math.abs(sound.midi - before.midi) <= TAIL_SEMITONES &&
+    sound.onsetSeconds - before.endSeconds <= TAIL_GAP_SECONDS &&
+    sound.evidence.levelDb <= before.evidence.levelDb - TAIL_BELOW_TONE_DB
+  );
 }
 
 /** Whether a tone that is not written was played, for a whole take. */

@@ -175,6 +175,15 @@ describe('what is no extra note', () => {
     expect(notes.every((note) => note.kind === 'played')).toBe(true);
   });
 
+  test('the room’s tail of the note before', () => {
+    const tail = (midi: number) => ({ ...tone(4.92, midi, 0.3), levelDb: -30 });
+    const long = exact.map((note, n) => (n === 4 ? { ...note, onsetSeconds: 5.3 } : note));
+    const withTail = (midi: number) =>
+      [...long, tail(midi)].toSorted((a, b) => a.onsetSeconds - b.onsetSeconds);
+    expect(followed(withTail(64)).extras).toHaveLength(0);
+    expect(followed(withTail(71)).extras).toHaveLength(1);
+  });
+
   test('a string that still rings, softer and not struck', () => {
     const plucked = exact.map((note) => ({ ...note, fadeDbPerSecond: 20 }));
     const strikes = plucked.map((note) => note.onsetSeconds);

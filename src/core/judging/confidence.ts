@@ -46,8 +46,8 @@ export function confidenceIn(
   const sureOfHeld = sureOfHeldIn(written, notes);
   return (note) => {
     if (note.kind === 'missing') {
-      if (note.sign === 'something-struck' || note.sign === 'unpitched-sound') return 0;
-      return Math.min(usual, sureOfHeld(note.sign));
+      if (note.sign === 'sound-goes-on') return Math.min(usual, sureOfHeld);
+      return note.sign === undefined ? usual : 0;
     }
     if (isUnlikely(note)) return 0;
     const { levelDb, clarity, startStrength } = note.evidence;
