@@ -81,10 +81,24 @@ test('the rise of a tone is found under one that still rings', () => {
       ],
       0.6,
     );
-    expect(new PartialMeter(samples, RATE).maybeRise(64, 60, 0.1, 0.5)).toBeCloseTo(start, 1.8);
+    expect(new PartialMeter(samples, RATE).maybeRise(64, 60, [0.1, 0.5], 0.1)).toBeCloseTo(start, 1.8);
   }
   const never = soundOf([{ midi: 64, partials: FULL }], 0.6);
-  expect(new PartialMeter(never, RATE).maybeRise(64, 60, 0.1, 0.5)).toBeUndefined();
+  expect(new PartialMeter(never, RATE).maybeRise(64, 60, [0.1, 0.5], 0.1)).toBeUndefined();
+});
+
+test('a tone that sounds already where the look begins is looked for before it, but not for ever', () => {
+  const samples = soundOf(
+    [
+      { midi: 60, partials: FULL },
+      { midi: 64, partials: FULL, from: 0.2 },
+    ],
+    0.6,
+  );
+  const meter = new PartialMeter(samples, RATE);
+  expect(meter.maybeRise(64, 60, [0.3, 0.5], 0.1)).toBeCloseTo(0.2, 1.8);
+  expect(meter.maybeRise(64, 60, [0.3, 0.5], 0.26)).toBeUndefined();
+  expect(meter.maybeRise(64, 60, [0.1, 0.5], 0.1)).toBeCloseTo(0.2, 1.8);
 });
 
 describe('breaks of periodicity', () => {

@@ -160,9 +160,15 @@ export class PartialMeter {
 
   /**
    * When the partials of a tone rise, those left out that lie close to the tone's before: where they come within 10 dB of
-   * what they reach. @returns seconds; undefined when no partial is the tone's own or they do not rise in this stretch.
+   * what they reach in a stretch; when they are there already at its beginning, up to `furthestSeconds` before it.
+   * @returns seconds; undefined when no partial is the tone's own or they do not rise.
    */
-  maybeRise(midi: number, beforeMidi: number, fromSeconds: number, toSeconds: number): number | undefined {
+  maybeRise(
+    midi: number,
+    beforeMidi: number,
+    [fromSeconds, toSeconds]: readonly [number, number],
+    furthestSeconds: number,
+  ): number | undefined {
     for (const windowSeconds of RISE_WINDOWS_SECONDS) {
       const own = ownPartials(
         midiToHertz(midi),
@@ -171,33 +177,15 @@ export class PartialMeter {
         2 / windowSeconds,
       );
       if (own.length < FEWEST_OWN_PARTIALS) continue;
-      const rise = this.#riseOf(own, windowSeconds, fromSeconds, toSeconds);
+      const levelAt = (seconds: number) =>
+        own.reduce(
+          (sum, hertz) => sum + this.#powerNear(hertz, seconds * this.#sampleRate, windowSeconds),
+          0,
+        );
+      const rise = riseOf(levelAt, fromSeconds, toSeconds, furthestSeconds);
       if (rise !== undefined) return rise;
     }
     return undefined;
-  }
-
-  #riseOf(
-    own: readonly number[],
-    windowSeconds: number,
-    fromSeconds: number,
-    toSeconds: number,
-  ): number | undefined {
-    const count = Math.floor((toSeconds - fromSeconds) / RISE_STEP_SECONDS);
-    if (count < 4) return undefined;
-    const levels = Array.from({ length: count }, (_, index) => {
-      const middle = (fromSeconds + index * RISE_STEP_SECONDS) * this.#sampleRate;
-      return own.reduce((sum, hertz) => sum + this.#powerNear(hertz, middle, windowSeconds), 0);
-    });
-    const top = Math.max(...levels);
-    const felt = top * 10 ** (-FELT_BELOW_TOP_DB / 10);
-    const topAt = levels.findIndex((level) => level > top / 2);
-    let rise = topAt;
-    while (rise > 0 && levels[rise - 1]! >= felt) rise--;
-    if (rise === 0) return undefined;
-    const [under, over] = [Math.log(levels[rise - 1]! + 1e-20), Math.log(levels[rise]! + 1e-20)];
-    const share = over > under ? (Math.log(felt) - under) / (over - under) : 1;
-    return fromSeconds + (rise - 1 + share) * RISE_STEP_SECONDS;
   }
 
   /** Power at one frequency around a place. Source: a discrete Fourier transform at one bin, tapered by a Hann window. */
@@ -218,6 +206,32 @@ export class PartialMeter {
     }
     return re * re + im * im;
   }
+}
+
+/** @param levelAt power at a time. */
+function riseOf(
+  levelAt: (seconds: number) => number,
+  fromSeconds: number,
+  toSeconds: number,
+  furthestSeconds: number,
+): number | undefined {
+  const count = Math.floor((toSeconds - fromSeconds) / RISE_STEP_SECONDS);
+  if (count < 4) return undefined;
+  const levels = Array.from({ length: count }, (_, index) =>
+    levelAt(fromSeconds + index * RISE_STEP_SECONDS),
+  );
+  const top = Math.max(...levels);
+  const felt = top * 10 ** (-FELT_BELOW_TOP_DB / 10);
+  let [over, under] = [top, top];
+  let step = levels.findIndex((level) => level > top / 2);
+  while (under >= felt) {
+    step--;
+    if (fromSeconds + step * RISE_STEP_SECONDS < furthestSeconds - RISE_STEP_SECONDS / 2) return undefined;
+    [over, under] = [under, levels[step] ?? levelAt(fromSeconds + step * RISE_STEP_SECONDS)];
+  }
+  const [low, high] = [Math.log(under + 1e-20), Math.log(over + 1e-20)];
+  const share = high > low ? (Math.log(felt) - low) / (high - low) : 1;
+  return fromSeconds + (step + share) * RISE_STEP_SECONDS;
 }
 
 /** Partials of a tone that lie far enough from every partial of another to be told apart in so short a look, at most four. */

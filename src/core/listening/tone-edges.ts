@@ -77,18 +77,16 @@ export function ownStart(
   if (!before || stretch.from - before.to > toFrames(hidden) || samePitch(before, stretch, frames))
     return undefined;
   const latest = Math.min(stretch.to, stretch.from + toFrames(DIP_SIDE_SECONDS));
-  const riseFrom = (earliest: number) =>
-    partials.maybeRise(
-      middlePitch(stretch, frames.midi),
-      middlePitch(before, frames.midi),
-      earliest * FRAME_SECONDS,
-      latest * FRAME_SECONDS,
-    );
   const earliestWithin = (seconds: number) =>
     Math.max(stretch.from - toFrames(seconds), (before.from + before.to) >> 1);
   const earliest = earliestWithin(DIP_SIDE_SECONDS);
   // Further back only where it sounded already: what is looked at there is mostly the tone before.
-  const onsetSeconds = riseFrom(earliest) ?? (isHeld ? riseFrom(earliestWithin(HIDDEN_SECONDS)) : undefined);
+  const onsetSeconds = partials.maybeRise(
+    middlePitch(stretch, frames.midi),
+    middlePitch(before, frames.midi),
+    [earliest * FRAME_SECONDS, latest * FRAME_SECONDS],
+    earliestWithin(hidden) * FRAME_SECONDS,
+  );
   if (onsetSeconds === undefined) return undefined;
   const at = Math.round(onsetSeconds / FRAME_SECONDS - 0.5);
   const dipDb = Math.max(
