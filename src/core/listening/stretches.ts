@@ -75,16 +75,27 @@ export function steadyStretches(pitch: Frames['midi']): Stretch[] {
   const stretches: Stretch[] = [];
   let from = 0;
   let sofar: number[] = [];
+  let [lowest, highest] = [0, 0];
   for (let frame = 0; frame <= pitch.length; frame++) {
     const midi = pitch[frame];
-    if (midi !== undefined && sofar.length > 0 && Math.abs(midi - median(sofar)) < SAME_PITCH_SEMITONES) {
+    // What lies near to all of them lies near to their middle, which costs more to find.
+    const isNearAll =
+      midi !== undefined && midi - lowest < SAME_PITCH_SEMITONES && highest - midi < SAME_PITCH_SEMITONES;
+    if (
+      midi !== undefined &&
+      sofar.length > 0 &&
+      (isNearAll || Math.abs(midi - median(sofar)) < SAME_PITCH_SEMITONES)
+    ) {
       sofar.push(midi);
       if (sofar.length > REMEMBERED_FRAMES) sofar.shift();
+      lowest = Math.min(lowest, midi);
+      highest = Math.max(highest, midi);
       continue;
     }
     if (sofar.length > 0) stretches.push(...splitAtSteps({ from, to: frame }, pitch));
     from = frame;
     sofar = midi === undefined ? [] : [midi];
+    [lowest, highest] = [midi ?? 0, midi ?? 0];
   }
   return stretches;
 }
