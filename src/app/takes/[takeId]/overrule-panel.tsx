@@ -1,6 +1,7 @@
 'use client';
 import { PenLine } from 'lucide-react';
 import { useState, useTransition } from 'react';
+import { firstWeakMeasure } from '@/core/hearing';
 import { type MeasureVerdict, OVERRULED, type Overrule, withOverrules } from '@/core/judging';
 import { sayMeasure, type Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
@@ -30,7 +31,7 @@ const needsWork = (measure: MeasureVerdict, quality: Overrule['quality']) =>
 
 /** Where the teacher hears it otherwise: the notes or the rhythm of a measure, with who said so beside what Mevlo said. */
 export function OverrulePanel({ takeId, measures, overrules, vocabulary, measureNow }: OverrulePanelProps) {
-  const [chosen, setChosen] = useState(0);
+  const [chosen, setChosen] = useState(firstWeakMeasure(measures) ?? 0);
   const [problem, setProblem] = useState<string>();
   const [isPending, startTransition] = useTransition();
   const heard = withOverrules(measures, overrules);
