@@ -8,8 +8,9 @@ import { UnpitchedSound } from './unpitched';
 
 /** Surer starts than this are extra notes when no note is written there. */
 const SURE_START = 0.93;
-/** A tie is often started again where its second head is printed. */
-const SURE_START_IN_TIE = 0.75;
+/** A tie is often started again where a further head is printed, and hardly elsewhere. */
+const SURE_START_AT_TIED_HEAD = 0.5;
+const TIED_HEAD_BEATS = 0.25;
 
 /**
  * A squeak: so short and so far above the note it goes over into. A reed overblows to its second or third partial, but what is
@@ -99,15 +100,19 @@ export function joinDoubtful(
   candidates: readonly Candidate[],
   { matches, cost }: Alignment,
   notes: readonly WrittenNote[],
+  secondsPerBeat: number,
 ) {
   const used = new Map(matches.map((match) => [match.sound, notes[match.target]!]));
-  let latest: WrittenNote | undefined;
+  let latest: { readonly note: WrittenNote; readonly onsetSeconds: number } | undefined;
   const sounds: HeardSound[] = [];
   let isBeforeUsed = false;
   const places = candidates.map(({ startStrength, playedWeight: _, ...sound }, index) => {
     const before = sounds.at(-1);
-    latest = used.get(index) ?? latest;
-    const sureStart = latest && latest.tiedIds.length > 0 ? SURE_START_IN_TIE : SURE_START;
+    const note = used.get(index);
+    if (note) latest = { note, onsetSeconds: sound.onsetSeconds };
+    const beats = latest && (sound.onsetSeconds - latest.onsetSeconds) / secondsPerBeat;
+    const isAtTiedHead = latest?.note.tiedBeats.some((at) => Math.abs(at - beats!) <= TIED_HEAD_BEATS);
+    const sureStart = isAtTiedHead ? SURE_START_AT_TIED_HEAD : SURE_START;
     if (before && !used.has(index) && startStrength < sureStart)
       sounds[sounds.length - 1] = { ...before, endSeconds: Math.max(before.endSeconds, sound.endSeconds) };
     else if (before && startsWith(before, sound, isBeforeUsed, used.has(index))) {

@@ -205,6 +205,20 @@ test('how long something without pitch sounded before a note is kept with it', (
   expect(before(-60)).toBe(0);
 });
 
+test.each([
+  ['at its second head: it was started again', 2, 1],
+  ['elsewhere: it wavers', 2.6, 0],
+])('a likely start within a tie %s', (_, seconds, extras) => {
+  const tied = lineOf(['C4q D4q~ D4h', 'E4w']);
+  const heard = heardAs([
+    tone(1, 60),
+    tone(2, 62, seconds - 1),
+    { ...tone(1 + seconds, 62, 3.9 - seconds), startStrength: 0.6 },
+    tone(5, 64, 3.6),
+  ]);
+  expect(follow(tied, heard, BPM).extras).toHaveLength(extras);
+});
+
 test('a stop after a stroke is where its written value ends', () => {
   const drum = lineOf(['xq xq xq xq', 'xq xq xh']);
   const strikes = [1, 2, 3, 4, 7, 8, 9].map((onsetSeconds) => ({ onsetSeconds, riseDb: 20, levelDb: -20 }));

@@ -62,7 +62,7 @@ export function follow(
   const askedSecondsPerBeat = quarterSeconds(askedBpm, unit) * beatQuarters;
   const aligned = alignInTempoAndTune(targets, candidates, askedSecondsPerBeat, tuningRange);
   const { tuningSemitones, secondsPerBeat } = aligned;
-  const { sounds, alignment } = joinDoubtful(candidates, aligned.alignment, notes);
+  const { sounds, alignment } = joinDoubtful(candidates, aligned.alignment, notes, secondsPerBeat);
 
   const place = ({ target, sound }: Match): Placed => ({
     note: notes[target]!,

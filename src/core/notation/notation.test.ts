@@ -44,7 +44,7 @@ describe('written notes', () => {
     expect(notes.map((note) => (note.sound.kind === 'pitched' ? note.sound.midi : undefined))).toEqual([
       70, 72, 74, 75, 77,
     ]);
-    expect(notes[1]).toMatchObject({ beat: 2, beats: 4, tiedIds: ['m1n3', 'm2n1'] });
+    expect(notes[1]).toMatchObject({ beat: 2, beats: 4, tiedIds: ['m1n3', 'm2n1'], tiedBeats: [1, 3] });
     expect(notes.map((note) => note.slurredFromPrevious)).toEqual([false, false, false, true, false]);
     expect(notes[4]!.staccato).toBe(true);
   });

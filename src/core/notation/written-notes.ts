@@ -12,6 +12,8 @@ export interface WrittenNote {
   readonly printedId: string;
   /** Ids of further printed notes that this one is tied to. */
   readonly tiedIds: readonly string[];
+  /** Where the heads of those stand, in beat units from the start of the note. */
+  readonly tiedBeats: readonly number[];
   /** Place in the performed order. */
   readonly measureIndex: number;
   /** Performed number, 0 for a pickup. */
@@ -107,6 +109,7 @@ function writtenNote(
     id: timed.pass === 1 ? note.id : `${note.id}-pass${timed.pass}`,
     printedId: note.id,
     tiedIds: [],
+    tiedBeats: [],
     measureIndex: timed.index,
     measureNumber: timed.number,
     beat: 1 + toNumber(divide(add(measureOffset(timed.measure), offset), unit)),
@@ -129,6 +132,7 @@ function extend(note: WrittenNote, tied: Note, measure: Measure): WrittenNote {
   return {
     ...note,
     tiedIds: [...note.tiedIds, tied.id],
+    tiedBeats: [...note.tiedBeats, note.beats],
     lengthQuarters: add(note.lengthQuarters, tied.quarters),
     beats: note.beats + toNumber(divide(tied.quarters, beatUnit(measure.meter).quarters)),
     fermata: note.fermata || tied.fermata,
