@@ -14,15 +14,22 @@ export function withOverrules(
   measures: readonly MeasureVerdict[],
   overrules: readonly Overrule[],
 ): readonly MeasureVerdict[] {
-  return measures.map((measure, index) =>
-    overrules
-      .filter(({ measureIndex }) => measureIndex === index)
-      .reduce((so, { quality, isRight }) => {
-        // Who calls a measure not right does not say how many of its notes: at least one.
-        const right = (counted: number) => (isRight ? so.written : Math.min(counted, so.written - 1));
-        return quality === 'notes'
-          ? { ...so, notesRight: Math.max(0, right(so.notesRight)), notesNeedWork: !isRight }
-          : { ...so, rhythmRight: Math.max(0, right(so.rhythmRight)), rhythmNeedsWork: !isRight };
-      }, measure),
-  );
+  return measures.map((measure, index) => {
+    const said = (quality: Overrule['quality']) =>
+      overrules.find((word) => word.measureIndex === index && word.quality === quality)?.isRight;
+    const [notes, rhythm] = [said('notes'), said('rhythm')];
+    return {
+      ...measure,
+      notesRight: rightCount(measure.notesRight, measure.written, notes),
+      notesNeedWork: notes === undefined ? measure.notesNeedWork : !notes,
+      rhythmRight: rightCount(measure.rhythmRight, measure.written, rhythm),
+      rhythmNeedsWork: rhythm === undefined ? measure.rhythmNeedsWork : !rhythm,
+    };
+  });
+}
+
+/** Who calls a measure not right does not say how many of its notes: at least one. @param isRight undefined when nothing was said. */
+function rightCount(counted: number, written: number, isRight: boolean | undefined): number {
+  if (isRight === undefined) return counted;
+  return isRight ? written : Math.max(0, Math.min(counted, written - 1));
 }
