@@ -39,6 +39,9 @@ const MOST_OWN_PARTIALS = 4;
 const FEWEST_OWN_PARTIALS = 2;
 /** Source: J. Vos, R. Rasch (1981): a tone is felt to begin within 6–15 dB of its level. */
 const FELT_BELOW_TOP_DB = 10;
+/** So many steps before it is felt, a start that is looked for far back was next to nothing. */
+const RISEN_STEPS = 6;
+const NOTHING_BELOW_TOP_DB = 20;
 
 /** Looks at the partials of a tone: a spectrum over a stretch of it. */
 export class PartialMeter {
@@ -169,21 +172,27 @@ export class PartialMeter {
     [fromSeconds, toSeconds]: readonly [number, number],
     furthestSeconds: number,
   ): number | undefined {
-    for (const windowSeconds of RISE_WINDOWS_SECONDS) {
+    const looks = RISE_WINDOWS_SECONDS.flatMap((windowSeconds) => {
       const own = ownPartials(
         midiToHertz(midi),
         midiToHertz(beforeMidi),
         this.#sampleRate / 2,
         2 / windowSeconds,
       );
-      if (own.length < FEWEST_OWN_PARTIALS) continue;
-      const levelAt = (seconds: number) =>
-        own.reduce(
-          (sum, hertz) => sum + this.#powerNear(hertz, seconds * this.#sampleRate, windowSeconds),
-          0,
-        );
-      const rise = riseOf(levelAt, fromSeconds, toSeconds, furthestSeconds);
-      if (rise !== undefined) return rise;
+      if (own.length < FEWEST_OWN_PARTIALS) return [];
+      return [
+        (seconds: number) =>
+          own.reduce(
+            (sum, hertz) => sum + this.#powerNear(hertz, seconds * this.#sampleRate, windowSeconds),
+            0,
+          ),
+      ];
+    });
+    for (const furthest of [fromSeconds, furthestSeconds]) {
+      for (const levelAt of looks) {
+        const rise = riseOf(levelAt, fromSeconds, toSeconds, furthest);
+        if (rise !== undefined) return rise;
+      }
     }
     return undefined;
   }
@@ -229,6 +238,13 @@ function riseOf(
     if (fromSeconds + step * RISE_STEP_SECONDS < furthestSeconds - RISE_STEP_SECONDS / 2) return undefined;
     [over, under] = [under, levels[step] ?? levelAt(fromSeconds + step * RISE_STEP_SECONDS)];
   }
+  const isFar = step < 0;
+  // What sways beside the partials of the tone before does not come out of nothing.
+  if (
+    isFar &&
+    levelAt(fromSeconds + (step - RISEN_STEPS) * RISE_STEP_SECONDS) > top * 10 ** (-NOTHING_BELOW_TOP_DB / 10)
+  )
+    return undefined;
   const [low, high] = [Math.log(under + 1e-20), Math.log(over + 1e-20)];
   const share = high > low ? (Math.log(felt) - low) / (high - low) : 1;
   return fromSeconds + (step + share) * RISE_STEP_SECONDS;
