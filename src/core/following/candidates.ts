@@ -4,7 +4,7 @@ import type { WrittenNote } from '../notation';
 import type { Alignment, Candidate } from './align';
 import type { Evidence, PlayedSound } from './following';
 import { withoutSpeech } from './speech';
-import { UnpitchedSound } from './unpitched';
+import type { UnpitchedSound } from './unpitched';
 
 /** Surer starts than this are extra notes when no note is written there. */
 const SURE_START = 0.93;
@@ -36,30 +36,32 @@ const SCOOP_DIP_DB = 3;
 /** A sound with how it was heard. */
 export type HeardSound = PlayedSound & { readonly evidence: Evidence };
 
-/** A line without pitches is followed by strokes, any other by tones and by every sign that one may have started anew. */
+/**
+ * A line without pitches is followed by strokes, any other by tones and by every sign that one may have started anew.
+ * @param unpitched of `heard`; undefined where strings ring on, which also sound before a plucked or struck note.
+ */
 export function candidatesFor(
   isPitched: boolean,
   heard: Heard,
-  soundsAreSustained: boolean,
+  unpitched: UnpitchedSound | undefined,
 ): readonly Candidate[] {
   if (isPitched) {
-    const unpitched = new UnpitchedSound(heard);
     return withoutSpeech(heard.notes).flatMap((note) => {
       const { onsetSeconds, endSeconds, midi, startStrength, restarts, ...how } = note;
       const starts = [{ onsetSeconds, strength: startStrength }, ...restarts];
+      const playedWeight = weightOfTone(note);
       return starts.map(({ onsetSeconds: from, strength }, index) => ({
         onsetSeconds: from,
         endSeconds: starts[index + 1]?.onsetSeconds ?? endSeconds,
         midi,
         startStrength: strength,
-        playedWeight: weightOfTone(note),
+        playedWeight,
         evidence: {
           levelDb: how.levelDb,
           // A weak sign of a start within a tone is no dip that was measured.
           dipDb: index === 0 ? how.dipDb : 0,
           startStrength: strength,
-          // What sounds before a plucked or struck note is a string that still rings.
-          unpitchedBeforeSeconds: index === 0 && soundsAreSustained ? unpitched.secondsBefore(note) : 0,
+          unpitchedBeforeSeconds: index === 0 ? (unpitched?.secondsBefore(note) ?? 0) : 0,
           clarity: how.clarity,
           oddPartialsDb: how.oddPartialsDb,
           octaveBelowDb: how.octaveBelowDb,

@@ -21,6 +21,7 @@ import { UnpitchedSound } from './unpitched';
 /** A take whose longer notes fall faster than this is plucked or struck: a guitar loses 10–40 dB a second, a breath under 5. */
 const FADING_DB_PER_SECOND = 8;
 const LONG_ENOUGH_TO_FADE_SECONDS = 0.3;
+/** Weaker signs of a start are the beating of several strings. */
 const LEAST_SIGN_OF_START = 0.15;
 
 /** A written note that was found in the recording. */
@@ -51,7 +52,8 @@ export function follow(
   const beatQuarters = toNumber(unit.quarters);
   const isPitched = notes.some((note) => note.sound.kind === 'pitched');
   const soundsAreSustained = areSustained(heard);
-  const candidates = candidatesFor(isPitched, heard, soundsAreSustained);
+  const unpitched = soundsAreSustained ? new UnpitchedSound(heard) : undefined;
+  const candidates = candidatesFor(isPitched, heard, unpitched);
   const targets = notes.map(
     (note, index): Target => ({
       onsetBeats: toNumber(note.onsetQuarters) / beatQuarters,
@@ -90,7 +92,7 @@ export function follow(
     signsSeconds: isPitched ? signsOfStarts(heard, soundsAreSustained) : [],
     onsetsSeconds: sounds.map((sound) => sound.onsetSeconds),
     levelChangesSeconds: heard.notes.flatMap((note) => note.levelChangesSeconds),
-    unpitched: new UnpitchedSound(heard),
+    unpitched,
     soundsAreSustained,
     tuningSemitones,
   };

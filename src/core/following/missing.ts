@@ -32,7 +32,8 @@ export interface Found {
   readonly onsetsSeconds: readonly number[];
   /** When the level of a sound changed at once. */
   readonly levelChangesSeconds: readonly number[];
-  readonly unpitched: UnpitchedSound;
+  /** Undefined where strings ring on. */
+  readonly unpitched: UnpitchedSound | undefined;
   readonly soundsAreSustained: boolean;
   readonly tuningSemitones: number;
 }
@@ -91,8 +92,7 @@ function signOfMissing(index: number, before: PlayedBefore, found: Found): Missi
       found.onsetsSeconds.every((other) => Math.abs(other - sign) > EXPLAINED_SECONDS),
   );
   if (isStruck) return 'something-struck';
-  if (!found.soundsAreSustained) return undefined;
-  const isFilled = found.unpitched.fills(
+  const isFilled = found.unpitched?.fills(
     due + TAIL_SECONDS,
     due + FULL_SHARE * note.beats * before.secondsPerBeat,
     before.played.evidence.levelDb,

@@ -9,7 +9,6 @@ export const SPEECH_SECONDS = 0.16;
 export const SPEECH_CLARITY = 0.93;
 /** Words of one sentence lie closer together than this; a player takes longer to put the instrument up. */
 const PAUSE_SECONDS = 0.4;
-const FEWEST_TO_NAME = 1;
 
 /** Leaves out what was said: sentences, told from playing by what their tones are like together. @param notes in order of onset. */
 export function withoutSpeech(notes: readonly HeardNote[]): readonly HeardNote[] {
@@ -23,7 +22,6 @@ export function withoutSpeech(notes: readonly HeardNote[]): readonly HeardNote[]
 }
 
 function isSpeech(phrase: readonly HeardNote[]): boolean {
-  if (phrase.length < FEWEST_TO_NAME) return false;
   return (
     median(phrase.map((note) => note.endSeconds - note.onsetSeconds)) < SPEECH_SECONDS &&
     median(phrase.map((note) => note.clarity)) < SPEECH_CLARITY

@@ -35,6 +35,7 @@ const TUNING_PARTIALS = 5;
  */
 const RISE_WINDOWS_SECONDS = [0.03, 0.06];
 const RISE_STEP_SECONDS = 0.005;
+const FEWEST_RISE_STEPS = 4;
 const MOST_OWN_PARTIALS = 4;
 const FEWEST_OWN_PARTIALS = 2;
 /** Source: J. Vos, R. Rasch (1981): a tone is felt to begin within 6–15 dB of its level. */
@@ -172,27 +173,28 @@ export class PartialMeter {
     [fromSeconds, toSeconds]: readonly [number, number],
     furthestSeconds: number,
   ): number | undefined {
-    const looks = RISE_WINDOWS_SECONDS.flatMap((windowSeconds) => {
+    const looks: Look[] = [];
+    for (const windowSeconds of RISE_WINDOWS_SECONDS) {
       const own = ownPartials(
         midiToHertz(midi),
         midiToHertz(beforeMidi),
         this.#sampleRate / 2,
         2 / windowSeconds,
       );
-      if (own.length < FEWEST_OWN_PARTIALS) return [];
-      return [
-        (seconds: number) =>
-          own.reduce(
-            (sum, hertz) => sum + this.#powerNear(hertz, seconds * this.#sampleRate, windowSeconds),
-            0,
-          ),
-      ];
-    });
-    for (const furthest of [fromSeconds, furthestSeconds]) {
-      for (const levelAt of looks) {
-        const rise = riseOf(levelAt, fromSeconds, toSeconds, furthest);
-        if (rise !== undefined) return rise;
-      }
+      if (own.length < FEWEST_OWN_PARTIALS) continue;
+      const levelAt = (seconds: number) =>
+        own.reduce(
+          (sum, hertz) => sum + this.#powerNear(hertz, seconds * this.#sampleRate, windowSeconds),
+          0,
+        );
+      const look = { levelAt, levels: levelsWithin(levelAt, fromSeconds, toSeconds) };
+      const rise = riseOf(look, fromSeconds, fromSeconds);
+      if (rise !== undefined) return rise;
+      looks.push(look);
+    }
+    for (const look of looks) {
+      const rise = riseOf(look, fromSeconds, furthestSeconds);
+      if (rise !== undefined) return rise;
     }
     return undefined;
   }
@@ -217,18 +219,24 @@ export class PartialMeter {
   }
 }
 
-/** @param levelAt power at a time. */
-function riseOf(
-  levelAt: (seconds: number) => number,
-  fromSeconds: number,
-  toSeconds: number,
-  furthestSeconds: number,
-): number | undefined {
+/** How loud the own partials of a tone are. */
+interface Look {
+  /** Power at a time. */
+  readonly levelAt: (seconds: number) => number;
+  /** The same at every step of the stretch that is looked at; none where it is too short. */
+  readonly levels: readonly number[];
+}
+
+function levelsWithin(levelAt: Look['levelAt'], fromSeconds: number, toSeconds: number): readonly number[] {
   const count = Math.floor((toSeconds - fromSeconds) / RISE_STEP_SECONDS);
-  if (count < 4) return undefined;
-  const levels = Array.from({ length: count }, (_, index) =>
-    levelAt(fromSeconds + index * RISE_STEP_SECONDS),
-  );
+  return count < FEWEST_RISE_STEPS
+    ? []
+    : Array.from({ length: count }, (_, index) => levelAt(fromSeconds + index * RISE_STEP_SECONDS));
+}
+
+/** @param fromSeconds where the stretch of the look begins. */
+function riseOf({ levelAt, levels }: Look, fromSeconds: number, furthestSeconds: number): number | undefined {
+  if (levels.length === 0) return undefined;
   const top = Math.max(...levels);
   const felt = top * 10 ** (-FELT_BELOW_TOP_DB / 10);
   let [over, under] = [top, top];

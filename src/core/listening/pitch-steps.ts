@@ -9,6 +9,8 @@ const STEP_FRAMES = 4;
 const QUICK_SEMITONES = 0.4;
 /** Fewer frames are a transition. */
 const LEAST_PART_FRAMES = 6;
+/** Twenty seconds: a longer part is cut, which is taken back, so that an hour of one tone costs no more than sixty minutes. */
+const MOST_PART_FRAMES = 2000;
 /** What a further part must explain, in semitones² · frames: six frames of a half step do, a vibrato's half does not. */
 const COST_OF_PART = 1.5;
 
@@ -22,11 +24,11 @@ const COST_OF_PART = 1.5;
 export function splitAtSteps(stretch: Stretch, pitch: Frames['midi']): Stretch[] {
   const values = pitch.slice(stretch.from, stretch.to) as number[];
   if (values.length < 2 * LEAST_PART_FRAMES) return [stretch];
-  if (Math.max(...values) - Math.min(...values) < STEP_SEMITONES) return [stretch];
+  if (rangeOf(values) < STEP_SEMITONES) return [stretch];
   const parts: number[][] = [];
   for (const part of partition(values)) {
     const before = parts.at(-1);
-    if (before && !isStep(before, part)) before.push(...part);
+    if (before && !isStep(before, part)) for (const value of part) before.push(value);
     else parts.push(part);
   }
   let from = stretch.from;
@@ -35,6 +37,15 @@ export function splitAtSteps(stretch: Stretch, pitch: Frames['midi']): Stretch[]
     from += length;
     return part;
   });
+}
+
+function rangeOf(values: readonly number[]): number {
+  let [lowest, highest] = [values[0]!, values[0]!];
+  for (const value of values) {
+    if (value < lowest) lowest = value;
+    if (value > highest) highest = value;
+  }
+  return highest - lowest;
 }
 
 function isStep(before: readonly number[], after: readonly number[]): boolean {
@@ -60,7 +71,7 @@ function partition(values: readonly number[]): number[][] {
   const starts = new Int32Array(values.length + 1);
   costs[0] = 0;
   for (let to = LEAST_PART_FRAMES; to <= values.length; to++) {
-    for (let from = 0; from <= to - LEAST_PART_FRAMES; from++) {
+    for (let from = Math.max(0, to - MOST_PART_FRAMES); from <= to - LEAST_PART_FRAMES; from++) {
       const sum = sums[to]! - sums[from]!;
       const scatter = squares[to]! - squares[from]! - (sum * sum) / (to - from);
       const cost = costs[from]! + scatter + COST_OF_PART;
