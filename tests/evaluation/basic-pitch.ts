@@ -1,9 +1,9 @@
 import { execFileSync } from 'node:child_process';
-import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
-import { type Audio, writeWav } from '@/core/signal';
+import type { Audio } from '@/core/signal';
+import { withWavFile } from '../support/wav-file';
 import type { TranscribedNote } from './note-matching';
 
 /** Where `npm run evaluate -- --neural` installs it: 300 MB that nothing else needs. */
@@ -111,17 +111,12 @@ function model() {
 
 /** By ffmpeg, at the only rate it takes. */
 function resampled(audio: Audio): Float32Array {
-  const folder = mkdtempSync(join(tmpdir(), 'mevlo-neural-'));
-  try {
-    const path = join(folder, 'take.wav');
-    writeFileSync(path, writeWav(audio));
-    const bytes = execFileSync(
+  const bytes = withWavFile(audio, (path) =>
+    execFileSync(
       'ffmpeg',
       ['-loglevel', 'error', '-i', path, '-ac', '1', '-ar', `${RATE}`, '-f', 'f32le', '-'],
       { maxBuffer: 1e9 },
-    );
-    return new Float32Array(new Uint8Array(bytes).buffer);
-  } finally {
-    rmSync(folder, { recursive: true });
-  }
+    ),
+  );
+  return new Float32Array(new Uint8Array(bytes).buffer);
 }

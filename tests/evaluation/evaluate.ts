@@ -71,27 +71,19 @@ async function evaluateTake(seed: number, neural: NeuralTranscriber | undefined)
       ? []
       : [{ onsetSeconds: onset + take.leadSeconds, endSeconds: end + take.leadSeconds, midi }],
   );
+  const transcript = withoutSpeech(heard.notes);
   const transcriptions: Record<string, Transcription> = {};
   for (const [name, transcribe] of Object.entries(TRANSCRIBERS)) {
     if (sounds.length === 0 || (values.alone && name !== 'mevlo')) continue;
     const from = performance.now();
-    const notes = name === 'mevlo' ? withoutSpeech(heard.notes) : transcribe(take.audio);
-    transcriptions[name] = {
-      matched: matchedNotes(sounds, notes),
-      reported: notes.length,
-      written: sounds.length,
-      milliseconds: name === 'mevlo' ? milliseconds : performance.now() - from,
-    };
+    const notes = name === 'mevlo' ? transcript : transcribe(take.audio);
+    const took = name === 'mevlo' ? milliseconds : performance.now() - from;
+    transcriptions[name] = transcription(sounds, notes, took);
   }
   if (neural && sounds.length > 0) {
     const from = performance.now();
     const notes = await neural(take.audio);
-    transcriptions[NEURAL] = {
-      matched: matchedNotes(sounds, notes),
-      reported: notes.length,
-      written: sounds.length,
-      milliseconds: performance.now() - from,
-    };
+    transcriptions[NEURAL] = transcription(sounds, notes, performance.now() - from);
   }
   return {
     seed,
@@ -108,11 +100,24 @@ async function evaluateTake(seed: number, neural: NeuralTranscriber | undefined)
     heard:
       sounds.length === 0
         ? []
-        : withoutSpeech(heard.notes).map(({ onsetSeconds, endSeconds, midi }) => ({
+        : transcript.map(({ onsetSeconds, endSeconds, midi }) => ({
             onsetSeconds,
             endSeconds,
             midi,
           })),
+  };
+}
+
+function transcription(
+  sounds: readonly TranscribedNote[],
+  notes: readonly TranscribedNote[],
+  milliseconds: number,
+): Transcription {
+  return {
+    matched: matchedNotes(sounds, notes),
+    reported: notes.length,
+    written: sounds.length,
+    milliseconds,
   };
 }
 
