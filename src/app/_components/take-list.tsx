@@ -1,7 +1,7 @@
-import { Check, Hand, RotateCcw } from 'lucide-react';
 import Link from 'next/link';
 import type { Answer } from '@/core/hearing';
 import type { MeasureVerdict } from '@/core/judging';
+import { ANSWER_ICONS } from './answer-icons';
 import { dayOf, sayDay } from './day';
 
 interface TakeSummary {
@@ -16,17 +16,17 @@ interface TakeSummary {
   readonly measures: readonly MeasureVerdict[] | null;
 }
 
-/** Takes, each with its measures as a row of small cells. @param note what else is said of it. @param query with which it is opened. */
+/** Takes, each with its measures as a row of small cells. @param note what else is said of it. @param hrefOf where it is opened. */
 export function TakeList<Take extends TakeSummary>({
   takes,
   showStudent,
   note,
-  query = '',
+  hrefOf = ({ id }) => `/takes/${id}`,
 }: {
   readonly takes: readonly Take[];
   readonly showStudent: boolean;
   readonly note?: (take: Take) => string | undefined;
-  readonly query?: string;
+  readonly hrefOf?: (take: Take) => string;
 }) {
   const today = dayOf(new Date());
   return (
@@ -34,7 +34,7 @@ export function TakeList<Take extends TakeSummary>({
       {takes.map((take) => (
         <li key={take.id}>
           <Link
-            href={`/takes/${take.id}${query}`}
+            href={hrefOf(take)}
             className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 px-1 py-2 hover:bg-cool-wash"
           >
             <span className="min-w-52 grow">
@@ -48,26 +48,28 @@ export function TakeList<Take extends TakeSummary>({
             <MeasureStrip take={take} />
             <span className="w-28 text-right text-faint">{sayDay(dayOf(take.handedInAt), today)}</span>
             <span className="flex w-24 items-center justify-end gap-1">
-              {take.answer === 'accepted' && (
-                <>
-                  <Check aria-hidden className="size-5 text-cool" /> accepted
-                </>
-              )}
-              {take.answer === 'again' && (
-                <>
-                  <RotateCcw aria-hidden className="size-5 text-warm" /> again
-                </>
-              )}
-              {take.answer === 'see-me' && (
-                <>
-                  <Hand aria-hidden className="size-5 text-warm" /> see me
-                </>
-              )}
+              {take.answer && <AnswerMark answer={take.answer} />}
             </span>
           </Link>
         </li>
       ))}
     </ul>
+  );
+}
+
+const MARKS: Readonly<Record<Answer, { readonly word: string; readonly colour: string }>> = {
+  accepted: { word: 'accepted', colour: 'text-cool' },
+  again: { word: 'again', colour: 'text-warm' },
+  'see-me': { word: 'see me', colour: 'text-warm' },
+};
+
+function AnswerMark({ answer }: { readonly answer: Answer }) {
+  const Icon = ANSWER_ICONS[answer];
+  const { word, colour } = MARKS[answer];
+  return (
+    <>
+      <Icon aria-hidden className={`size-5 ${colour}`} /> {word}
+    </>
   );
 }
 

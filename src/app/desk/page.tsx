@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { dayOf, sayDay } from '@/app/_components/day';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { TakeList } from '@/app/_components/take-list';
+import { hearingHref } from '@/app/takes/hearing-href';
 import { sayNeed } from '@/core/hearing';
 import { sayMeasure } from '@/core/time';
 import { listAssignmentsOfTeacher, listQuestions } from '@/server/access/assignments';
@@ -14,9 +15,6 @@ import { ButtonLink } from '@/ui/button';
 import { Sheet } from '@/ui/page-frame';
 
 export const metadata: Metadata = { title: 'Desk' };
-
-/** Opens a take as one of those that wait. */
-const HEARING = '?hearing=1';
 
 const sayEarlier = (count: number) => (count === 1 ? 'one earlier take' : `${count} earlier takes`);
 
@@ -57,7 +55,7 @@ export default async function DeskPage() {
             <div className="mb-2 flex flex-wrap items-center justify-between gap-3">
               <h2 className="text-xl font-bold">Waiting for your word ({queue.length})</h2>
               {queue[0] && (
-                <ButtonLink href={`/takes/${queue[0].id}${HEARING}`} weight="main">
+                <ButtonLink href={hearingHref(queue[0].id)} weight="main">
                   <Headphones aria-hidden className="size-5" /> Hear them one by one
                 </ButtonLink>
               )}
@@ -66,7 +64,7 @@ export default async function DeskPage() {
               <TakeList
                 takes={queue.map((take) => ({ ...take, answer: null }))}
                 showStudent
-                query={HEARING}
+                hrefOf={(take) => hearingHref(take.id)}
                 note={(take) =>
                   [
                     sayNeed(take.need, take.helpMeasure, take.vocabulary),

@@ -1,8 +1,8 @@
 import 'server-only';
 import { z } from 'zod';
-import { OVERRULED } from '@/core/judging';
+import { JUDGING_VERSION, OVERRULED } from '@/core/judging';
 import * as queries from '@/server/db/queries/overrules';
-import { getTake, requireTake } from './takes';
+import { requireTake } from './takes';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
 
 const overruleForm = z.object({
@@ -15,10 +15,11 @@ const overruleForm = z.object({
 /** The teacher's word on half a measure, beside the verdict and never over it. @throws NotFound */
 export async function overruleMeasure(viewer: Viewer, takeId: string, form: unknown): Promise<void> {
   assertTeacher(viewer);
+  await requireTake(viewer, takeId);
   const read = overruleForm.safeParse(form);
-  const { verdict } = await getTake(viewer, takeId);
-  if (!read.success || !verdict?.measures[read.data.measureIndex]) throw new NotFound();
+  if (!read.success) throw new NotFound();
   const { measureIndex, quality, word } = read.data;
+  if (!(await queries.hasJudgedMeasure(takeId, measureIndex, JUDGING_VERSION))) throw new NotFound();
   if (word === 'as-judged') await queries.deleteOverrule(takeId, { measureIndex, quality });
   else
     await queries.storeOverrule(takeId, viewer.userId, { measureIndex, quality, isRight: word === 'right' });

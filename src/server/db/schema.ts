@@ -4,7 +4,7 @@ import type { LineDocument } from '@/core/arranging';
 import type { CountInStyle, CountingStyle } from '@/core/counting';
 import type { Following } from '@/core/following';
 import type { Answer } from '@/core/hearing';
-import type { Strictness, Verdict } from '@/core/judging';
+import type { Overrule, Strictness, Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import type { Line } from '@/core/notation';
 import type { PaceGoal, Plan, SelfRating } from '@/core/practice';
@@ -241,7 +241,7 @@ interface TakeOverruleTable {
   take_id: string;
   /** Performed measure, from 0. */
   measure_index: number;
-  quality: 'notes' | 'rhythm';
+  quality: Overrule['quality'];
   is_right: boolean;
   teacher_id: string;
   said_at: Generated<Date>;

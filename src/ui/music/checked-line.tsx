@@ -37,7 +37,7 @@ export interface TakeHandle {
 const NO_OVERRULES: readonly Overrule[] = [];
 
 /** A measure is heard from a little before its first note. */
-const PREROLL_SECONDS = 0.15;
+export const PREROLL_SECONDS = 0.15;
 
 /** A take on its staff: what to do next, marks, ledger, and the recording with a playhead over the notes. */
 export function CheckedLine({

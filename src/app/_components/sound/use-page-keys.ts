@@ -1,5 +1,5 @@
 'use client';
-import { useLayoutEffect, useRef } from 'react';
+import { useEffect, useLayoutEffect, useRef } from 'react';
 
 const FIELDS = 'input:not([type="checkbox"]), textarea, select';
 const CONTROLS = 'button, a, input, summary';
@@ -34,5 +34,23 @@ export function useSpaceKey(onPress: (() => void) | undefined): void {
       window.removeEventListener('pointerdown', remember);
       window.removeEventListener('keydown', listen);
     };
+  }, []);
+}
+
+/** Letters and digits of a page, as `KeyboardEvent.key` gives them; none while something is typed or chosen. */
+export function useKeys(keys: Readonly<Record<string, () => void>>): void {
+  const latest = useRef(keys);
+  latest.current = keys;
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
+      if (event.target instanceof HTMLElement && event.target.matches(FIELDS)) return;
+      const act = latest.current[event.key.toLowerCase()];
+      if (!act) return;
+      event.preventDefault();
+      act();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
   }, []);
 }

@@ -33,8 +33,7 @@ export async function answer(
 }
 
 /** The teacher's word on half a measure. */
-export async function overrule(takeId: string, form: unknown): Promise<{ readonly problem?: string }> {
+export async function overrule(takeId: string, form: unknown): Promise<void> {
   await orNotFound(overruleMeasure(await requireTeacher(), takeId, form));
   revalidatePath(`/takes/${takeId}`);
-  return {};
 }

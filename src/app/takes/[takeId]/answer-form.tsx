@@ -1,12 +1,19 @@
 'use client';
-import { Check, Hand, RotateCcw } from 'lucide-react';
 import { Label } from 'radix-ui';
 import { useActionState, useRef } from 'react';
+import { ANSWER_ICONS } from '@/app/_components/answer-icons';
+import { useKeys } from '@/app/_components/sound/use-page-keys';
+import { ANSWERS, type Answer } from '@/core/hearing';
 import { Button } from '@/ui/button';
 import { Key } from '@/ui/key';
 import { Notice } from '@/ui/notice';
-import { useKeys } from '@/ui/use-keys';
 import { answer } from './actions';
+
+const BUTTONS: Readonly<Record<Answer, { readonly key: string; readonly label: string }>> = {
+  accepted: { key: 'A', label: 'Accept' },
+  again: { key: 'O', label: 'Once more, please' },
+  'see-me': { key: 'V', label: 'Come and see me' },
+};
 
 /** The teacher's word on a take. */
 export function AnswerForm({
@@ -20,14 +27,12 @@ export function AnswerForm({
   readonly nextHref: string | undefined;
 }) {
   const [state, submit, isPending] = useActionState(answer.bind(null, takeId, nextHref), {});
-  const accept = useRef<HTMLButtonElement>(null);
-  const again = useRef<HTMLButtonElement>(null);
-  const seeMe = useRef<HTMLButtonElement>(null);
+  const buttons = useRef<Partial<Record<Answer, HTMLButtonElement | null>>>({});
   const word = useRef<HTMLTextAreaElement>(null);
   useKeys({
-    a: () => accept.current?.click(),
-    o: () => again.current?.click(),
-    v: () => seeMe.current?.click(),
+    a: () => buttons.current.accepted?.click(),
+    o: () => buttons.current.again?.click(),
+    v: () => buttons.current['see-me']?.click(),
     c: () => word.current?.focus(),
   });
   return (
@@ -49,37 +54,26 @@ export function AnswerForm({
         />
       </div>
       <div className="flex flex-wrap gap-2">
-        <Button
-          ref={accept}
-          type="submit"
-          name="answer"
-          value="accepted"
-          weight="main"
-          disabled={isPending}
-          aria-keyshortcuts="A"
-        >
-          <Check aria-hidden className="size-5" /> Accept <Key>A</Key>
-        </Button>
-        <Button
-          ref={again}
-          type="submit"
-          name="answer"
-          value="again"
-          disabled={isPending}
-          aria-keyshortcuts="O"
-        >
-          <RotateCcw aria-hidden className="size-5" /> Once more, please <Key>O</Key>
-        </Button>
-        <Button
-          ref={seeMe}
-          type="submit"
-          name="answer"
-          value="see-me"
-          disabled={isPending}
-          aria-keyshortcuts="V"
-        >
-          <Hand aria-hidden className="size-5" /> Come and see me <Key>V</Key>
-        </Button>
+        {ANSWERS.map((value) => {
+          const Icon = ANSWER_ICONS[value];
+          const { key, label } = BUTTONS[value];
+          return (
+            <Button
+              key={value}
+              ref={(button) => {
+                buttons.current[value] = button;
+              }}
+              type="submit"
+              name="answer"
+              value={value}
+              weight={value === 'accepted' ? 'main' : 'plain'}
+              disabled={isPending}
+              aria-keyshortcuts={key}
+            >
+              <Icon aria-hidden className="size-5" /> {label} <Key>{key}</Key>
+            </Button>
+          );
+        })}
       </div>
       {state.problem && <Notice kind="problem">{state.problem}</Notice>}
       {state.done && <Notice kind="news">{state.done}</Notice>}

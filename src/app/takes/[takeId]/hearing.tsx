@@ -1,7 +1,8 @@
 'use client';
 import { Gauge, History, Piano, SkipForward } from 'lucide-react';
-import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { useMixer } from '@/app/_components/sound/use-mixer';
+import { useKeys, useSpaceKey } from '@/app/_components/sound/use-page-keys';
 import { usePlayback } from '@/app/_components/sound/use-playback';
 import { firstWeakMeasure } from '@/core/hearing';
 import { type MeasureVerdict, type Verdict, withOverrules } from '@/core/judging';
@@ -10,10 +11,9 @@ import { AS_WRITTEN } from '@/core/playing';
 import { lineOfLoop } from '@/core/practice';
 import { sayMeasure, type Vocabulary } from '@/core/time';
 import { Key } from '@/ui/key';
-import { CheckedLine, type TakeHandle } from '@/ui/music/checked-line';
+import { CheckedLine, PREROLL_SECONDS, type TakeHandle } from '@/ui/music/checked-line';
 import type { LineEngravings } from '@/ui/music/engraved-line';
 import { Notice } from '@/ui/notice';
-import { useKeys } from '@/ui/use-keys';
 import { OverrulePanel, type SignedOverrule } from './overrule-panel';
 
 interface EarlierTake {
@@ -39,7 +39,6 @@ interface HearingProps {
 }
 
 const SPEEDS = [1, 0.75, 1.25, 1.5] as const;
-const PREROLL_SECONDS = 0.15;
 
 /** A take as a teacher hears it: from the weak place, slower or faster, beside the model and an earlier take. */
 export function Hearing(props: HearingProps) {
@@ -80,7 +79,8 @@ export function Hearing(props: HearingProps) {
     take.current?.pause();
     before.toggle(measure);
   };
-  useKeys({ ' ': toggle, w: fromWeak, s: nextSpeed, m: toggleModel, ...(earlier && { e: toggleEarlier }) });
+  useSpaceKey(toggle);
+  useKeys({ w: fromWeak, s: nextSpeed, m: toggleModel, ...(earlier && { e: toggleEarlier }) });
 
   const begin = useRef(startsAtOnce ? fromWeak : undefined);
   useEffect(() => {
@@ -158,10 +158,7 @@ function HearingButton({
 /** The line by sampled sounds, at the tempo that was played, from a measure on. */
 function useModel(line: Line, verdict: Verdict) {
   const { getMixer } = useMixer();
-  const { play, stop, problem } = usePlayback(
-    getMixer,
-    useCallback(() => undefined, []),
-  );
+  const { play, stop, problem } = usePlayback(getMixer, () => undefined);
   const [isPlaying, setPlaying] = useState(false);
   const end = () => {
     stop();

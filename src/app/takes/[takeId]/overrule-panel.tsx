@@ -1,14 +1,13 @@
 'use client';
 import { PenLine } from 'lucide-react';
 import { useState, useTransition } from 'react';
+import { useKeys } from '@/app/_components/sound/use-page-keys';
 import { firstWeakMeasure } from '@/core/hearing';
-import { type MeasureVerdict, OVERRULED, type Overrule, withOverrules } from '@/core/judging';
+import { type MeasureVerdict, OVERRULED, type Overrule } from '@/core/judging';
 import { sayMeasure, type Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
 import { SmallChoice } from '@/ui/field';
 import { Key } from '@/ui/key';
-import { Notice } from '@/ui/notice';
-import { useKeys } from '@/ui/use-keys';
 import { overrule } from './actions';
 
 /** A teacher's word with who said it, and when in words. */
@@ -32,18 +31,15 @@ const needsWork = (measure: MeasureVerdict, quality: Overrule['quality']) =>
 /** Where the teacher hears it otherwise: the notes or the rhythm of a measure, with who said so beside what Mevlo said. */
 export function OverrulePanel({ takeId, measures, overrules, vocabulary, measureNow }: OverrulePanelProps) {
   const [chosen, setChosen] = useState(firstWeakMeasure(measures) ?? 0);
-  const [problem, setProblem] = useState<string>();
   const [isPending, startTransition] = useTransition();
-  const heard = withOverrules(measures, overrules);
 
+  const isSaid = (measureIndex: number, quality: Overrule['quality']) =>
+    overrules.some((word) => word.measureIndex === measureIndex && word.quality === quality);
   const say = (measureIndex: number, quality: Overrule['quality']) => {
-    const isSaid = overrules.some((o) => o.measureIndex === measureIndex && o.quality === quality);
     const turned = needsWork(measures[measureIndex]!, quality) ? 'right' : 'not-right';
-    const word = isSaid ? 'as-judged' : turned;
+    const word = isSaid(measureIndex, quality) ? 'as-judged' : turned;
     setChosen(measureIndex);
-    startTransition(async () =>
-      setProblem((await overrule(takeId, { measureIndex, quality, word })).problem),
-    );
+    startTransition(() => overrule(takeId, { measureIndex, quality, word }));
   };
   useKeys({ '1': () => say(measureNow(), 'notes'), '2': () => say(measureNow(), 'rhythm') });
 
@@ -63,25 +59,19 @@ export function OverrulePanel({ takeId, measures, overrules, vocabulary, measure
           ))}
         </SmallChoice>
         {OVERRULED.map((quality, index) => {
-          const isSaid = overrules.some((o) => o.measureIndex === chosen && o.quality === quality);
-          const name = quality === 'notes' ? 'notes' : 'rhythm';
+          const turned = needsWork(measures[chosen]!, quality) ? 'right' : 'not right';
           return (
             <Button
               key={quality}
               disabled={isPending}
               onClick={() => say(chosen, quality)}
               aria-keyshortcuts={`${index + 1}`}
-              className="min-h-11 px-3"
             >
-              {isSaid
-                ? `The ${name}: as Mevlo says`
-                : `The ${name}: ${needsWork(heard[chosen]!, quality) ? 'right' : 'not right'}`}{' '}
-              <Key>{`${index + 1}`}</Key>
+              The {quality}: {isSaid(chosen, quality) ? 'as Mevlo says' : turned} <Key>{`${index + 1}`}</Key>
             </Button>
           );
         })}
       </div>
-      {problem && <Notice kind="problem">{problem}</Notice>}
       {overrules.length > 0 && (
         <ul className="mt-2 space-y-1">
           {overrules.map(({ measureIndex, quality, isRight, by }) => (

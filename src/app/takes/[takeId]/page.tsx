@@ -14,6 +14,7 @@ import { Findings } from '@/ui/music/findings';
 import { TempoChart } from '@/ui/music/tempo-chart';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
+import { hearingHref } from '../hearing-href';
 import { AnswerForm } from './answer-form';
 import { Hearing } from './hearing';
 import { QueueBar } from './queue-bar';
@@ -133,7 +134,7 @@ type Queue = Awaited<ReturnType<typeof getQueue>>;
 function nextHref(queue: Queue, takeId: string): string {
   const place = queue.findIndex((take) => take.id === takeId);
   const next = queue[(place + 1) % queue.length];
-  return next && next.id !== takeId ? `/takes/${next.id}?hearing=1` : '/desk';
+  return next && next.id !== takeId ? hearingHref(next.id) : '/desk';
 }
 
 function Place({ queue, takeId }: { readonly queue: Queue; readonly takeId: string }) {

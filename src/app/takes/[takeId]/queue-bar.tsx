@@ -1,9 +1,9 @@
 'use client';
 import { ArrowRight } from 'lucide-react';
 import { useRouter } from 'next/navigation';
+import { useKeys } from '@/app/_components/sound/use-page-keys';
 import { ButtonLink } from '@/ui/button';
 import { Key } from '@/ui/key';
-import { useKeys } from '@/ui/use-keys';
 
 interface QueueBarProps {
   /** From 1; undefined when this take has its answer already. */

@@ -23,6 +23,22 @@ export function asOverruled<
   }));
 }
 
+/** Whether a verdict of this judge or a later one has such a measure. */
+export async function hasJudgedMeasure(
+  takeId: string,
+  measureIndex: number,
+  leastVersion: number,
+): Promise<boolean> {
+  const found = await database()
+    .selectFrom('take_check')
+    .select('take_id')
+    .where('take_id', '=', takeId)
+    .where('verdict_version', '>=', leastVersion)
+    .where(sql<boolean>`jsonb_array_length(verdict -> 'measures') > ${measureIndex}`)
+    .executeTakeFirst();
+  return found !== undefined;
+}
+
 /** With who said it, and when. */
 export function listOverrules(takeId: string) {
   return database()
