@@ -59,6 +59,7 @@ test.each<[string, readonly Part[], readonly number[]]>([
   ['vibrato', [[swinging(60, 0.4, 4.5), 150]], []],
   ['a fast vibrato', [[swinging(60, 0.4, 7.5), 150]], []],
   ['slow wavering by 40 cents either way', [[swinging(60, 0.4, 1), 250]], []],
+  ['a minute of it, longer than any part', [[swinging(60, 0.4, 1), 6000]], []],
   [
     'a scoop into the note',
     [
