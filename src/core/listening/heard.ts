@@ -1,5 +1,5 @@
 /** Changes whenever the same recording could be heard differently. */
-export const LISTENING_VERSION = 6;
+export const LISTENING_VERSION = 7;
 
 /** A tone that was heard; its pitch is a fact about the recording, with no score in mind. */
 export interface HeardNote {

@@ -41,7 +41,7 @@ const FEWEST_OWN_PARTIALS = 2;
 /** Source: J. Vos, R. Rasch (1981): a tone is felt to begin within 6–15 dB of its level. */
 const FELT_BELOW_TOP_DB = 10;
 /** So many steps before it is felt, a start that is looked for far back was next to nothing. */
-const RISEN_STEPS = 6;
+const RISEN_STEPS = 8;
 const NOTHING_BELOW_TOP_DB = 20;
 
 /** Looks at the partials of a tone: a spectrum over a stretch of it. */

@@ -1,40 +1,29 @@
 import { clamp, quantile } from '../base';
 import type { BandLevels } from './bands';
 import { FRAME_SECONDS, type Frames, toFrames } from './frames';
+import { DIP_SIDE_SECONDS, levelDip, neededDip, risesSharply } from './level-dips';
 import { loudest, SILENCE_DB } from './levels';
 import type { PeriodicityBreak } from './periodicity';
+import { restartStrength } from './restart-strength';
 
-/** A dip of this depth on both sides is a fresh tongue or bow; vibrato and room echo stay below. */
-export const RESTART_DIP_DB = 5;
 /** The total may dip a little less than the bands do. */
 const LEVEL_DIP_ALLOWANCE_DB = 2;
-/** Vibrato at 5–7 Hz regains under a third of its swing in this time, a tongued note most of it. */
-const SHARP_RISE_SECONDS = 0.03;
-const SHARP_RISE_SHARE = 0.5;
 /** A dip that comes back slowly must be this much deeper. */
 const SMOOTH_DIP_FACTOR = 2;
-/** Just after a start the echo of the note before beats against the new one; only a deep dip is a tongue there. */
-const SETTLING_DIP_DB = 12;
-const SETTLING_SECONDS = 0.12;
-const SETTLED_SECONDS = 0.25;
 /** Bands this far below the tone's strongest one hold noise rather than a partial. */
 const SOUNDING_BAND_DB = 30;
 /** The dip must show in all but this share of the bands: partials fade one by one in a room, but not together. */
 const DIPPING_BANDS_SHARE = 0.3;
-/** Where to look for the bottom of the dip and the top of the next attack. */
-export const DIP_SIDE_SECONDS = 0.12;
-/** Two signs closer than this speak of one restart. */
-const SAME_RESTART_SECONDS = 0.06;
-/** Weaker signs say nothing by themselves. */
-const PLAIN_STRENGTH = 0.12;
+/** Two signs closer than this speak of one restart: a sixteenth at 160 bpm lasts 0.094 s. */
+const SAME_RESTART_SECONDS = 0.09;
 /** Weaker ones are not kept. */
 const LEAST_STRENGTH = 0.03;
 /** A dip that is just deep enough. */
 const STRENGTH_OF_ENOUGH_DIP = 0.6;
 
 /**
- * How much each sign of a restart counts: a logistic regression on the takes of the evaluation with seeds 1–108, without
- * voice and chanter, rounded; it is judged on other seeds.
+ * What makes a break worth a look: a logistic regression on the takes of the evaluation with seeds 1–108, rounded.
+ * How likely it is a start, `restartStrength` tells.
  */
 const WEIGHTS = { change: -0.5, contrast: 3.8, dip: 0.36, step: 0.18, bias: -8 };
 const MOST_CONTRAST = 100;
@@ -51,15 +40,9 @@ const BREAK_SETTLED_SECONDS = 0.16;
 const GLIDE_FRAMES = 6;
 const GLIDE_SEMITONES = 0.2;
 const GLIDE_DOUBT = 0.6;
-/** In a vibrato the room makes dips that come back with it: signs count so much less there. */
-const VIBRATO_DOUBT = 0.55;
 const SHORTEST_VIBRATO_SECONDS = 0.4;
 const VIBRATO_SEMITONES = 0.05;
 const VIBRATO_SHARE = 0.5;
-/** More signs than these so close around one are a trembling of the breath or the bow, unless the score has notes there. */
-const TREMBLING_SIGNS = 3;
-const TREMBLING_SECONDS = 0.45;
-const TREMBLING_DOUBT = 0.3;
 
 /** A stretch of frames, `to` exclusive. */
 export interface Stretch {
@@ -100,32 +83,23 @@ export function findRestarts(
           strengthOfBreak(frame, change, contrast, stretch, frames) * settling(frame, stretch, frames.midi),
       });
   }
-  if (signs.length === 0) return [];
-  const doubt = hasVibrato(frames.midi, stretch) ? VIBRATO_DOUBT : 1;
-  const restarts: Restart[] = [];
-  // The surest first; what lies close to it says the same.
+  // The plainest first; what lies close to it says the same.
+  const places: Restart[] = [];
   for (const sign of signs
-    .map(({ frame, strength }) => ({ frame, strength: strength * doubt }))
     .filter(({ strength }) => strength >= LEAST_STRENGTH)
     .toSorted((a, b) => b.strength - a.strength)) {
-    if (restarts.every((other) => Math.abs(other.frame - sign.frame) > toFrames(SAME_RESTART_SECONDS)))
-      restarts.push(sign);
+    if (places.every((other) => Math.abs(other.frame - sign.frame) > toFrames(SAME_RESTART_SECONDS)))
+      places.push(sign);
   }
-  return restarts
-    .toSorted((a, b) => a.frame - b.frame)
-    .map((restart) =>
-      trembles(restart, restarts) ? { ...restart, strength: TREMBLING_DOUBT * restart.strength } : restart,
-    );
-}
-
-function trembles({ frame }: Restart, restarts: readonly Restart[]): boolean {
-  const near = restarts.filter(
-    (other) =>
-      other.frame !== frame &&
-      other.strength >= PLAIN_STRENGTH &&
-      Math.abs(other.frame - frame) <= toFrames(TREMBLING_SECONDS),
-  );
-  return near.length >= TREMBLING_SIGNS;
+  if (places.length === 0) return [];
+  const signsOfStretch = {
+    breaks,
+    hasVibrato: hasVibrato(frames.midi, stretch),
+    signCount: places.length,
+  };
+  return places
+    .map(({ frame }) => ({ frame, strength: restartStrength(frame, stretch, frames, signsOfStretch) }))
+    .toSorted((a, b) => a.frame - b.frame);
 }
 
 /**
@@ -197,34 +171,12 @@ function strengthOfDip(frame: number, stretch: Stretch, frames: Frames): number 
   const total = levelDip(frame, stretch, frames.levelDb, side) + LEVEL_DIP_ALLOWANCE_DB;
   // Most frames have no dip at all.
   if (total < 0.5 * least) return 0;
-  const needed = risesSharply(frame, stretch, frames.levelDb, side) ? least : least * SMOOTH_DIP_FACTOR;
+  const needed = risesSharply(frame, stretch, frames.levelDb) ? least : least * SMOOTH_DIP_FACTOR;
   if (total < 0.5 * needed) return 0;
   const share = Math.min(dipDepth(frame, stretch, frames.bands, side), total) / needed;
   return share >= 1
     ? Math.min(1, STRENGTH_OF_ENOUGH_DIP + (share - 1) * (1 - STRENGTH_OF_ENOUGH_DIP))
     : STRENGTH_OF_ENOUGH_DIP * Math.max(0, 2 * share - 1) * 0.8;
-}
-
-/** How deep a dip must be to part a tone that has sounded for so many frames. */
-export function neededDip(framesSoFar: number): number {
-  const seconds = framesSoFar * FRAME_SECONDS;
-  const settled = clamp((seconds - SETTLING_SECONDS) / (SETTLED_SECONDS - SETTLING_SECONDS), 0, 1);
-  return SETTLING_DIP_DB + settled * (RESTART_DIP_DB - SETTLING_DIP_DB);
-}
-
-/** A tongue or bow lets the tone back at once; vibrato swings back as slowly as it went. */
-function risesSharply(frame: number, within: Stretch, levelDb: Float64Array, side: number): boolean {
-  const to = Math.min(within.to, frame + side);
-  const rise =
-    loudest(levelDb, frame + 1, Math.min(to, frame + 1 + toFrames(SHARP_RISE_SECONDS))) - levelDb[frame]!;
-  return rise >= SHARP_RISE_SHARE * (loudest(levelDb, frame + 1, to) - levelDb[frame]!);
-}
-
-/** By how much the level at `frame` lies under the loudest moments close before and after it, in dB. */
-export function levelDip(frame: number, within: Stretch, levelDb: Float64Array, side: number): number {
-  const before = loudest(levelDb, Math.max(within.from, frame - side), frame);
-  const after = loudest(levelDb, frame + 1, Math.min(within.to, frame + side));
-  return Math.min(before, after) - levelDb[frame]!;
 }
 
 /** By how much most bands at `frame` lie under their loudest moments close before and after it, in dB. */

@@ -1,8 +1,9 @@
 import { median } from '../base';
 import { FRAME_SECONDS, type Frames, toFrames } from './frames';
+import { DIP_SIDE_SECONDS, levelDip, neededDip } from './level-dips';
 import type { PartialMeter } from './partials';
 import { splitAtSteps } from './pitch-steps';
-import { DIP_SIDE_SECONDS, levelDip, neededDip, type Stretch } from './restarts';
+import type { Stretch } from './restarts';
 
 /** Vibrato and beginners' wavering stay within ±40 cents; the nearest other note is 100 cents away. */
 const SAME_PITCH_SEMITONES = 0.65;

@@ -1,9 +1,10 @@
 import { clamp, median } from '../base';
 import { FRAME_SECONDS, type Frames, frameSeconds, toFrames } from './frames';
 import type { HeardNote } from './heard';
+import { DIP_SIDE_SECONDS, levelDip, RESTART_DIP_DB } from './level-dips';
 import { loudest } from './levels';
 import type { PartialMeter } from './partials';
-import { DIP_SIDE_SECONDS, levelDip, RESTART_DIP_DB, type Stretch } from './restarts';
+import type { Stretch } from './restarts';
 import { BRIDGED_SECONDS, middlePitch, samePitch } from './stretches';
 
 /**

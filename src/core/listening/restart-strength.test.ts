@@ -1,0 +1,66 @@
+import { FRAME_SECONDS, type Frames } from './frames';
+import { restartStrength, type StretchSigns } from './restart-strength';
+
+const FRAME = 100;
+const stretch = { from: 0, to: 200 };
+
+/** A tone of two seconds at −20 dB that is so much louder from its middle on, after a dip. */
+function tone({ stepDb = 0, dipDb = 0, swingDb = 0, bandRiseDb = 0 }): Frames {
+  const levelDb = Float64Array.from(
+    { length: 200 },
+    (_, frame) =>
+      -20 +
+      (frame > FRAME ? stepDb : 0) -
+      (frame === FRAME ? dipDb : 0) +
+      swingDb * Math.sin((frame * FRAME_SECONDS - 1) * 2 * Math.PI * 6),
+  );
+  const bands = {
+    bandCount: 1,
+    of: (frame: number) => Float64Array.of(-20 + (frame > FRAME ? bandRiseDb : 0)),
+  };
+  return { levelDb, bands } as unknown as Frames;
+}
+
+const quiet: StretchSigns = { breaks: [], hasVibrato: false, signCount: 1 };
+const broken = (contrast: number) => ({
+  ...quiet,
+  breaks: [{ seconds: (FRAME + 0.5) * FRAME_SECONDS, change: 0.5, contrast }],
+});
+
+test.each<[string, Parameters<typeof tone>[0], StretchSigns, boolean]>([
+  ['nothing changes', {}, quiet, false],
+  ['the wave breaks with its past, and the level with it', { stepDb: 4 }, broken(40), true],
+  ['the wave breaks a little while the level stays', {}, broken(5), false],
+  ['the level steps and the wave goes on', { stepDb: 4 }, quiet, false],
+  [
+    'the same signs stand in a vibrato with many like them',
+    { stepDb: 4, swingDb: 2 },
+    { ...broken(15), hasVibrato: true, signCount: 12 },
+    false,
+  ],
+])('%s', (_, sound, signs, isStart) => {
+  expect(restartStrength(FRAME, stretch, tone(sound), signs) > 0.5).toBe(isStart);
+});
+
+test('every sign of a start makes it likelier, and every sign of trembling less so', () => {
+  const plain = restartStrength(FRAME, stretch, tone({ stepDb: 3 }), broken(10));
+  expect(restartStrength(FRAME, stretch, tone({ stepDb: 3 }), broken(30))).toBeGreaterThan(plain);
+  expect(restartStrength(FRAME, stretch, tone({ stepDb: 5 }), broken(10))).toBeGreaterThan(plain);
+  expect(restartStrength(FRAME, stretch, tone({ stepDb: 3, bandRiseDb: 6 }), broken(10))).toBeGreaterThan(
+    plain,
+  );
+  expect(restartStrength(FRAME, stretch, tone({ stepDb: 3 }), { ...broken(10), signCount: 6 })).toBeLessThan(
+    plain,
+  );
+  expect(
+    restartStrength(FRAME, stretch, tone({ stepDb: 3 }), { ...broken(10), hasVibrato: true }),
+  ).toBeLessThan(plain);
+  expect(restartStrength(FRAME, stretch, tone({ stepDb: 3, swingDb: 2 }), broken(10))).toBeLessThan(plain);
+});
+
+test('what lies close to the end of a tone is mostly the next one coming in', () => {
+  const nearEnd = { from: 0, to: FRAME + 10 };
+  expect(restartStrength(FRAME, nearEnd, tone({ stepDb: 4 }), broken(20))).toBeLessThan(
+    restartStrength(FRAME, stretch, tone({ stepDb: 4 }), broken(20)),
+  );
+});
