@@ -29,7 +29,7 @@ const CORE: Readonly<Record<string, readonly string[]>> = {
   practice: ['time', 'notation', 'counting', 'tempo', 'study', 'judging'],
   // In what order a teacher hears what waits.
   hearing: ['time', 'judging', 'practice'],
-  reports: ['time', 'notation', 'judging', 'practice'],
+  reports: ['time', 'notation', 'instruments', 'judging', 'practice'],
   // The whole way from sound to verdict, and its published form.
   checking: ['signal', 'notation', 'instruments', 'listening', 'following', 'judging'],
 };

@@ -41,6 +41,8 @@ export function download(name: string, type: string, body: BodyInit): Response {
     headers: {
       'Content-Type': type,
       'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
+      // Much of it is about children: no copy stays in shared caches.
+      'Cache-Control': 'private, no-store',
     },
   });
 }

@@ -20,6 +20,11 @@ export function instrument(id: InstrumentId): Instrument {
   return found;
 }
 
+/** The name of an instrument; undefined for an id that is not in the catalogue. */
+export function maybeInstrumentName(id: string | null): string | undefined {
+  return INSTRUMENTS.find((candidate) => candidate.id === id)?.name;
+}
+
 /** What parts are also called. */
 const OTHER_NAMES: readonly (readonly [InstrumentId, readonly string[]])[] = [
   ['alto-sax', ['alto sax', 'alto saxophone']],

@@ -1,4 +1,4 @@
-export { INSTRUMENTS, instrument, maybeInstrumentOfPart } from './catalogue';
+export { INSTRUMENTS, instrument, maybeInstrumentName, maybeInstrumentOfPart } from './catalogue';
 export { type BrassPlace, brassPlaces } from './fingerings/brass-partials';
 export { fingeringsOf, maybeFingeringChart, OPEN_NOTES } from './fingerings/charts';
 export type { Fingering, FingeringChart, Hole } from './fingerings/fingering';

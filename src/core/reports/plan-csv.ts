@@ -1,4 +1,4 @@
-import Papa from 'papaparse';
+import { csv } from './csv';
 
 /** A stage of a plan, in words. */
 export interface PlanRow {
@@ -17,8 +17,7 @@ const CHECKED_BY = {
 } as const;
 
 /**
- * A plan as a table. Source: RFC 4180 (lines end with CR LF, fields with commas, quotes or line ends are quoted).
- * Cells that a spreadsheet would take for a formula are quoted by an apostrophe.
+ * A plan as a table.
  */
 export function planCsv(rows: readonly PlanRow[]): string {
   const table = rows.map(({ piece, step, doThis, checkedBy, tempos }, index) => ({
@@ -29,5 +28,5 @@ export function planCsv(rows: readonly PlanRow[]): string {
     'checked by': CHECKED_BY[checkedBy],
     tempos: tempos.join(' '),
   }));
-  return Papa.unparse(table, { newline: '\r\n', escapeFormulae: true });
+  return csv(table);
 }

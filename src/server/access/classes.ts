@@ -55,7 +55,8 @@ export async function getClass(viewer: Viewer, classId: string) {
   };
 }
 
-async function requireOwnClass(viewer: Viewer, classId: string) {
+/** A class of the viewer’s. @throws NotFound */
+export async function requireOwnClass(viewer: Viewer, classId: string) {
   assertTeacher(viewer);
   const found = z.uuid().safeParse(classId).success ? await queries.maybeClass(classId) : undefined;
   if (!found || found.teacher_id !== viewer.userId) throw new NotFound();

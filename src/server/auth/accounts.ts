@@ -1,7 +1,7 @@
-import { insertAccount } from '@/server/db/queries/accounts';
+import { insertAccount, type NewAccount } from '@/server/db/queries/accounts';
 import { auth } from './auth';
 
-async function hash(secret: string): Promise<string> {
+export async function hashSecret(secret: string): Promise<string> {
   return (await auth().$context).password.hash(secret);
 }
 
@@ -16,7 +16,7 @@ export async function createTeacher(teacher: {
     name,
     email: email.toLowerCase(),
     role: 'teacher',
-    passwordHash: await hash(password),
+    passwordHash: await hashSecret(password),
     membership: undefined,
   });
 }
@@ -27,22 +27,36 @@ export async function createTeacher(teacher: {
  * (".invalid" is reserved: RFC 2606, section 2).
  * @returns the user's id. @throws when the user name is taken in the class.
  */
-export async function createStudent(student: {
-  name: string;
-  classId: string;
-  userName: string;
-  pin: string;
-  /** Of the instrument catalogue. */
-  instrument?: string;
-}): Promise<string> {
-  const { name, classId, pin, instrument } = student;
-  const userName = student.userName.toLowerCase();
-  const email = `${userName}.${classId}@student.invalid`;
-  return insertAccount({
-    name,
-    email,
-    role: 'student',
-    passwordHash: await hash(pin),
-    membership: { classId, userName, instrument },
-  });
+export async function createStudent(student: NewStudent): Promise<string> {
+  return insertAccount(await studentAccount(student));
 }
+
+export interface NewStudent {
+  readonly name: string;
+  readonly classId: string;
+  readonly userName: string;
+  readonly pin: string;
+  /** Of the instrument catalogue. */
+  readonly instrument?: string;
+}
+
+/** What is stored of a student. */
+export async function studentAccount({
+  name,
+  classId,
+  userName,
+  pin,
+  instrument,
+}: NewStudent): Promise<NewAccount> {
+  return {
+    name,
+    email: studentAddress(classId, userName),
+    role: 'student',
+    passwordHash: await hashSecret(pin),
+    membership: { classId, userName: userName.toLowerCase(), instrument },
+  };
+}
+
+/** The address that the auth library wants. */
+export const studentAddress = (classId: string, userName: string) =>
+  `${userName.toLowerCase()}.${classId}@student.invalid`;

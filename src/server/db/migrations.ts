@@ -9,6 +9,7 @@ import * as strictness from './migrations/2026-11-29-strictness';
 import * as versions from './migrations/2026-11-30-versions';
 import * as overrules from './migrations/2026-12-01-overrules';
 import * as seeMe from './migrations/2026-12-02-see-me';
+import * as keeping from './migrations/2026-12-03-keeping';
 
 /** In order of their names; a migration that has landed is never changed. */
 const MIGRATIONS: Record<string, Migration> = {
@@ -21,6 +22,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '2026-11-30-versions': versions,
   '2026-12-01-overrules': overrules,
   '2026-12-02-see-me': seeMe,
+  '2026-12-03-keeping': keeping,
 };
 
 /** Brings the database up to date. @throws the first error; a failed migration leaves nothing behind. */

@@ -52,6 +52,12 @@ interface ClassTable {
   daily_minutes: Generated<number>;
   /** So many pieces by a date; null without such a goal. */
   pace: ColumnType<PaceGoal | null, string | undefined, string | null>;
+  /** Is out of the way, with everything in it; null while it goes on. */
+  archived_at: Date | null;
+  /** Recordings older than this go; null keeps them. */
+  keep_days: number | null;
+  /** When that was decided: nothing goes before the warning was there for long enough. */
+  keep_days_since: Date | null;
   created_at: Generated<Date>;
 }
 
@@ -62,6 +68,11 @@ interface ClassStudentTable {
   user_name: string;
   /** What the student plays: id of the instrument catalogue. */
   instrument: string | null;
+  /** Since then neither signs in nor is listed; null while in the class. */
+  left_at: Date | null;
+  /** Whether whoever must agree has agreed to recordings. */
+  consent: ColumnType<Consent, Consent | undefined, Consent>;
+  consent_noted_at: Date | null;
 }
 
 interface BookTable {
@@ -192,8 +203,8 @@ interface TakeTable {
   state: ColumnType<TakeState, TakeState | undefined, TakeState>;
   /** Why the check was not possible, for the student. */
   failure: string | null;
-  /** 16-bit mono WAV; undecoded upload until the worker has seen it. */
-  audio: Buffer;
+  /** 16-bit mono WAV; undecoded upload until the worker has seen it; null when it was removed. */
+  audio: Buffer | null;
   audio_type: 'wav' | 'upload';
   /** What the device played while it recorded; null when nothing of it was heard. */
   alongside: ColumnType<Alongside | null, string | undefined, string>;
@@ -202,6 +213,7 @@ interface TakeTable {
   /** By the clock of the student's device. */
   recorded_at: ColumnType<Date | null, Date | undefined, Date>;
   handed_in_at: Generated<Date>;
+  audio_removed_at: Date | null;
 }
 
 /** A piece of a recording that is still on its way. */
@@ -225,6 +237,8 @@ interface TakeCheckTable {
   heard_version: GeneratedAlways<number>;
   following_version: GeneratedAlways<number>;
   verdict_version: GeneratedAlways<number>;
+  verdict_state: GeneratedAlways<Verdict['state']>;
+  measures: GeneratedAlways<Verdict['measures']>;
   checked_at: Generated<Date>;
 }
 
@@ -247,6 +261,17 @@ interface TakeOverruleTable {
   said_at: Generated<Date>;
 }
 
+/** That something was removed for good: without saying whose it was. */
+interface RemovalTable {
+  id: Generated<string>;
+  teacher_id: string;
+  class_name: string;
+  kind: 'student' | 'recordings';
+  reason: 'asked' | 'kept-long-enough';
+  take_count: number;
+  removed_at: Generated<Date>;
+}
+
 interface SettingTable {
   name: 'demo';
   value: string;
@@ -257,6 +282,9 @@ interface AttemptTable {
   subject: string;
   at: Generated<Date>;
 }
+
+export const CONSENTS = ['not-asked', 'given', 'refused'] as const;
+export type Consent = (typeof CONSENTS)[number];
 
 export interface Database {
   user: UserTable;
@@ -279,6 +307,7 @@ export interface Database {
   take_check: TakeCheckTable;
   take_answer: TakeAnswerTable;
   take_overrule: TakeOverruleTable;
+  removal: RemovalTable;
   setting: SettingTable;
   attempt: AttemptTable;
 }

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { STORED_STYLE } from '@/core/counting';
 import { LAYOUT_NAMES, USUAL_DRAWINGS } from '@/engraving/engraving';
+import { removeOldRecordings } from '@/server/db/queries/removal';
 import { checkTake } from './check-take';
 import { engraveLine } from './engrave-line';
 import { CHECK_QUEUE, ENGRAVE_QUEUE, queue, REJUDGE_QUEUE } from './queue';
@@ -31,6 +32,18 @@ await boss.work(ENGRAVE_QUEUE, options, async ([job]) => {
   );
 });
 await recheckOutdated();
+
+/** Recordings are kept for days; an hour more or less does not matter. */
+const REMOVAL_ROUND_MS = 3_600_000;
+async function removeOld(): Promise<void> {
+  try {
+    await removeOldRecordings();
+  } catch (error) {
+    console.error('removing old recordings:', error);
+  }
+}
+await removeOld();
+setInterval(removeOld, REMOVAL_ROUND_MS).unref();
 
 async function stop(): Promise<void> {
   // Lets the job at hand finish; what is left stays in the queue.

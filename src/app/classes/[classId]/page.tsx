@@ -30,6 +30,12 @@ export default async function ClassPage({
               Students sign in with the class code{' '}
               <strong className="rounded-sm bg-cool-wash px-2">{code}</strong>, their user name and their PIN.
             </p>
+            <div className="mb-4 flex flex-wrap gap-2">
+              <ButtonLink href={`/classes/${id}/board`} weight="main">
+                Board: who is where
+              </ButtonLink>
+              <ButtonLink href={`/classes/${id}/roster`}>Roster: lists, cards, leaving</ButtonLink>
+            </div>
             <table className="w-full text-left">
               <thead>
                 <tr className="border-b-2 border-ink">

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { sql } from 'kysely';
+import { sql, type Transaction } from 'kysely';
 import { database } from '../connection';
+import type { Database } from '../schema';
 
 export async function countUsers(): Promise<number> {
   const row = await database()
@@ -22,38 +23,38 @@ export interface NewAccount {
 }
 
 /** Stores a user, the secret and the class membership, all or nothing. @returns the user's id. */
-export async function insertAccount({
-  name,
-  email,
-  role,
-  passwordHash,
-  membership,
-}: NewAccount): Promise<string> {
-  const userId = randomUUID();
-  await database()
+export function insertAccount(account: NewAccount): Promise<string> {
+  return database()
     .transaction()
-    .execute(async (db) => {
-      await db
-        .insertInto('user')
-        .values({ id: userId, name, email, role, emailVerified: true, image: null })
-        .execute();
-      await db
-        .insertInto('account')
-        .values({
-          id: randomUUID(),
-          accountId: userId,
-          providerId: 'credential',
-          userId,
-          password: passwordHash,
-        })
-        .execute();
-      if (!membership) return;
-      const { classId, userName, instrument = null } = membership;
-      await db
-        .insertInto('class_student')
-        .values({ class_id: classId, student_id: userId, user_name: userName, instrument })
-        .execute();
-    });
+    .execute((db) => insertAccountInto(db, account));
+}
+
+/** The same within a transaction that does more. @returns the user's id. */
+export async function insertAccountInto(
+  db: Transaction<Database>,
+  { name, email, role, passwordHash, membership }: NewAccount,
+): Promise<string> {
+  const userId = randomUUID();
+  await db
+    .insertInto('user')
+    .values({ id: userId, name, email, role, emailVerified: true, image: null })
+    .execute();
+  await db
+    .insertInto('account')
+    .values({
+      id: randomUUID(),
+      accountId: userId,
+      providerId: 'credential',
+      userId,
+      password: passwordHash,
+    })
+    .execute();
+  if (!membership) return userId;
+  const { classId, userName, instrument = null } = membership;
+  await db
+    .insertInto('class_student')
+    .values({ class_id: classId, student_id: userId, user_name: userName, instrument })
+    .execute();
   return userId;
 }
 
@@ -66,6 +67,8 @@ export function maybeStudentByClassCode(code: string, userName: string) {
     .select(['user.id', 'user.email'])
     .where('class.code', '=', code.toUpperCase())
     .where('class_student.user_name', '=', userName.toLowerCase())
+    .where('class_student.left_at', 'is', null)
+    .where('class.archived_at', 'is', null)
     .executeTakeFirst();
 }
 

@@ -58,7 +58,8 @@ function assignments(studentId?: string) {
       'line.title as lineTitle',
       'line.level as lineLevel',
     ])
-    .where('assignment.withdrawn_at', 'is', null);
+    .where('assignment.withdrawn_at', 'is', null)
+    .where('class.archived_at', 'is', null);
 }
 
 export function maybeAssignment(assignmentId: string, studentId?: string) {
@@ -76,6 +77,7 @@ export function listAssignmentsOfTeacher(teacherId: string) {
 /** A student of the class for whom the assignment is. */
 const IS_FOR = (studentId: string) => sql<boolean>`exists (
   select 1 from class_student where class_student.class_id = assignment.class_id and class_student.student_id = ${studentId}
+    and class_student.left_at is null
 ) and (assignment.for_all or exists (
   select 1 from assignment_student
   where assignment_student.assignment_id = assignment.id and assignment_student.student_id = ${studentId}
@@ -115,6 +117,7 @@ export function listStudentsOfAssignment(assignmentId: string) {
       'change.due_on as dueOn',
     ])
     .where('assignment.id', '=', assignmentId)
+    .where('class_student.left_at', 'is', null)
     .where((e) => e.or([e('assignment.for_all', '=', true), e('chosen.student_id', 'is not', null)]))
     .orderBy('user.name')
     .execute();
@@ -209,6 +212,7 @@ export function listQuestions(teacherId: string) {
     ])
     .where('class.teacher_id', '=', teacherId)
     .where('stage_word.kind', '=', 'asks-for-help')
+    .where('class.archived_at', 'is', null)
     .where('assignment.withdrawn_at', 'is', null)
     .orderBy('stage_word.said_at')
     .execute();

@@ -7,7 +7,9 @@ import { database } from '../connection';
 export function listClasses(teacherId: string) {
   return database()
     .selectFrom('class')
-    .leftJoin('class_student', 'class_student.class_id', 'class.id')
+    .leftJoin('class_student', (join) =>
+      join.onRef('class_student.class_id', '=', 'class.id').on('class_student.left_at', 'is', null),
+    )
     .select((e) => [
       'class.id',
       'class.name',
@@ -16,6 +18,7 @@ export function listClasses(teacherId: string) {
       e.fn.count<string>('class_student.student_id').as('studentCount'),
     ])
     .where('class.teacher_id', '=', teacherId)
+    .where('class.archived_at', 'is', null)
     .groupBy(['class.id'])
     .orderBy('class.name')
     .execute();
@@ -33,12 +36,14 @@ export function insertClass(values: { teacher_id: string; name: string; code: st
     .executeTakeFirstOrThrow();
 }
 
+/** Who is in a class now. */
 export function listStudents(classId: string) {
   return database()
     .selectFrom('class_student')
     .innerJoin('user', 'user.id', 'class_student.student_id')
     .select(['user.id', 'user.name', 'class_student.user_name as userName', 'class_student.instrument'])
     .where('class_student.class_id', '=', classId)
+    .where('class_student.left_at', 'is', null)
     .orderBy('user.name')
     .execute();
 }
@@ -99,6 +104,7 @@ export function listWays(teacherId: string) {
     .selectFrom('class')
     .select(['id', 'name', 'vocabulary', 'counting'])
     .where('teacher_id', '=', teacherId)
+    .where('archived_at', 'is', null)
     .orderBy('name')
     .execute();
 }

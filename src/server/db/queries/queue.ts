@@ -44,14 +44,16 @@ export async function listQueue(teacherId: string): Promise<readonly QueueRow[]>
       join assignment on assignment.id = take.assignment_id
       join class on class.id = assignment.class_id
       left join take_answer on take_answer.take_id = take.id
-      where class.teacher_id = ${teacherId} and assignment.withdrawn_at is null and take.state <> 'waiting'
+      join class_student on class_student.class_id = class.id and class_student.student_id = take.student_id
+      where class.teacher_id = ${teacherId} and class.archived_at is null and class_student.left_at is null
+        and assignment.withdrawn_at is null and take.state <> 'waiting'
     )
     select ranked.id, ranked.student_id as "studentId", ranked.assignment_id as "assignmentId",
       "user".name as "studentName", class.name as "className", class.vocabulary,
       line.number as "lineNumber", line.title as "lineTitle", ranked.state,
       ranked.asked_bpm as "askedBpm", ranked.stage, ranked.handed_in_at as "handedInAt", ranked.place,
       help.id is not null as "asksForHelp", help.measure as "helpMeasure",
-      take_check.verdict ->> 'state' as "verdictState", take_check.verdict -> 'measures' as measures, ${overrulesOf('ranked.id')} as overrules
+      take_check.verdict_state as "verdictState", take_check.measures, ${overrulesOf('ranked.id')} as overrules
     from ranked
     join assignment on assignment.id = ranked.assignment_id
     join class on class.id = assignment.class_id

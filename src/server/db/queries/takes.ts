@@ -63,6 +63,7 @@ export function maybeTake(takeId: string) {
       'take.state',
       'take.failure',
       'take.handed_in_at as handedInAt',
+      'take.audio_removed_at as audioRemovedAt',
       'assignment.id as assignmentId',
       'line.number as lineNumber',
       'take.content_hash as contentHash',
@@ -105,8 +106,7 @@ function takeRows() {
       'take_answer.answer',
       'take_answer.comment',
     ])
-    .select(sql<Verdict['measures'] | null>`take_check.verdict -> 'measures'`.as('measures'))
-    .select(sql<Verdict['state'] | null>`take_check.verdict ->> 'state'`.as('verdictState'))
+    .select(['take_check.measures', 'take_check.verdict_state as verdictState'])
     .select(overrulesOf('take.id').as('overrules'));
 }
 
@@ -175,10 +175,11 @@ export function readAudio(takeId: string, from: number, to: number) {
       'audio_type as audioType',
     ])
     .where('id', '=', takeId)
+    .where('audio', 'is not', null)
     .executeTakeFirst();
 }
 
-/** What the check job needs. */
+/** What the check job needs; nothing when the recording was removed. */
 export function maybeTakeToCheck(takeId: string) {
   return database()
     .selectFrom('take')
@@ -187,7 +188,7 @@ export function maybeTakeToCheck(takeId: string) {
     .innerJoin('class', 'class.id', 'assignment.class_id')
     .select([
       'take.id',
-      'take.audio',
+      sql<Buffer>`take.audio`.as('audio'),
       'take.audio_type as audioType',
       'take.asked_bpm as askedBpm',
       'take.alongside',
@@ -197,6 +198,7 @@ export function maybeTakeToCheck(takeId: string) {
       'class.strictness',
     ])
     .where('take.id', '=', takeId)
+    .where('take.audio', 'is not', null)
     .executeTakeFirst();
 }
 
@@ -226,7 +228,9 @@ export function listChecksOfClass(classId: string) {
 export function listOutdatedTakes(versions: Versions) {
   return database()
     .selectFrom('take_check')
+    .innerJoin('take', 'take.id', 'take_check.take_id')
     .select('take_id as id')
+    .where('take.audio', 'is not', null)
     .where((eb) =>
       eb.or([
         eb('heard_version', '<', versions.heard),

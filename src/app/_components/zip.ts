@@ -1,0 +1,36 @@
+import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import type { Archive } from '@/server/access/taking-out';
+
+/**
+ * An archive as a zip file that is written while it is sent: one file at a time is in memory.
+ * Source: PKWARE, APPNOTE.TXT 6.3.
+ */
+export function zipStream({ files }: Archive): ReadableStream<Uint8Array> {
+  const iterator = files[Symbol.asyncIterator]();
+  let zip: Zip;
+  return new ReadableStream<Uint8Array>({
+    start(controller) {
+      zip = new Zip((error, chunk, isLast) => {
+        if (error) return controller.error(error);
+        controller.enqueue(chunk);
+        if (isLast) controller.close();
+      });
+    },
+    async pull(controller) {
+      try {
+        const next = await iterator.next();
+        if (next.done) return zip.end();
+        const { path, bytes, isPacked } = next.value;
+        const entry = isPacked ? new ZipPassThrough(path) : new ZipDeflate(path, { level: 6 });
+        zip.add(entry);
+        entry.push(bytes, true);
+      } catch (error) {
+        // A broken archive must not look whole.
+        controller.error(error);
+      }
+    },
+    async cancel() {
+      await iterator.return?.();
+    },
+  });
+}

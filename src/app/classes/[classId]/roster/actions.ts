@@ -1,0 +1,84 @@
+'use server';
+import { revalidatePath } from 'next/cache';
+import { redirect } from 'next/navigation';
+import { orNotFound } from '@/app/_components/not-found-guard';
+import type { FormState } from '@/app/classes/actions';
+import {
+  changeKeeping,
+  makeCards,
+  moveStudent,
+  noteConsent,
+  previewList,
+  removeStudent,
+  setArchived,
+  setLeft,
+  takeInList,
+} from '@/server/access/roster';
+import { requireTeacher } from '@/server/access/viewer';
+
+const page = (classId: string) => `/classes/${classId}/roster`;
+
+export async function lookAtList(classId: string, text: string) {
+  return orNotFound(previewList(await requireTeacher(), classId, text));
+}
+
+export async function takeIn(classId: string, rows: unknown) {
+  const made = await orNotFound(takeInList(await requireTeacher(), classId, rows));
+  if ('cards' in made) revalidatePath(page(classId));
+  return made;
+}
+
+export async function renewCards(classId: string, studentIds: readonly string[]) {
+  return orNotFound(makeCards(await requireTeacher(), classId, studentIds));
+}
+
+export async function move(
+  classId: string,
+  studentId: string,
+  _: FormState,
+  form: FormData,
+): Promise<FormState> {
+  const problem = await orNotFound(
+    moveStudent(await requireTeacher(), studentId, `${form.get('classId') ?? ''}`),
+  );
+  if (problem) return { problem };
+  revalidatePath(page(classId));
+  return { done: 'Moved.' };
+}
+
+export async function leave(classId: string, studentId: string, hasLeft: boolean): Promise<void> {
+  await orNotFound(setLeft(await requireTeacher(), studentId, hasLeft));
+  revalidatePath(page(classId));
+}
+
+/** @returns what is wrong, if anything. */
+export async function consent(classId: string, studentId: string, word: string): Promise<string | undefined> {
+  const problem = await orNotFound(noteConsent(await requireTeacher(), studentId, word));
+  if (!problem) revalidatePath(page(classId));
+  return problem;
+}
+
+export async function remove(
+  classId: string,
+  studentId: string,
+  _: FormState,
+  form: FormData,
+): Promise<FormState> {
+  const problem = await orNotFound(removeStudent(await requireTeacher(), studentId, form.get('name')));
+  if (problem) return { problem };
+  revalidatePath(page(classId));
+  return { done: 'Everything is removed.' };
+}
+
+export async function keep(classId: string, _: FormState, form: FormData): Promise<FormState> {
+  const problem = await orNotFound(changeKeeping(await requireTeacher(), classId, form.get('days')));
+  if (problem) return { problem };
+  revalidatePath(page(classId));
+  return { done: 'That is how long recordings are kept.' };
+}
+
+export async function archive(classId: string, isArchived: boolean): Promise<void> {
+  await orNotFound(setArchived(await requireTeacher(), classId, isArchived));
+  revalidatePath('/classes');
+  redirect(isArchived ? '/classes' : page(classId));
+}

@@ -1,0 +1,50 @@
+'use client';
+import { useState, useTransition } from 'react';
+import { Button } from '@/ui/button';
+import { renewCards } from './actions';
+import { type Card, Cards } from './cards';
+
+interface CardsPanelProps {
+  readonly classId: string;
+  readonly className: string;
+  readonly code: string;
+  readonly students: readonly { readonly id: string; readonly name: string }[];
+}
+
+/** Cards with new PINs: Mevlo does not know the old ones. */
+export function CardsPanel({ classId, className, code, students }: CardsPanelProps) {
+  const [chosen, setChosen] = useState<readonly string[]>([]);
+  const [cards, setCards] = useState<readonly Card[]>();
+  const [isPending, start] = useTransition();
+  const make = () => start(async () => setCards(await renewCards(classId, chosen)));
+  return (
+    <div className="space-y-3">
+      <p>Mevlo cannot read PINs. A new card has a new PIN; the old one ends.</p>
+      <fieldset className="max-h-56 overflow-y-auto border-2 border-rule px-2">
+        <legend className="font-bold">For whom</legend>
+        {students.map(({ id, name }) => (
+          <label key={id} className="flex min-h-9 items-center gap-2">
+            <input
+              type="checkbox"
+              checked={chosen.includes(id)}
+              onChange={(event) =>
+                setChosen(
+                  event.currentTarget.checked ? [...chosen, id] : chosen.filter((other) => other !== id),
+                )
+              }
+              className="size-5"
+            />
+            {name}
+          </label>
+        ))}
+      </fieldset>
+      <Button onClick={() => setChosen(students.map(({ id }) => id))} weight="quiet">
+        Everybody
+      </Button>
+      <Button onClick={make} disabled={isPending || chosen.length === 0} className="w-full">
+        Make {chosen.length} {chosen.length === 1 ? 'card' : 'cards'}
+      </Button>
+      {cards && <Cards cards={cards} className={className} code={code} />}
+    </div>
+  );
+}

@@ -1,0 +1,61 @@
+'use client';
+import { Printer } from 'lucide-react';
+import { createPortal } from 'react-dom';
+import { Button } from '@/ui/button';
+
+export interface Card {
+  readonly name: string;
+  readonly userName: string;
+  readonly pin: string;
+}
+
+interface CardsProps {
+  readonly cards: readonly Card[];
+  readonly className: string;
+  readonly code: string;
+}
+
+/** Sign-in cards: shown once, and alone on paper, to be cut apart. */
+export function Cards(props: CardsProps) {
+  return (
+    <div>
+      <Button onClick={() => window.print()} weight="main" className="w-full">
+        <Printer aria-hidden className="size-5" /> Print {props.cards.length}{' '}
+        {props.cards.length === 1 ? 'card' : 'cards'}
+      </Button>
+      <p className="my-2 text-base">They are shown this once. Print them, or write the PINs down.</p>
+      <CardSheet {...props} />
+      {createPortal(
+        <div className="cards-on-paper hidden">
+          <CardSheet {...props} />
+        </div>,
+        document.body,
+      )}
+    </div>
+  );
+}
+
+function CardSheet({ cards, className, code }: CardsProps) {
+  return (
+    <ul className="grid grid-cols-1 gap-3 print:grid-cols-2">
+      {cards.map(({ name, userName, pin }) => (
+        <li
+          key={userName}
+          className="break-inside-avoid border-2 border-dashed border-ink p-3"
+          data-card={name}
+        >
+          <p className="font-serif text-xl font-bold">{name}</p>
+          <p className="text-faint">{className}</p>
+          <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-4 text-lg">
+            <dt>Class code</dt>
+            <dd className="font-bold">{code}</dd>
+            <dt>User name</dt>
+            <dd className="font-bold">{userName}</dd>
+            <dt>PIN</dt>
+            <dd className="font-bold tracking-widest">{pin}</dd>
+          </dl>
+        </li>
+      ))}
+    </ul>
+  );
+}

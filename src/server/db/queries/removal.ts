@@ -1,0 +1,118 @@
+import { sql } from 'kysely';
+import { database } from '../connection';
+
+/** A warning stands for so many days before a recording goes. */
+export const WARNING_DAYS = 14;
+
+/** When the recording of a take goes: after its time, and never before the warning stood long enough. */
+const GOES_AT = sql<Date>`greatest(
+  take.handed_in_at + make_interval(days => class.keep_days),
+  class.keep_days_since + make_interval(days => ${WARNING_DAYS})
+)`;
+
+/**
+ * Removes everything of a student for good, and keeps a record that it was, without saying whose.
+ * Whatever hangs on the student goes by the foreign keys; attempts and jobs know the student by name alone.
+ */
+export async function removeStudent(student: {
+  readonly studentId: string;
+  readonly email: string;
+  readonly teacherId: string;
+  readonly className: string;
+}): Promise<{ readonly takeCount: number }> {
+  const { studentId, email, teacherId, className } = student;
+  return database()
+    .transaction()
+    .execute(async (db) => {
+      const takes = await db.selectFrom('take').select('id').where('student_id', '=', studentId).execute();
+      const takeIds = takes.map(({ id }) => id);
+      await db
+        .deleteFrom('attempt')
+        .where((e) => e.or([e('subject', 'like', `%:${studentId}`), e('subject', '=', `sign-in:${email}`)]))
+        .execute();
+      const { rows } = await sql<{ name: string }>`
+        select table_name as name from information_schema.tables
+        where table_schema = 'pgboss' and table_name in ('job', 'archive')`.execute(db);
+      for (const { name } of rows)
+        await sql`delete from ${sql.table(`pgboss.${name}`)} where data ->> 'takeId' = any(${takeIds})`.execute(
+          db,
+        );
+      await db.deleteFrom('user').where('id', '=', studentId).where('role', '=', 'student').execute();
+      await db
+        .insertInto('removal')
+        .values({
+          teacher_id: teacherId,
+          class_name: className,
+          kind: 'student',
+          reason: 'asked',
+          take_count: takeIds.length,
+        })
+        .execute();
+      return { takeCount: takeIds.length };
+    });
+}
+
+export function listRemovals(teacherId: string) {
+  return database()
+    .selectFrom('removal')
+    .select([
+      'id',
+      'class_name as className',
+      'kind',
+      'reason',
+      'take_count as takeCount',
+      'removed_at as removedAt',
+    ])
+    .where('teacher_id', '=', teacherId)
+    .orderBy('removed_at', 'desc')
+    .limit(50)
+    .execute();
+}
+
+/** How long a class keeps recordings. @param days null keeps them. */
+export async function setKeepDays(classId: string, days: number | null): Promise<void> {
+  await database()
+    .updateTable('class')
+    .set({ keep_days: days, keep_days_since: days === null ? null : sql<Date>`now()` })
+    .where('id', '=', classId)
+    .execute();
+}
+
+/** What goes within the time of the warning, class by class. */
+export function listGoing(teacherId: string) {
+  return database()
+    .selectFrom('take')
+    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
+    .innerJoin('class', 'class.id', 'assignment.class_id')
+    .select((e) => [
+      'class.id as classId',
+      'class.name as className',
+      'class.keep_days as keepDays',
+      e.fn.countAll<string>().as('takeCount'),
+      e.fn.min(GOES_AT).as('firstAt'),
+    ])
+    .where('class.teacher_id', '=', teacherId)
+    .where('class.keep_days', 'is not', null)
+    .where('take.audio', 'is not', null)
+    .where(GOES_AT, '<=', sql<Date>`now() + make_interval(days => ${WARNING_DAYS})`)
+    .groupBy('class.id')
+    .orderBy('class.name')
+    .execute();
+}
+
+/** Removes the recordings whose time is over; verdicts and answers stay. @returns how many. */
+export async function removeOldRecordings(): Promise<number> {
+  const { rows } = await sql<{ count: string }>`
+    with gone as (
+      update take set audio = null, audio_removed_at = now()
+      from assignment join class on class.id = assignment.class_id
+      where assignment.id = take.assignment_id and class.keep_days is not null
+        and take.audio is not null and take.state <> 'waiting' and ${GOES_AT} < now()
+      returning class.teacher_id, class.name
+    ), noted as (
+      insert into removal (teacher_id, class_name, kind, reason, take_count)
+      select teacher_id, name, 'recordings', 'kept-long-enough', count(*) from gone group by teacher_id, name
+    )
+    select count(*) from gone`.execute(database());
+  return Number(rows[0]!.count);
+}

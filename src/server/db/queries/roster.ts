@@ -1,0 +1,159 @@
+import { sql } from 'kysely';
+import { database } from '../connection';
+import type { Consent } from '../schema';
+import { insertAccountInto, type NewAccount } from './accounts';
+
+/** Everybody who is or was in a class, those who are in it first. */
+export function listRoster(classId: string) {
+  return database()
+    .selectFrom('class_student')
+    .innerJoin('user', 'user.id', 'class_student.student_id')
+    .select((e) => [
+      'user.id',
+      'user.name',
+      'class_student.user_name as userName',
+      'class_student.instrument',
+      'class_student.left_at as leftAt',
+      'class_student.consent',
+      'class_student.consent_noted_at as consentNotedAt',
+      e
+        .selectFrom('take')
+        .whereRef('take.student_id', '=', 'user.id')
+        .select((take) => take.fn.countAll<string>().as('count'))
+        .as('takeCount'),
+    ])
+    .where('class_student.class_id', '=', classId)
+    .orderBy('class_student.left_at', (order) => order.asc().nullsFirst())
+    .orderBy('user.name')
+    .execute();
+}
+
+/** The class that a student is or was in, with its teacher. */
+export function maybeMembership(studentId: string) {
+  return database()
+    .selectFrom('class_student')
+    .innerJoin('class', 'class.id', 'class_student.class_id')
+    .innerJoin('user', 'user.id', 'class_student.student_id')
+    .select([
+      'user.id as studentId',
+      'user.name',
+      'user.email',
+      'class.id as classId',
+      'class.name as className',
+      'class.code',
+      'class.teacher_id as teacherId',
+      'class_student.user_name as userName',
+      'class_student.instrument',
+      'class_student.consent',
+      'class_student.consent_noted_at as consentNotedAt',
+      'class_student.left_at as leftAt',
+    ])
+    .where('class_student.student_id', '=', studentId)
+    .executeTakeFirst();
+}
+
+/** User names of a class, of those who left as well. */
+export async function listUserNames(classId: string): Promise<readonly string[]> {
+  const rows = await database()
+    .selectFrom('class_student')
+    .select('user_name')
+    .where('class_id', '=', classId)
+    .execute();
+  return rows.map(({ user_name }) => user_name);
+}
+
+/** All of them, or none. */
+export async function insertStudents(accounts: readonly NewAccount[]): Promise<void> {
+  await database()
+    .transaction()
+    .execute(async (db) => {
+      for (const account of accounts) await insertAccountInto(db, account);
+    });
+}
+
+/** Puts a student into another class. @param email the address that sign-in uses; it is made from class and user name. */
+export async function moveStudent(
+  studentId: string,
+  toClassId: string,
+  userName: string,
+  email: string,
+): Promise<void> {
+  await database()
+    .transaction()
+    .execute(async (db) => {
+      await db
+        .updateTable('class_student')
+        .set({ class_id: toClassId, user_name: userName })
+        .where('student_id', '=', studentId)
+        .execute();
+      await db.updateTable('user').set({ email }).where('id', '=', studentId).execute();
+    });
+}
+
+/** A student leaves a class or comes back. Who has left is signed out at once. */
+export async function setLeft(studentId: string, hasLeft: boolean): Promise<void> {
+  await database()
+    .transaction()
+    .execute(async (db) => {
+      await db
+        .updateTable('class_student')
+        .set({ left_at: hasLeft ? sql<Date>`now()` : null })
+        .where('student_id', '=', studentId)
+        .execute();
+      if (hasLeft) await sql`delete from "session" where "userId" = ${studentId}`.execute(db);
+    });
+}
+
+export async function setConsent(studentId: string, consent: Consent): Promise<void> {
+  await database()
+    .updateTable('class_student')
+    .set({ consent, consent_noted_at: consent === 'not-asked' ? null : sql<Date>`now()` })
+    .where('student_id', '=', studentId)
+    .execute();
+}
+
+/** A new PIN ends every session of the old one. */
+export async function setSecrets(
+  secrets: readonly { readonly studentId: string; readonly hash: string }[],
+): Promise<void> {
+  await database()
+    .transaction()
+    .execute(async (db) => {
+      for (const { studentId, hash } of secrets) {
+        await db
+          .updateTable('account')
+          .set({ password: hash })
+          .where('userId', '=', studentId)
+          .where('providerId', '=', 'credential')
+          .execute();
+        await sql`delete from "session" where "userId" = ${studentId}`.execute(db);
+      }
+    });
+}
+
+export function listArchivedClasses(teacherId: string) {
+  return database()
+    .selectFrom('class')
+    .select(['id', 'name', 'archived_at as archivedAt'])
+    .where('teacher_id', '=', teacherId)
+    .where('archived_at', 'is not', null)
+    .orderBy('name')
+    .execute();
+}
+
+/** Puts a class away, or brings it back. Its students are signed out. */
+export async function setArchived(classId: string, isArchived: boolean): Promise<void> {
+  await database()
+    .transaction()
+    .execute(async (db) => {
+      await db
+        .updateTable('class')
+        .set({ archived_at: isArchived ? sql<Date>`now()` : null })
+        .where('id', '=', classId)
+        .execute();
+      if (isArchived)
+        await sql`delete from "session" where "userId" in (
+          select student_id from class_student where class_id = ${classId}
+        )`.execute(db);
+    });
+}

@@ -1,0 +1,80 @@
+import { sql } from 'kysely';
+import { database } from '../connection';
+import { asOverruled, overrulesOf } from './overrules';
+
+/** Everything that is known of a student's takes but their sound, the oldest first. */
+export async function listTakesToTakeOut(studentId: string) {
+  const rows = await database()
+    .selectFrom('take')
+    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
+    .innerJoin('line', 'line.id', 'assignment.line_id')
+    .leftJoin('take_check', 'take_check.take_id', 'take.id')
+    .leftJoin('take_answer', 'take_answer.take_id', 'take.id')
+    .select([
+      'take.id',
+      'take.asked_bpm as askedBpm',
+      'take.stage',
+      'take.source',
+      'take.state',
+      'take.failure',
+      'take.self_rating as selfRating',
+      'take.recorded_at as recordedAt',
+      'take.handed_in_at as handedInAt',
+      'take.audio_removed_at as audioRemovedAt',
+      'take.audio_type as audioType',
+      'line.number as lineNumber',
+      'line.title as lineTitle',
+      'take_check.heard',
+      'take_check.verdict',
+      'take_check.measures',
+      'take_answer.answer',
+      'take_answer.comment',
+      'take_answer.answered_at as answeredAt',
+    ])
+    .select(overrulesOf('take.id').as('overrules'))
+    .where('take.student_id', '=', studentId)
+    .orderBy('take.handed_in_at')
+    .execute();
+  return asOverruled(rows);
+}
+
+/** A whole recording; undefined when it was removed. */
+export async function maybeWholeAudio(takeId: string): Promise<Buffer | undefined> {
+  const row = await database().selectFrom('take').select('audio').where('id', '=', takeId).executeTakeFirst();
+  return row?.audio ?? undefined;
+}
+
+/** What was given to a student in the class, with what is different for this student, and the music that is read. */
+export function listGivenToStudent(studentId: string) {
+  return database()
+    .selectFrom('assignment')
+    .innerJoin('line', 'line.id', 'assignment.line_id')
+    .leftJoin('assignment_change as change', (join) =>
+      join.onRef('change.assignment_id', '=', 'assignment.id').on('change.student_id', '=', studentId),
+    )
+    .select((e) => [
+      'assignment.id',
+      'assignment.class_id as classId',
+      'line.id as lineId',
+      'line.number as lineNumber',
+      'line.title as lineTitle',
+      'line.token',
+      e.fn.coalesce('change.start_bpm', 'assignment.start_bpm').as('startBpm'),
+      e.fn.coalesce('change.goal_bpm', 'assignment.goal_bpm').as('goalBpm'),
+      e.fn.coalesce('change.due_on', 'assignment.due_on').as('dueOn'),
+      'assignment.plan',
+      'assignment.withdrawn_at as withdrawnAt',
+    ])
+    .where(
+      sql<boolean>`assignment.id in (
+        select assignment_id from take where student_id = ${studentId}
+        union select assignment_id from stage_word where student_id = ${studentId}
+        union select assignment_id from assignment_student where student_id = ${studentId}
+        union select assignment.id from assignment
+          join class_student on class_student.class_id = assignment.class_id
+          where class_student.student_id = ${studentId} and assignment.for_all
+      )`,
+    )
+    .orderBy('line.number')
+    .execute();
+}
