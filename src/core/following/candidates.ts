@@ -33,6 +33,12 @@ const SCOOP_SEMITONES = 1.3;
 const SCOOP_GAP_SECONDS = 0.03;
 const SCOOP_DIP_DB = 3;
 
+/** A start that spoke twice: so soon again at the same pitch, without a gap, and the note is long enough to be neither. */
+const STUTTER_SECONDS = 0.15;
+const STUTTER_SEMITONES = 0.6;
+const STUTTER_DIP_DB = 6;
+const STUTTERED_NOTE_SECONDS = 0.3;
+
 /** A sound with how it was heard. */
 export type HeardSound = PlayedSound & { readonly evidence: Evidence };
 
@@ -117,7 +123,10 @@ export function joinDoubtful(
     const sureStart = isAtTiedHead ? SURE_START_AT_TIED_HEAD : SURE_START;
     if (before && !used.has(index) && startStrength < sureStart)
       sounds[sounds.length - 1] = { ...before, endSeconds: Math.max(before.endSeconds, sound.endSeconds) };
-    else if (before && startsWith(before, sound, isBeforeUsed, used.has(index))) {
+    else if (
+      before &&
+      startsWith(before, sound, isBeforeUsed, used.has(index), (latest?.note.beats ?? 0) * secondsPerBeat)
+    ) {
       sounds[sounds.length - 1] = { ...sound, onsetSeconds: before.onsetSeconds };
       isBeforeUsed = true;
     } else {
@@ -133,9 +142,29 @@ export function joinDoubtful(
 }
 
 /** Whether a sound is the beginning of the next one, only one of which was taken for a note. */
-function startsWith(sound: HeardSound, next: HeardSound, isUsed: boolean, nextIsUsed: boolean): boolean {
+function startsWith(
+  sound: HeardSound,
+  next: HeardSound,
+  isUsed: boolean,
+  nextIsUsed: boolean,
+  noteSeconds: number,
+): boolean {
   if (isUsed === nextIsUsed) return false;
-  return isScoop(sound, next) || (nextIsUsed && isSqueak(sound, next));
+  return (
+    isScoop(sound, next) ||
+    (noteSeconds >= STUTTERED_NOTE_SECONDS && isStutter(sound, next)) ||
+    (nextIsUsed && isSqueak(sound, next))
+  );
+}
+
+function isStutter(sound: HeardSound, next: HeardSound): boolean {
+  if (sound.midi === undefined || next.midi === undefined) return false;
+  return (
+    next.onsetSeconds - sound.onsetSeconds <= STUTTER_SECONDS &&
+    Math.abs(next.midi - sound.midi) <= STUTTER_SEMITONES &&
+    next.onsetSeconds - sound.endSeconds <= SCOOP_GAP_SECONDS &&
+    (next.evidence.dipDb ?? 0) < STUTTER_DIP_DB
+  );
 }
 
 function isSqueak(sound: PlayedSound, next: PlayedSound): boolean {

@@ -153,6 +153,25 @@ describe('what is no extra note', () => {
     expect(notes[4]).toMatchObject({ kind: 'played', pitchErrorSemitones: 0 });
   });
 
+  test('a start that speaks twice is one note, and a note that was added after it is not', () => {
+    const twice = (at: number, startStrength = 1) =>
+      followed(
+        exact.flatMap((note, n) =>
+          n === 4
+            ? [
+                tone(note.onsetSeconds, note.midi, at - 0.01),
+                { ...tone(note.onsetSeconds + at, note.midi, 0.9 - at), dipDb: 3, startStrength },
+              ]
+            : [note],
+        ),
+      );
+    const stuttered = twice(0.1);
+    expect(stuttered.extras).toHaveLength(0);
+    const note = stuttered.notes[4]!;
+    expect(note.kind === 'played' && note.sound.endSeconds).toBeCloseTo(exact[4]!.onsetSeconds + 0.9, 2);
+    expect(twice(0.35).extras).toHaveLength(1);
+  });
+
   test('a short note that leaps down to the next is no squeak, whatever wavers in it', () => {
     const leaping = exact.map((note, n) =>
       n === 4

@@ -119,6 +119,14 @@ describe('confidence', () => {
       expect(pitchOf({ m1n2: { missing: true, sign: 'sound-goes-on' } })).toBe('missing');
     });
 
+    test('where the sound never has a gap, going on says nothing', () => {
+      const joined = Object.fromEntries(
+        repeats.part.measures.flatMap(({ events }) => events.map(({ id }) => [id, { dipDb: 1 }])),
+      );
+      const held = { missing: true, sign: 'sound-goes-on' } as const;
+      expect(pitchOf({ ...joined, m1n2: held })).toBe('unclear');
+    });
+
     test('where other repeats of the take were covered as well, nobody knows', () => {
       const covered = { missing: true, sign: 'sound-goes-on' } as const;
       expect(pitchOf({ m1n2: covered, m2n3: covered })).toBe('unclear');

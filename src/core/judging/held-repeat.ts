@@ -8,10 +8,10 @@ import { repeatsPitch, type WrittenNote } from '../notation';
 const COVERED_SHARE = 0.034;
 const NO_SIGN_WHERE_HELD_SHARE = 0.9;
 /**
- * Where the weakest sign of the take's other repeats is at least so strong, none is covered: measured on the seeds 301–705 and
- * 1001–1568, none of 97 covered ones lay in such a take, and 8 of 23 that were held through.
+ * Where the weakest sign of the take's other repeats is at least so strong, none is covered: measured on the seeds 5001–7405,
+ * 46 that were held through lay in such a take, and 3 covered ones, all of them of sounds without gaps.
  */
-const PLAIN_REPEAT = 0.7;
+const PLAIN_REPEAT = 0.8;
 const COVERED_SHARE_AMONG_PLAIN = 0.002;
 /** The same where all of them are at least more likely than not: measured on the seeds 3001–3405 and 4001–4270. */
 const LIKELY_REPEAT = 0.5;
@@ -27,6 +27,13 @@ const HELD_SHARE = 0.012;
  */
 const STEADY_WHERE_HELD_SHARE = 0.8;
 const STEADY_WHERE_COVERED_SHARE = 0.15;
+/**
+ * A sound without gaps (a bag keeps blowing) never changes its level: no repeat of such a take dips by so much, and some repeat
+ * of each of the 46 takes above did.
+ */
+const STEADY_WITHOUT_GAPS_SHARE = 0.95;
+const GAP_DIP_DB = 3.5;
+const FEWEST_WITHOUT_GAPS = 3;
 
 /**
  * How likely a repeated note without any sign of a start was held through: by Bayes' rule, from how often repeats of this
@@ -34,14 +41,20 @@ const STEADY_WHERE_COVERED_SHARE = 0.15;
  */
 export function sureOfHeldIn(written: readonly WrittenNote[], notes: readonly FollowedNote[]): number {
   const repeated = notes.filter((_, index) => repeatsPitch(written[index]!, written[index - 1]));
-  const strengths = repeated.flatMap((note) => (note.kind === 'played' ? [note.evidence.startStrength] : []));
-  const usualShare = shareCovered(strengths.length > 0 ? Math.min(...strengths) : 0);
+  const played = repeated.flatMap((note) => (note.kind === 'played' ? [note.evidence] : []));
+  const strengths = played.map(({ startStrength }) => startStrength);
+  // Without gaps neither the other repeats nor a steady level say anything of this one.
+  const hasGaps =
+    played.length < FEWEST_WITHOUT_GAPS ||
+    played.some(({ dipDb }) => dipDb === undefined || dipDb >= GAP_DIP_DB);
+  const usualShare = hasGaps && strengths.length > 0 ? shareCovered(Math.min(...strengths)) : COVERED_SHARE;
   const covered = repeated.filter((note) => note.kind === 'missing' && isWithin(note.sign)).length;
   const coveredShare =
     (usualShare * GENERAL_REPEATS + Math.max(0, covered - 1)) /
     (GENERAL_REPEATS + strengths.length + covered);
   const held = HELD_SHARE * NO_SIGN_WHERE_HELD_SHARE * STEADY_WHERE_HELD_SHARE;
-  return held / (held + (1 - HELD_SHARE) * coveredShare * STEADY_WHERE_COVERED_SHARE);
+  const steadyShare = hasGaps ? STEADY_WHERE_COVERED_SHARE : STEADY_WITHOUT_GAPS_SHARE;
+  return held / (held + (1 - HELD_SHARE) * coveredShare * steadyShare);
 }
 
 const isWithin = (sign: MissingSign | undefined) => sign === 'sound-goes-on' || sign === 'sound-changes';
