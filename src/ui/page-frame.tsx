@@ -18,6 +18,7 @@ const TEACHER_PLACES = [
 ] as const;
 const STUDENT_PLACES = [
   ['/practice', 'My lines'],
+  ['/my-record', 'My record'],
   ['/metronome', 'Metronome'],
 ] as const;
 

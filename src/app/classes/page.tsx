@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import Link from 'next/link';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { listClasses } from '@/server/access/classes';
+import { listArchivedClasses } from '@/server/access/roster';
 import { requireTeacher } from '@/server/access/viewer';
 import { Sheet } from '@/ui/page-frame';
 import { NewClassForm } from './class-forms';
@@ -10,7 +11,7 @@ export const metadata: Metadata = { title: 'Classes' };
 
 export default async function ClassesPage() {
   const viewer = await requireTeacher();
-  const classes = await listClasses(viewer);
+  const [classes, archived] = await Promise.all([listClasses(viewer), listArchivedClasses(viewer)]);
   return (
     <SignedInFrame viewer={viewer}>
       <div className="grid items-start gap-5 md:grid-cols-[1fr_320px]">
@@ -32,6 +33,25 @@ export default async function ClassesPage() {
             ))}
           </ul>
           {classes.length === 0 && <p>No class yet.</p>}
+          {archived.length > 0 && (
+            <details className="mt-4">
+              <summary className="min-h-8 cursor-pointer text-cool underline underline-offset-4">
+                Put away ({archived.length})
+              </summary>
+              <ul>
+                {archived.map(({ id, name }) => (
+                  <li key={id}>
+                    <Link
+                      href={`/classes/${id}/roster`}
+                      className="inline-flex min-h-11 items-center underline"
+                    >
+                      {name}
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )}
         </Sheet>
         <Sheet>
           <h2 className="mb-3 text-xl font-bold">A new class</h2>

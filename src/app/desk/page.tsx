@@ -9,9 +9,11 @@ import { sayNeed } from '@/core/hearing';
 import { sayMeasure } from '@/core/time';
 import { listAssignmentsOfTeacher, listQuestions } from '@/server/access/assignments';
 import { getQueue } from '@/server/access/queue';
+import { getRemovals } from '@/server/access/roster';
 import { listTakesOfTeacher } from '@/server/access/takes';
 import { requireTeacher } from '@/server/access/viewer';
 import { ButtonLink } from '@/ui/button';
+import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 
 export const metadata: Metadata = { title: 'Desk' };
@@ -20,11 +22,12 @@ const sayEarlier = (count: number) => (count === 1 ? 'one earlier take' : `${cou
 
 export default async function DeskPage() {
   const viewer = await requireTeacher();
-  const [queue, takes, assignments, questions] = await Promise.all([
+  const [queue, takes, assignments, questions, { going }] = await Promise.all([
     getQueue(viewer),
     listTakesOfTeacher(viewer),
     listAssignmentsOfTeacher(viewer),
     listQuestions(viewer),
+    getRemovals(viewer),
   ]);
   const answered = takes.filter((take) => take.answer);
   const today = dayOf(new Date());
@@ -33,6 +36,15 @@ export default async function DeskPage() {
       <h1 className="sr-only">Desk</h1>
       <div className="grid items-start gap-5 lg:grid-cols-[1fr_340px]">
         <div className="space-y-5">
+          {going.map(({ classId, className, takeCount, keepDays, firstAt }) => (
+            <Notice key={classId} kind="problem">
+              {takeCount === 1 ? 'One recording' : `${takeCount} recordings`} of {className} will be older
+              than {keepDays} days and go within two weeks, the first {sayDay(dayOf(firstAt), today)}.{' '}
+              <Link href={`/classes/${classId}/roster`} className="underline underline-offset-4">
+                Take them out, or keep them longer
+              </Link>
+            </Notice>
+          ))}
           {questions.length > 0 && (
             <Sheet>
               <h2 className="mb-2 text-xl font-bold">Asking for help ({questions.length})</h2>

@@ -1,4 +1,5 @@
 export { requireRange, unreachable } from './contract';
+export { grouped } from './grouped';
 export { listed } from './listed';
 export { createRandom, type Random } from './random';
 export { describeIssue, failure, type Issue, type Result, success } from './result';

@@ -100,16 +100,21 @@ async function chosenPlan(
   return { ...chosen, ...(chunking && { chunking }) };
 }
 
-/** What a student has to do, and where the student stands in it. */
-export async function listAssignmentsOfStudent(viewer: Viewer) {
+/** What the viewer has to do, and where the viewer stands in it. */
+export function listAssignmentsOfStudent(viewer: Viewer) {
+  return progressOfStudent(viewer.userId);
+}
+
+/** The same of a student whom somebody may see. */
+export async function progressOfStudent(studentId: string) {
   const [assignments, takes, words] = await Promise.all([
-    queries.listAssignmentsOfStudent(viewer.userId),
-    listTakesOfStudent(viewer.userId),
-    queries.listStageWords(viewer.userId),
+    queries.listAssignmentsOfStudent(studentId),
+    listTakesOfStudent(studentId),
+    queries.listStageWords(studentId),
   ]);
   const found = await Promise.all(
     assignments.map(async (assignment) => {
-      const part = await maybePartForStudent(assignment.lineId, viewer.userId, assignment.classId);
+      const part = await maybePartForStudent(assignment.lineId, studentId, assignment.classId);
       if (!part) return undefined;
       const { plan, ...rest } = assignment;
       const { stages, progress } = standingOf(assignment, part.line, takes, words);

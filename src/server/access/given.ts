@@ -7,6 +7,7 @@ import * as queries from '@/server/db/queries/assignments';
 import { listParts, maybeMusic, maybePartForStudent } from '@/server/db/queries/music';
 import { listTakesOfAssignment } from '@/server/db/queries/takes';
 import { stageFacts } from './assignments';
+import { getStumbles } from './board';
 import { getClass } from './classes';
 import { stagesOfAssignment, standingOf } from './stages';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
@@ -64,6 +65,7 @@ export async function getGiven(viewer: Viewer, assignmentId: string) {
       };
     }),
   );
+  const stumbles = await getStumbles(assignment);
   const { id, lineId, lineNumber, lineTitle, classId, className, startBpm, goalBpm, dueOn, plan, forAll } =
     assignment;
   return {
@@ -78,6 +80,7 @@ export async function getGiven(viewer: Viewer, assignmentId: string) {
     dueOn,
     planName: plan?.name,
     forAll,
+    stumbles,
     students: standing.filter((student) => student !== undefined),
   };
 }

@@ -8,6 +8,7 @@ import { LEAST_RATING, MOST_RATING, QUALITIES } from '@/core/practice';
 import { countAttempt } from '@/server/db/queries/accounts';
 import * as pieces from '@/server/db/queries/take-pieces';
 import * as queries from '@/server/db/queries/takes';
+import { maybeWholeAudio } from '@/server/db/queries/taking-out';
 import { requestCheck } from '@/server/jobs/queue';
 import { requireMusicOfStage } from './assignments';
 import { engravingsOf } from './engravings';
@@ -238,6 +239,14 @@ export async function getTakeAudio(viewer: Viewer, takeId: string, from: number,
   return audio;
 }
 
+/** A whole recording, to be kept. @throws NotFound */
+export async function getWholeTake(viewer: Viewer, takeId: string): Promise<Buffer> {
+  await requireTake(viewer, takeId);
+  const audio = await maybeWholeAudio(takeId);
+  if (!audio) throw new NotFound();
+  return audio;
+}
+
 /** What the same student played before of the same line, newest first; at most five. @throws NotFound */
 export async function listEarlierTakes(viewer: Viewer, takeId: string) {
   await requireTake(viewer, takeId);
@@ -252,6 +261,7 @@ export function listTakesOfTeacher(viewer: Viewer) {
 const answerForm = z.object({
   answer: z.enum(ANSWERS),
   comment: z.string().trim().max(1000, 'A comment has at most 1000 letters.'),
+  rating: z.partialRecord(z.enum(QUALITIES), rating).optional(),
 });
 
 /** The teacher's word on a take, beside the verdict and never over it. @returns what is wrong, if anything. @throws NotFound */
@@ -260,6 +270,12 @@ export async function answerTake(viewer: Viewer, takeId: string, form: unknown):
   const take = await requireTake(viewer, takeId);
   const read = answerForm.safeParse(form);
   if (!read.success) return read.error.issues[0]!.message;
-  await queries.storeAnswer({ take_id: take.id, teacher_id: viewer.userId, ...read.data });
+  const { rating: rated, ...said } = read.data;
+  await queries.storeAnswer({
+    take_id: take.id,
+    teacher_id: viewer.userId,
+    ...said,
+    rating: rated && Object.keys(rated).length > 0 ? JSON.stringify(rated) : null,
+  });
   return undefined;
 }

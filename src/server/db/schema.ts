@@ -247,6 +247,8 @@ interface TakeAnswerTable {
   teacher_id: string;
   answer: Answer;
   comment: string;
+  /** The teacher's own, out of ten; null without one. */
+  rating: ColumnType<SelfRating | null, string | null | undefined, string | null>;
   answered_at: Generated<Date>;
 }
 

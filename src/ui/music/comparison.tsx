@@ -1,14 +1,7 @@
 import type { Verdict } from '@/core/judging';
 import { GOOD_ENOUGH, MOST_RATING, measuredRating, type Quality, type SelfRating } from '@/core/practice';
 import { sayMeasures, type Vocabulary } from '@/core/time';
-
-const NAMES: Readonly<Record<Quality, string>> = {
-  rhythm: 'Rhythm',
-  notes: 'Notes',
-  tempo: 'Tempo',
-  fluency: 'Fluency',
-  character: 'Character',
-};
+import { QUALITY_NAMES } from './quality-names';
 
 interface ComparisonProps {
   readonly verdict: Verdict;
@@ -51,7 +44,7 @@ export function Comparison({ verdict, rating, asked, vocabulary, who }: Comparis
           {rows.map(({ quality, rating: measured, measures }) => (
             <tr key={quality}>
               <th scope="row" className="py-2 pr-4">
-                {NAMES[quality]}
+                {QUALITY_NAMES[quality]}
               </th>
               {hasOwn && <Mark value={rating[quality]} />}
               <Mark value={measured} />

@@ -7,6 +7,7 @@ import { listClasses } from '@/server/access/classes';
 import { getGiven } from '@/server/access/given';
 import { requireTeacher } from '@/server/access/viewer';
 import { ButtonLink } from '@/ui/button';
+import { ClassStrip } from '@/ui/music/class-strip';
 import { Sheet } from '@/ui/page-frame';
 import { ChangeForm, CopyForm, HelpedForm, TakeBackForm } from './given-forms';
 
@@ -40,6 +41,12 @@ export default async function GivenPage({
             {given.forAll ? '' : ', some students'}; {given.planName ?? 'the whole line'}, {given.startBpm} to{' '}
             {given.goalBpm}, due {sayDay(given.dueOn, today)}
           </p>
+          {given.stumbles.engravings && given.stumbles.measures.length > 0 && (
+            <div className="mb-4 border-b-2 border-rule pb-4">
+              <h2 className="mb-1 text-xl font-bold">Where the class stumbles</h2>
+              <ClassStrip {...given.stumbles} engravings={given.stumbles.engravings} />
+            </div>
+          )}
           <ul className="divide-y divide-rule">
             {given.students.map((student) => (
               <li key={student.id} className="py-3" data-student={student.name}>

@@ -3,6 +3,7 @@ import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import type { Answer } from '@/core/hearing';
+import { QUALITIES } from '@/core/practice';
 import { overruleMeasure } from '@/server/access/overrules';
 import { answerTake } from '@/server/access/takes';
 import { requireTeacher } from '@/server/access/viewer';
@@ -25,7 +26,14 @@ export async function answer(
   _: AnswerState,
   form: FormData,
 ): Promise<AnswerState> {
-  const problem = await orNotFound(answerTake(await requireTeacher(), takeId, Object.fromEntries(form)));
+  const rating = Object.fromEntries(
+    QUALITIES.flatMap((quality) => {
+      const rated = form.get(`rating-${quality}`);
+      return rated ? [[quality, Number(rated)]] : [];
+    }),
+  );
+  const said = { answer: form.get('answer'), comment: form.get('comment'), rating };
+  const problem = await orNotFound(answerTake(await requireTeacher(), takeId, said));
   if (problem) return { problem };
   revalidatePath(`/takes/${takeId}`);
   if (nextHref?.startsWith('/takes/') || nextHref === '/desk') redirect(nextHref);

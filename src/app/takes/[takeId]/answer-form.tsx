@@ -4,8 +4,10 @@ import { useActionState, useRef } from 'react';
 import { ANSWER_ICONS } from '@/app/_components/answer-icons';
 import { useKeys } from '@/app/_components/sound/use-page-keys';
 import { ANSWERS, type Answer } from '@/core/hearing';
+import { LEAST_RATING, MOST_RATING, QUALITIES, type SelfRating } from '@/core/practice';
 import { Button } from '@/ui/button';
 import { Key } from '@/ui/key';
+import { QUALITY_NAMES } from '@/ui/music/quality-names';
 import { Notice } from '@/ui/notice';
 import { answer } from './actions';
 
@@ -15,14 +17,19 @@ const BUTTONS: Readonly<Record<Answer, { readonly key: string; readonly label: s
   'see-me': { key: 'V', label: 'Come and see me' },
 };
 
+const RATINGS = Array.from({ length: MOST_RATING - LEAST_RATING + 1 }, (_, index) => LEAST_RATING + index);
+
 /** The teacher's word on a take. */
 export function AnswerForm({
   takeId,
   comment,
+  rating,
   nextHref,
 }: {
   readonly takeId: string;
   readonly comment: string;
+  /** The teacher's own, so far. */
+  readonly rating: SelfRating;
   /** Where to go when it is said; undefined to stay. */
   readonly nextHref: string | undefined;
 }) {
@@ -75,6 +82,30 @@ export function AnswerForm({
           );
         })}
       </div>
+      <details className="md:col-span-2" open={Object.keys(rating).length > 0}>
+        <summary className="min-h-8 cursor-pointer text-base text-cool underline underline-offset-4">
+          Rate it as well, out of ten
+        </summary>
+        <div className="flex flex-wrap gap-x-5 gap-y-1">
+          {QUALITIES.map((quality) => (
+            <label key={quality} className="text-base">
+              {QUALITY_NAMES[quality]}
+              <select
+                name={`rating-${quality}`}
+                defaultValue={rating[quality] ?? ''}
+                className="ml-2 min-h-11 rounded-md border-2 border-rule bg-paper px-2"
+              >
+                <option value="">–</option>
+                {RATINGS.map((value) => (
+                  <option key={value} value={value}>
+                    {value}
+                  </option>
+                ))}
+              </select>
+            </label>
+          ))}
+        </div>
+      </details>
       {state.problem && <Notice kind="problem">{state.problem}</Notice>}
       {state.done && <Notice kind="news">{state.done}</Notice>}
     </form>

@@ -99,6 +99,7 @@ export default async function TakePage({
               key={take.id}
               takeId={take.id}
               comment={take.comment ?? ''}
+              rating={take.rating ?? {}}
               nextHref={queue && nextHref(queue, takeId)}
             />
           </div>

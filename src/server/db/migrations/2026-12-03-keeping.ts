@@ -1,6 +1,6 @@
 import { type Kysely, sql } from 'kysely';
 
-/** What a class keeps and for how long, who has left it, and what was removed. */
+/** What a class keeps and for how long, who has left it, what was removed; how a teacher rates a take. */
 export async function up(db: Kysely<unknown>): Promise<void> {
   for (const statement of STATEMENTS) await sql.raw(statement).execute(db);
 }
@@ -14,6 +14,7 @@ const STATEMENTS = [
     add column left_at timestamptz,
     add column consent text not null default 'not-asked' check (consent in ('not-asked', 'given', 'refused')),
     add column consent_noted_at timestamptz`,
+  'alter table take_answer add column rating jsonb',
   // A recording goes before its verdict does.
   'alter table take alter column audio drop not null',
   'alter table take add column audio_removed_at timestamptz',

@@ -57,6 +57,7 @@ function assignments(studentId?: string) {
       'line.number as lineNumber',
       'line.title as lineTitle',
       'line.level as lineLevel',
+      'line.token as lineToken',
     ])
     .where('assignment.withdrawn_at', 'is', null)
     .where('class.archived_at', 'is', null);

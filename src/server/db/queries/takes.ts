@@ -78,6 +78,7 @@ export function maybeTake(takeId: string) {
       'take_check.verdict',
       'take_answer.answer',
       'take_answer.comment',
+      'take_answer.rating',
     ])
     .where('take.id', '=', takeId)
     .executeTakeFirst();
@@ -139,6 +140,17 @@ export async function listTakesOfAssignment(assignmentId: string) {
   return asOverruled(
     await takeRows()
       .where('take.assignment_id', '=', assignmentId)
+      .orderBy('take.handed_in_at', 'desc')
+      .execute(),
+  );
+}
+
+/** All takes of a class on what still stands, newest first. */
+export async function listTakesOfClass(classId: string) {
+  return asOverruled(
+    await takeRows()
+      .where('class.id', '=', classId)
+      .where('assignment.withdrawn_at', 'is', null)
       .orderBy('take.handed_in_at', 'desc')
       .execute(),
   );
@@ -297,15 +309,19 @@ export async function storeAnswer(values: {
   teacher_id: string;
   answer: Answer;
   comment: string;
+  /** JSON; null without one. */
+  rating?: string | null;
 }): Promise<void> {
+  const { answer, comment, teacher_id, rating = null } = values;
   await database()
     .insertInto('take_answer')
     .values(values)
     .onConflict((conflict) =>
       conflict.column('take_id').doUpdateSet({
-        answer: values.answer,
-        comment: values.comment,
-        teacher_id: values.teacher_id,
+        answer,
+        comment,
+        teacher_id,
+        rating,
         answered_at: sql`now()`,
       }),
     )

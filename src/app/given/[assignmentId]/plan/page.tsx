@@ -4,7 +4,7 @@ import { orNotFound } from '@/app/_components/not-found-guard';
 import { getGivenPlan } from '@/server/access/given';
 import { requireTeacher } from '@/server/access/viewer';
 import { ButtonLink } from '@/ui/button';
-import { PrintButton } from './print-button';
+import { PrintButton } from '@/ui/print-button';
 
 export const metadata: Metadata = { title: 'Plan' };
 

@@ -1,4 +1,5 @@
-import { getTakeAudio } from '@/server/access/takes';
+import { download, forViewer } from '@/app/_components/request';
+import { getTakeAudio, getWholeTake } from '@/server/access/takes';
 import { maybeViewer, NotFound } from '@/server/access/viewer';
 
 interface Context {
@@ -7,6 +8,7 @@ interface Context {
 
 /** A recording, or the piece of it that the player asks for (RFC 9110, section 14). */
 export async function GET(request: Request, { params }: Context): Promise<Response> {
+  if (new URL(request.url).searchParams.has('keep')) return keep(params);
   const viewer = await maybeViewer();
   if (!viewer) return new Response(null, { status: 401 });
   const range = parseRange(request.headers.get('range'));
@@ -37,6 +39,15 @@ export async function GET(request: Request, { params }: Context): Promise<Respon
     if (error instanceof NotFound) return new Response(null, { status: 404 });
     throw error;
   }
+}
+
+/** The whole of it as a file: a browser saves what it gets at once. */
+function keep(params: Context['params']): Promise<Response> {
+  return forViewer(async (viewer) => {
+    const { takeId } = await params;
+    const bytes = await getWholeTake(viewer, takeId);
+    return download(`take ${takeId.slice(0, 8)}.wav`, 'audio/wav', new Uint8Array(bytes));
+  });
 }
 
 const NO_END = 2_000_000_000;

@@ -1,0 +1,79 @@
+import { sayDay } from '@/app/_components/day';
+import { type Board, isIdle } from '@/core/reports';
+import { Cell } from './cell';
+
+interface BoardTableProps {
+  readonly board: Board;
+  /** `YYYY-MM-DD` */
+  readonly today: string;
+  /** Who practised last before this day has not practised. */
+  readonly idleBefore: string;
+}
+
+/** Plain links and cells, thousands of them: nothing in here waits for a script. */
+export function BoardTable({ board, today, idleBefore }: BoardTableProps) {
+  const hasPace = board.rows.some(({ ahead }) => ahead !== undefined);
+  return (
+    <section
+      className="overflow-x-auto print:overflow-visible"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: whoever has no mouse scrolls by the keyboard.
+      tabIndex={0}
+      aria-label="Board"
+    >
+      <table className="board border-collapse text-base">
+        <thead>
+          <tr>
+            <th scope="col" className="board-name text-left align-bottom">
+              Student
+            </th>
+            <th scope="col" className="px-2 text-left align-bottom">
+              Last
+            </th>
+            <th scope="col" className="px-2 text-right align-bottom">
+              Learned
+            </th>
+            {hasPace && (
+              <th scope="col" className="px-2 text-right align-bottom">
+                Pace
+              </th>
+            )}
+            {board.lines.map(({ assignmentId, number, title }) => (
+              <th key={assignmentId} scope="col" className="board-line">
+                <a href={`/given/${assignmentId}`} title={title}>
+                  {number}
+                  <span className="sr-only"> {title}</span>
+                </a>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {board.rows.map((row) => (
+            <tr key={row.studentId} data-student={row.name}>
+              <th scope="row" className="board-name text-left">
+                <a href={`/students/${row.studentId}`}>{row.name}</a>
+              </th>
+              <td className="px-2 whitespace-nowrap">
+                {isIdle(row, idleBefore) && <span aria-hidden>◷ </span>}
+                {row.lastPractisedOn ? sayDay(row.lastPractisedOn, today) : 'never'}
+              </td>
+              <td className="px-2 text-right whitespace-nowrap" title={row.tokens.join(', ')}>
+                {row.learned}
+                {row.tokens.length > 0 && ` · ${row.tokens.length} ✦`}
+              </td>
+              {hasPace && (
+                <td className="px-2 text-right whitespace-nowrap">
+                  {row.ahead !== undefined &&
+                    (row.ahead < 0 ? `${(-row.ahead).toFixed(1)} behind` : `${row.ahead.toFixed(1)} ahead`)}
+                </td>
+              )}
+              {row.cells.map((cell, index) => (
+                <Cell key={board.lines[index]!.assignmentId} cell={cell} />
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,144 @@
+import 'server-only';
+import { grouped } from '@/core/base';
+import { maybeInstrumentName } from '@/core/instruments';
+import type { Line } from '@/core/notation';
+import { type Day, outcomeOf, paceOf } from '@/core/practice';
+import { type Board, type BoardCell, type BoardRow, type BoardState, measuresOfClass } from '@/core/reports';
+import * as queries from '@/server/db/queries/board';
+import { listParts, maybeMusic } from '@/server/db/queries/music';
+import { listTakesOfAssignment, listTakesOfClass, type TakeRow } from '@/server/db/queries/takes';
+import { getClass } from './classes';
+import { engravingsOf } from './engravings';
+import { standingOf } from './stages';
+import type { Viewer } from './viewer';
+
+type ClassLine = Awaited<ReturnType<typeof queries.listLinesOfClass>>[number];
+type StageWord = Awaited<ReturnType<typeof queries.listStageWordsOfClass>>[number];
+
+/**
+ * Who of a class stands where on every line, by the same engine that leads the students.
+ * @param dayOf the calendar day of a moment, where the teacher lives. @throws NotFound
+ */
+export async function getBoard(viewer: Viewer, classId: string, today: Day, dayOf: (at: Date) => Day) {
+  const { id, name, pace: goal, students } = await getClass(viewer, classId);
+  const [lines, chosen, changes, words, parts, takes] = await Promise.all([
+    queries.listLinesOfClass(id),
+    queries.listChosenOfClass(id),
+    queries.listChangesOfClass(id),
+    queries.listStageWordsOfClass(id),
+    queries.listPartsOfClass(id),
+    listTakesOfClass(id),
+  ]);
+  const isChosen = new Set(chosen.map(({ assignmentId, studentId }) => cellKey(assignmentId, studentId)));
+  const changeOf = new Map(changes.map((one) => [cellKey(one.assignmentId, one.studentId), one]));
+  const takesOf = grouped(takes, ({ assignmentId, studentId }) => cellKey(assignmentId, studentId));
+  const wordsOf = grouped(words, ({ assignmentId, studentId }) => cellKey(assignmentId, studentId));
+  const partsOf = grouped(parts, ({ lineId }) => lineId);
+  const partFor = (line: ClassLine, instrument: string | null) => {
+    const ofLine = partsOf.get(line.lineId) ?? [];
+    return (ofLine.find((part) => instrument !== null && part.instrument === instrument) ?? ofLine[0])?.line;
+  };
+  const rows = students.map((student): BoardRow => {
+    const cells = lines.map((line) => {
+      const key = cellKey(line.id, student.id);
+      const change = changeOf.get(key);
+      const own = { ...line, ...(change && { startBpm: change.startBpm, goalBpm: change.goalBpm }) };
+      if (!line.forAll && !isChosen.has(key)) return notGiven(own.goalBpm);
+      return cellOf(own, partFor(line, student.instrument), takesOf.get(key) ?? [], wordsOf.get(key) ?? []);
+    });
+    const learnedLines = lines.filter((_, index) => cells[index]!.isLearned);
+    // The same line given out twice is one piece.
+    const learned = new Set(learnedLines.map(({ lineId }) => lineId)).size;
+    const last = lines
+      .flatMap((line) => takesOf.get(cellKey(line.id, student.id))?.[0]?.handedInAt ?? [])
+      .reduce<Date | undefined>((latest, at) => (latest && latest >= at ? latest : at), undefined);
+    return {
+      studentId: student.id,
+      name: student.name,
+      instrument: maybeInstrumentName(student.instrument),
+      cells: cells.map(({ state, reachedBpm, goalBpm }) => ({ state, reachedBpm, goalBpm })),
+      learned,
+      tokens: [...new Set(learnedLines.flatMap(({ token }) => token ?? []))],
+      lastPractisedOn: last && dayOf(last),
+      ahead: goal && paceOf(goal, learned, today).ahead,
+    };
+  });
+  const board: Board = {
+    lines: lines.map(({ id: assignmentId, lineNumber, lineTitle }) => ({
+      assignmentId,
+      number: lineNumber,
+      title: lineTitle,
+    })),
+    rows,
+  };
+  return { id, name, hasGoal: goal !== undefined, board };
+}
+
+const cellKey = (assignmentId: string, studentId: string) => `${assignmentId} ${studentId}`;
+
+type Cell = BoardCell & { readonly isLearned: boolean };
+
+const notGiven = (goalBpm: number): Cell => ({
+  state: 'not-given',
+  reachedBpm: undefined,
+  goalBpm,
+  isLearned: false,
+});
+
+/** @param takes newest first. */
+function cellOf(
+  line: ClassLine,
+  music: Line | undefined,
+  takes: readonly TakeRow[],
+  words: readonly StageWord[],
+): Cell {
+  const { goalBpm } = line;
+  if (!music || (takes.length === 0 && words.length === 0))
+    return { state: 'not-begun', reachedBpm: undefined, goalBpm, isLearned: false };
+  const isLearned = standingOf(line, music, takes, words).progress.now === undefined;
+  const good = takes.filter(isGood).map(({ askedBpm }) => askedBpm);
+  return {
+    state: stateOf(takes, words, isLearned),
+    reachedBpm: good.length > 0 ? Math.max(...good) : undefined,
+    goalBpm,
+    isLearned,
+  };
+}
+
+function stateOf(takes: readonly TakeRow[], words: readonly StageWord[], isLearned: boolean): BoardState {
+  const newest = takes[0];
+  const asked = words.findLast(({ kind }) => kind === 'asks-for-help');
+  if (asked && !(newest?.answer && newest.handedInAt > asked.saidAt)) return 'asks-for-help';
+  if (newest?.answer === 'see-me') return 'see-me';
+  if (newest && !newest.answer && newest.state !== 'waiting') return 'waiting';
+  return isLearned ? 'learned' : 'under-way';
+}
+
+/** The teacher's word is above the verdict. */
+function isGood({ answer, verdictState, measures }: TakeRow): boolean {
+  if (answer) return answer === 'accepted';
+  if (!verdictState) return false;
+  const outcome = outcomeOf(verdictState, measures ?? []);
+  return outcome === 'good' || outcome === 'easy';
+}
+
+/** The measures of a line that a class misses, and the drawing of its lead part. */
+export async function getStumbles(assignment: { readonly id: string; readonly lineId: string }) {
+  const [takes, [lead]] = await Promise.all([
+    listTakesOfAssignment(assignment.id),
+    listParts(assignment.lineId),
+  ]);
+  const music = lead && (await maybeMusic(lead.contentHash));
+  const byStudent = grouped(
+    takes.filter(({ verdictState }) => verdictState === 'judged'),
+    ({ studentId }) => studentId,
+  );
+  return {
+    measures: measuresOfClass(
+      [...byStudent.values()].map((own) => own.map(({ measures }) => measures ?? [])),
+    ),
+    /** Printed numbers, in the order of the drawing. */
+    numbers: music?.part.measures.map(({ number }) => number) ?? [],
+    engravings: lead && (await engravingsOf(lead.contentHash, undefined)),
+  };
+}

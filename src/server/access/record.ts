@@ -1,0 +1,50 @@
+import 'server-only';
+import { maybeInstrumentName } from '@/core/instruments';
+import { measuredRating, type Quality } from '@/core/practice';
+import { listTakesOfRecord } from '@/server/db/queries/record';
+import { maybeMembership } from '@/server/db/queries/roster';
+import { progressOfStudent } from './assignments';
+import { NotFound, type Viewer } from './viewer';
+
+/** What a student has done: for the student and the teacher. @throws NotFound */
+export async function getRecord(viewer: Viewer, studentId: string) {
+  const student = await maybeMembership(studentId);
+  const isTheirs =
+    student &&
+    (viewer.role === 'teacher' ? student.teacherId === viewer.userId : student.studentId === viewer.userId);
+  if (!isTheirs) throw new NotFound();
+  const [lines, takes] = await Promise.all([progressOfStudent(studentId), listTakesOfRecord(studentId)]);
+  return {
+    id: student.studentId,
+    name: student.name,
+    className: student.className,
+    classId: student.classId,
+    instrument: maybeInstrumentName(student.instrument),
+    lines: lines.map(
+      ({ id, lineNumber, lineTitle, lineToken, goalBpm, ladder, climbed, now, takes: own }) => ({
+        id,
+        lineNumber,
+        lineTitle,
+        goalBpm,
+        ladder,
+        climbed,
+        isLearned: now === undefined,
+        token: now === undefined ? (lineToken ?? undefined) : undefined,
+        takeCount: own.length,
+      }),
+    ),
+    takes: takes.map(({ verdict, overrules: _, measures, ...take }) => ({
+      ...take,
+      measured: verdict?.state === 'judged' ? ratingOf({ ...verdict, measures: measures ?? [] }) : {},
+    })),
+  };
+}
+
+/** With the teacher's word on the measures in it. */
+function ratingOf(verdict: Parameters<typeof measuredRating>[0]): Partial<Record<Quality, number>> {
+  return Object.fromEntries(
+    measuredRating(verdict).flatMap(({ quality, rating }) =>
+      rating === undefined ? [] : [[quality, rating]],
+    ),
+  );
+}

@@ -1,0 +1,100 @@
+import { database } from '../connection';
+
+/** The lines that stand in a class, the earliest due first. */
+export function listLinesOfClass(classId: string) {
+  return database()
+    .selectFrom('assignment')
+    .innerJoin('line', 'line.id', 'assignment.line_id')
+    .select([
+      'assignment.id',
+      'assignment.start_bpm as startBpm',
+      'assignment.goal_bpm as goalBpm',
+      'assignment.plan',
+      'assignment.next_line_id as nextLineId',
+      'assignment.for_all as forAll',
+      'line.id as lineId',
+      'line.number as lineNumber',
+      'line.title as lineTitle',
+      'line.token',
+    ])
+    .where('assignment.class_id', '=', classId)
+    .where('assignment.withdrawn_at', 'is', null)
+    .orderBy('assignment.due_on')
+    .orderBy('line.number')
+    .execute();
+}
+
+/** For whom the lines are that are not for everybody. */
+export function listChosenOfClass(classId: string) {
+  return database()
+    .selectFrom('assignment_student')
+    .innerJoin('assignment', 'assignment.id', 'assignment_student.assignment_id')
+    .select(['assignment.id as assignmentId', 'assignment_student.student_id as studentId'])
+    .where('assignment.class_id', '=', classId)
+    .execute();
+}
+
+/** Tempos of their own. */
+export function listChangesOfClass(classId: string) {
+  return database()
+    .selectFrom('assignment_change')
+    .innerJoin('assignment', 'assignment.id', 'assignment_change.assignment_id')
+    .select([
+      'assignment.id as assignmentId',
+      'assignment_change.student_id as studentId',
+      'assignment_change.start_bpm as startBpm',
+      'assignment_change.goal_bpm as goalBpm',
+    ])
+    .where('assignment.class_id', '=', classId)
+    .execute();
+}
+
+/** What was said of the stages of a class's lines, the oldest first. */
+export function listStageWordsOfClass(classId: string) {
+  return database()
+    .selectFrom('stage_word')
+    .innerJoin('assignment', 'assignment.id', 'stage_word.assignment_id')
+    .select([
+      'stage_word.assignment_id as assignmentId',
+      'stage_word.student_id as studentId',
+      'stage_word.stage',
+      'stage_word.kind',
+      'stage_word.measure',
+      'stage_word.said_at as saidAt',
+    ])
+    .where('assignment.class_id', '=', classId)
+    .orderBy('stage_word.said_at')
+    .execute();
+}
+
+/** The parts of a class's lines that its instruments read, and the leads. */
+export function listPartsOfClass(classId: string) {
+  return database()
+    .selectFrom('line_part')
+    .innerJoin('music', 'music.content_hash', 'line_part.content_hash')
+    .select(['line_part.line_id as lineId', 'line_part.place', 'line_part.instrument', 'music.line'])
+    .where('line_part.line_id', 'in', (e) =>
+      e
+        .selectFrom('assignment')
+        .select('line_id')
+        .where('class_id', '=', classId)
+        .where('withdrawn_at', 'is', null),
+    )
+    .where((e) =>
+      e.or([
+        e('line_part.place', '=', 0),
+        e(
+          'line_part.instrument',
+          'in',
+          e
+            .selectFrom('class_student')
+            .select('instrument')
+            .where('class_id', '=', classId)
+            .where('instrument', 'is not', null)
+            .$castTo<{ instrument: string }>(),
+        ),
+      ]),
+    )
+    .orderBy('line_part.place')
+    .execute();
+}
