@@ -28,7 +28,7 @@ const CORE: Readonly<Record<string, readonly string[]>> = {
   judging: ['time', 'pitch', 'notation', 'following'],
   practice: ['time', 'notation', 'counting', 'tempo', 'study', 'judging'],
   // In what order a teacher hears what waits.
-  hearing: ['time', 'judging', 'practice'],
+  hearing: ['time', 'listening', 'following', 'judging', 'practice'],
   reports: ['time', 'notation', 'instruments', 'judging', 'practice'],
   // The whole way from sound to verdict, and its published form.
   checking: ['signal', 'notation', 'instruments', 'listening', 'following', 'judging'],

@@ -8,3 +8,13 @@ export {
   sayNeed,
   type WaitingTake,
 } from './need';
+export {
+  isOneTone,
+  isSameRecording,
+  mayBeTheModel,
+  type Outline,
+  outlineOf,
+  REMARKS,
+  type Remark,
+  sayRemark,
+} from './please-listen';

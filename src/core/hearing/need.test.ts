@@ -11,6 +11,7 @@ const weak = { ...good, measures: measuresOf({ m2n2: { pitch: 1 } }) };
 const waiting = (more: Partial<WaitingTake> = {}): WaitingTake => ({
   ...good,
   asksForHelp: false,
+  remark: null,
   earlier: [good],
   ...more,
 });
@@ -24,6 +25,7 @@ test.each<[string, string, Partial<WaitingTake>]>([
   ['with a good one among the last four', 'routine', { ...weak, earlier: [weak, good, weak, weak] }],
   ['after slower ones', 'routine', { ...weak, earlier: [weak, { ...weak, askedBpm: 54 }, weak, weak] }],
   ['of another step', 'routine', { ...weak, earlier: [weak, { ...weak, stage: 'line/plain' }, weak, weak] }],
+  ['that sounds like another one', 'please-listen', { remark: 'same-as-own' }],
   ['of something else', 'unsure', { verdictState: 'other-line' }],
   ['that could not be read', 'unsure', { verdictState: null, measures: null }],
   ['with a tenth of its notes unclear', 'unsure', { measures: measuresOf({ m1n2: { clarity: 0.4 } }) }],

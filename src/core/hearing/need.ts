@@ -1,9 +1,10 @@
 import type { MeasureVerdict, Verdict } from '../judging';
 import { outcomeOf } from '../practice';
 import { sayMeasure, type Vocabulary } from '../time';
+import type { Remark } from './please-listen';
 
 /** Why a take is heard before another, the most urgent first. */
-const NEEDS = ['asks-for-help', 'stuck', 'unsure', 'first-take', 'routine'] as const;
+const NEEDS = ['asks-for-help', 'stuck', 'please-listen', 'unsure', 'first-take', 'routine'] as const;
 export type Need = (typeof NEEDS)[number];
 
 /** What is known of a take before it is heard. */
@@ -19,6 +20,8 @@ export interface PlayedTake {
 /** The newest take of a student on a line, which the teacher has not answered. */
 export interface WaitingTake extends PlayedTake {
   readonly asksForHelp: boolean;
+  /** Why it should be heard; null for no reason. */
+  readonly remark: Remark | null;
   /** Of the same student and line, newest first. */
   readonly earlier: readonly PlayedTake[];
 }
@@ -32,6 +35,7 @@ const UNSURE_SHARE = 0.1;
 export function needOf(take: WaitingTake): Need {
   if (take.asksForHelp) return 'asks-for-help';
   if (isStuck(take)) return 'stuck';
+  if (take.remark) return 'please-listen';
   if (isUnsure(take)) return 'unsure';
   return take.earlier.length === 0 ? 'first-take' : 'routine';
 }
@@ -70,6 +74,8 @@ export function sayNeed(need: Need, helpMeasure: number | null, vocabulary: Voca
         : `asks for help in ${sayMeasure(helpMeasure, vocabulary)}`;
     case 'stuck':
       return `${STUCK_TAKES} times at this tempo, none of them good`;
+    case 'please-listen':
+      return 'please listen to this one';
     case 'unsure':
       return 'Mevlo could not hear it well';
     case 'first-take':

@@ -211,9 +211,12 @@ export async function getTake(viewer: Viewer, takeId: string) {
   await requireTake(viewer, takeId);
   const take = await queries.maybeTake(takeId);
   if (!take) throw new NotFound();
-  const { heard, verdict, ...rest } = take;
+  const { heard, verdict, remark, remarkTakeId, ...rest } = take;
   return {
     ...rest,
+    // A reason to listen is the teacher's business alone.
+    remark: viewer.role === 'teacher' ? remark : null,
+    remarkTakeId: viewer.role === 'teacher' ? remarkTakeId : null,
     // What an earlier judge has said is on its way to be said anew.
     verdict: verdict && verdict.version >= JUDGING_VERSION ? verdict : null,
     levelsDb: heard?.levelsDb ?? [],

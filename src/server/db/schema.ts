@@ -3,7 +3,7 @@ import type { Alongside } from '@/core/accompanying';
 import type { LineDocument } from '@/core/arranging';
 import type { CountInStyle, CountingStyle } from '@/core/counting';
 import type { Following } from '@/core/following';
-import type { Answer } from '@/core/hearing';
+import type { Answer, Outline, Remark } from '@/core/hearing';
 import type { Overrule, Strictness, Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import type { Line } from '@/core/notation';
@@ -239,6 +239,12 @@ interface TakeCheckTable {
   verdict_version: GeneratedAlways<number>;
   verdict_state: GeneratedAlways<Verdict['state']>;
   measures: GeneratedAlways<Verdict['measures']>;
+  /** Null for a check of an earlier version. */
+  outline: ColumnType<Outline | null, string | undefined, string>;
+  /** Why the teacher should hear it; null for no reason. */
+  remark: Remark | null;
+  /** The take that it is like, if any. */
+  remark_take_id: string | null;
   checked_at: Generated<Date>;
 }
 

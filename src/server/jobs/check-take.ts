@@ -1,14 +1,12 @@
-import { readFile } from 'node:fs/promises';
-import { join } from 'node:path';
 import { check } from '@/core/checking';
+import { outlineOf } from '@/core/hearing';
 import { readWav, writeWav } from '@/core/signal';
-import { type BankReader, echoAlongside } from '@/core/sounding';
-import { maybeTakeToCheck, storeCheck, storeFailure } from '@/server/db/queries/takes';
+import { echoAlongside } from '@/core/sounding';
+import { maybeTakeToCheck, storeCheck, storeFailure, storeRemark } from '@/server/db/queries/takes';
 import { decodeSound } from './decode-sound';
 import { policyOfTake } from './policy-of-take';
-
-/** The sound banks that the stand plays with, too. */
-const readBank: BankReader = (name) => readFile(join(process.cwd(), 'public', 'sounds', `${name}.sf3`));
+import { readBank } from './read-bank';
+import { remarkOn } from './remark-on';
 
 /** Checks one take: load, decode, compute, store. A sound that cannot be read fails with a reason, for good. */
 export async function checkTake(takeId: string): Promise<void> {
@@ -27,9 +25,12 @@ export async function checkTake(takeId: string): Promise<void> {
       ? await echoAlongside(line, askedBpm, alongside, samples.length, readBank)
       : undefined;
   const result = check(line, sound.value, askedBpm, { echo, policy: policyOfTake(take) });
+  const outline = outlineOf(result.heard);
   await storeCheck(
     takeId,
-    result,
+    { ...result, outline },
     take.audioType === 'upload' ? Buffer.from(writeWav(sound.value)) : undefined,
   );
+  // The verdict is there; a reason to listen may come a moment later.
+  await storeRemark(takeId, await remarkOn(take, result, outline));
 }

@@ -1,8 +1,9 @@
 import type { Metadata } from 'next';
+import Link from 'next/link';
 import { dayOf, sayDay } from '@/app/_components/day';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { sayAnswer, sayNeed } from '@/core/hearing';
+import { sayAnswer, sayNeed, sayRemark } from '@/core/hearing';
 import { QUALITIES } from '@/core/practice';
 import { listOverrules } from '@/server/access/overrules';
 import { getQueue } from '@/server/access/queue';
@@ -61,6 +62,25 @@ export default async function TakePage({
             <Notice kind="news">
               <strong>{sayAnswer(take.answer)}</strong>{' '}
               <span className="whitespace-pre-line">{take.comment}</span>
+            </Notice>
+          </div>
+        )}
+        {take.remark && (
+          <div className="mb-3">
+            <Notice kind="news">
+              {sayRemark(take.remark)}{' '}
+              {take.remarkTakeId && (
+                <Link href={`/takes/${take.remarkTakeId}`} className="underline underline-offset-4">
+                  Hear the other one
+                </Link>
+              )}
+            </Notice>
+          </div>
+        )}
+        {take.audioRemovedAt && (
+          <div className="mb-3">
+            <Notice kind="news">
+              The recording was removed after its time. What Mevlo heard and what was answered is still here.
             </Notice>
           </div>
         )}

@@ -31,5 +31,10 @@ const STATEMENTS = [
   `alter table take_check
     add column verdict_state text generated always as (verdict ->> 'state') stored,
     add column measures jsonb generated always as (verdict -> 'measures') stored`,
+  // What a recording is known again by, and why it should be heard.
+  `alter table take_check
+    add column outline jsonb,
+    add column remark text check (remark in ('same-as-own', 'same-as-anothers', 'backing-alone', 'like-the-model')),
+    add column remark_take_id uuid references take (id) on delete set null`,
   'create index take_student on take (student_id, handed_in_at)',
 ];

@@ -1,4 +1,5 @@
 import { sql } from 'kysely';
+import type { Remark } from '@/core/hearing';
 import type { Overrule, Verdict } from '@/core/judging';
 import type { Vocabulary } from '@/core/time';
 import { database } from '../connection';
@@ -24,6 +25,7 @@ export interface QueueRow {
   readonly place: number;
   readonly asksForHelp: boolean;
   readonly helpMeasure: number | null;
+  readonly remark: Remark | null;
   readonly verdictState: Verdict['state'] | null;
   readonly measures: Verdict['measures'] | null;
   readonly overrules: readonly Overrule[];
@@ -53,7 +55,7 @@ export async function listQueue(teacherId: string): Promise<readonly QueueRow[]>
       line.number as "lineNumber", line.title as "lineTitle", ranked.state,
       ranked.asked_bpm as "askedBpm", ranked.stage, ranked.handed_in_at as "handedInAt", ranked.place,
       help.id is not null as "asksForHelp", help.measure as "helpMeasure",
-      take_check.verdict_state as "verdictState", take_check.measures, ${overrulesOf('ranked.id')} as overrules
+      take_check.verdict_state as "verdictState", take_check.measures, take_check.remark, ${overrulesOf('ranked.id')} as overrules
     from ranked
     join assignment on assignment.id = ranked.assignment_id
     join class on class.id = assignment.class_id

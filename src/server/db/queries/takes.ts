@@ -1,6 +1,6 @@
 import { sql } from 'kysely';
 import type { Following } from '@/core/following';
-import type { Answer } from '@/core/hearing';
+import type { Answer, Outline, Remark } from '@/core/hearing';
 import type { Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import { database } from '../connection';
@@ -76,6 +76,8 @@ export function maybeTake(takeId: string) {
       'class.counting',
       'take_check.heard',
       'take_check.verdict',
+      'take_check.remark',
+      'take_check.remark_take_id as remarkTakeId',
       'take_answer.answer',
       'take_answer.comment',
       'take_answer.rating',
@@ -205,6 +207,10 @@ export function maybeTakeToCheck(takeId: string) {
       'take.asked_bpm as askedBpm',
       'take.alongside',
       'take.stage',
+      'take.student_id as studentId',
+      'take.content_hash as contentHash',
+      'take.handed_in_at as handedInAt',
+      'class.teacher_id as teacherId',
       'music.line',
       'assignment.plan',
       'class.strictness',
@@ -267,16 +273,53 @@ export async function storeVerdict(takeId: string, verdict: Verdict): Promise<vo
     .execute();
 }
 
+/** Why a take should be heard, and the take it is like, if any. */
+export interface Remarked {
+  readonly remark: Remark;
+  readonly takeId?: string;
+}
+
+/** So many earlier takes of the same music are compared with a new one. */
+const MOST_COMPARED = 400;
+
+/** What earlier takes of the same music are known again by, in all classes of the teacher, newest first. */
+export async function listOutlinesBefore(take: {
+  readonly teacherId: string;
+  readonly contentHash: string;
+  readonly handedInAt: Date;
+}) {
+  return database()
+    .selectFrom('take')
+    .innerJoin('take_check', 'take_check.take_id', 'take.id')
+    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
+    .innerJoin('class', 'class.id', 'assignment.class_id')
+    .select(['take.id', 'take.student_id as studentId'])
+    .select(sql<Outline>`take_check.outline`.as('outline'))
+    .where('class.teacher_id', '=', take.teacherId)
+    .where('take.content_hash', '=', take.contentHash)
+    .where('take.handed_in_at', '<', take.handedInAt)
+    .where('take_check.outline', 'is not', null)
+    .orderBy('take.handed_in_at', 'desc')
+    .limit(MOST_COMPARED)
+    .execute();
+}
+
 /** Stores facts and verdict, and the decoded sound when there is one, all or nothing. */
 export async function storeCheck(
   takeId: string,
-  check: { readonly heard: Heard; readonly following: Following; readonly verdict: Verdict },
+  check: {
+    readonly heard: Heard;
+    readonly following: Following;
+    readonly verdict: Verdict;
+    readonly outline: Outline;
+  },
   decodedWav: Buffer | undefined,
 ): Promise<void> {
   const values = {
     heard: JSON.stringify(check.heard),
     following: JSON.stringify(check.following),
     verdict: JSON.stringify(check.verdict),
+    outline: JSON.stringify(check.outline),
   };
   await database()
     .transaction()
@@ -298,6 +341,14 @@ export async function storeCheck(
         .where('id', '=', takeId)
         .execute();
     });
+}
+
+export async function storeRemark(takeId: string, remarked: Remarked | undefined): Promise<void> {
+  await database()
+    .updateTable('take_check')
+    .set({ remark: remarked?.remark ?? null, remark_take_id: remarked?.takeId ?? null })
+    .where('take_id', '=', takeId)
+    .execute();
 }
 
 export async function storeFailure(takeId: string, failure: string): Promise<void> {
