@@ -8,6 +8,7 @@ import { readWav, writeWav } from '@/core/signal';
 import { askForHelp, listAssignmentsOfStudent } from '@/server/access/assignments';
 import { createClass, getClass, listClasses } from '@/server/access/classes';
 import { overruleMeasure } from '@/server/access/overrules';
+import { pinWord } from '@/server/access/pins';
 import { getQueue } from '@/server/access/queue';
 import {
   changeKeeping,
@@ -211,6 +212,7 @@ test('a student who is removed leaves nothing behind in any table, and everybody
   const waitingId = randomUUID();
   await answerTake(world.teacher, takeId, { answer: 'accepted', comment: 'Lovely.' });
   await overruleMeasure(world.teacher, takeId, { measureIndex: 0, quality: 'notes', word: 'not-right' });
+  await pinWord(world.teacher, takeId, { measureIndex: 1, words: 'Breathe before this.' });
   await askForHelp(world.student, world.assignmentId, { stage: 'line/expression', measure: 2 });
   await receivePiece(world.student, { id: waitingId, from: 0 }, new Uint8Array(100));
   await requestCheck(takeId);
@@ -227,6 +229,7 @@ test('a student who is removed leaves nothing behind in any table, and everybody
       'public.take_check',
       'public.take_answer',
       'public.take_overrule',
+      'public.take_pin',
       'public.take_piece',
       'public.stage_word',
       'public.attempt',

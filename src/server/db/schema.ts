@@ -269,6 +269,17 @@ interface TakeOverruleTable {
   said_at: Generated<Date>;
 }
 
+/** A word of the teacher's at a measure of a take. */
+interface TakePinTable {
+  id: Generated<string>;
+  take_id: string;
+  /** Performed measure, from 0. */
+  measure_index: number;
+  words: string;
+  teacher_id: string;
+  pinned_at: Generated<Date>;
+}
+
 /** That something was removed for good: without saying whose it was. */
 interface RemovalTable {
   id: Generated<string>;
@@ -315,6 +326,7 @@ export interface Database {
   take_check: TakeCheckTable;
   take_answer: TakeAnswerTable;
   take_overrule: TakeOverruleTable;
+  take_pin: TakePinTable;
   removal: RemovalTable;
   setting: SettingTable;
   attempt: AttemptTable;

@@ -5,6 +5,7 @@ import { orNotFound } from '@/app/_components/not-found-guard';
 import type { Answer } from '@/core/hearing';
 import { QUALITIES } from '@/core/practice';
 import { overruleMeasure } from '@/server/access/overrules';
+import { pinWord, unpin } from '@/server/access/pins';
 import { answerTake } from '@/server/access/takes';
 import { requireTeacher } from '@/server/access/viewer';
 
@@ -43,5 +44,18 @@ export async function answer(
 /** The teacher's word on half a measure. */
 export async function overrule(takeId: string, form: unknown): Promise<void> {
   await orNotFound(overruleMeasure(await requireTeacher(), takeId, form));
+  revalidatePath(`/takes/${takeId}`);
+}
+
+/** Pins a word to a measure. */
+export async function pin(takeId: string, _: AnswerState, form: FormData): Promise<AnswerState> {
+  const problem = await orNotFound(pinWord(await requireTeacher(), takeId, Object.fromEntries(form)));
+  if (problem) return { problem };
+  revalidatePath(`/takes/${takeId}`);
+  return {};
+}
+
+export async function takePinOff(takeId: string, pinId: string): Promise<void> {
+  await orNotFound(unpin(await requireTeacher(), takeId, pinId));
   revalidatePath(`/takes/${takeId}`);
 }

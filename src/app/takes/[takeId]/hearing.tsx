@@ -15,6 +15,7 @@ import { CheckedLine, PREROLL_SECONDS, type TakeHandle } from '@/ui/music/checke
 import type { LineEngravings } from '@/ui/music/engraved-line';
 import { Notice } from '@/ui/notice';
 import { OverrulePanel, type SignedOverrule } from './overrule-panel';
+import { type PinnedWord, PinPanel } from './pin-panel';
 
 interface EarlierTake {
   readonly id: string;
@@ -31,6 +32,8 @@ interface HearingProps {
   readonly vocabulary: Vocabulary;
   /** The newest one of the same music before this; undefined without one. */
   readonly earlier: EarlierTake | undefined;
+  readonly takeId: string;
+  readonly pins: readonly PinnedWord[];
   readonly overrules: readonly SignedOverrule[];
   /** Of the take, for a teacher who may overrule; undefined for others. */
   readonly overrulesTakeId: string | undefined;
@@ -125,6 +128,18 @@ export function Hearing(props: HearingProps) {
           measureNow={() => take.current?.measureNow() ?? 0}
         />
       )}
+      <PinPanel
+        takeId={props.takeId}
+        measures={verdict.measures}
+        pins={props.pins}
+        vocabulary={vocabulary}
+        mayPin={overrulesTakeId !== undefined}
+        measureNow={() => take.current?.measureNow() ?? 0}
+        onHear={(measureIndex) => {
+          pauseOthers();
+          take.current?.playFrom(measureIndex);
+        }}
+      />
       {model.problem && <Notice kind="problem">{model.problem}</Notice>}
       {before.element}
     </div>

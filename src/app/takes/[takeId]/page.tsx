@@ -6,6 +6,7 @@ import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { sayAnswer, sayNeed, sayRemark } from '@/core/hearing';
 import { QUALITIES } from '@/core/practice';
 import { listOverrules } from '@/server/access/overrules';
+import { listPins } from '@/server/access/pins';
 import { getQueue } from '@/server/access/queue';
 import { getTake, listEarlierTakes } from '@/server/access/takes';
 import { requireViewer } from '@/server/access/viewer';
@@ -35,10 +36,11 @@ export default async function TakePage({
   const viewer = await requireViewer();
   const { takeId } = await params;
   const isHearing = viewer.role === 'teacher' && (await searchParams).hearing !== undefined;
-  const [take, earlier, overrules, queue] = await Promise.all([
+  const [take, earlier, overrules, pins, queue] = await Promise.all([
     orNotFound(getTake(viewer, takeId)),
     orNotFound(listEarlierTakes(viewer, takeId)),
     orNotFound(listOverrules(viewer, takeId)),
+    orNotFound(listPins(viewer, takeId)),
     isHearing ? getQueue(viewer) : undefined,
   ]);
   const before = earlier.find((other) => other.isSameMusic && other.measures);
@@ -107,6 +109,8 @@ export default async function TakePage({
               by: `${teacherName}, ${sayDay(dayOf(saidAt), today)}`,
             }))}
             overrulesTakeId={viewer.role === 'teacher' ? take.id : undefined}
+            takeId={take.id}
+            pins={pins}
             startsAtOnce={isHearing}
           />
         )}

@@ -36,5 +36,15 @@ const STATEMENTS = [
     add column outline jsonb,
     add column remark text check (remark in ('same-as-own', 'same-as-anothers', 'backing-alone', 'like-the-model')),
     add column remark_take_id uuid references take (id) on delete set null`,
+  // A word of the teacher's at a measure.
+  `create table take_pin (
+    id uuid primary key default gen_random_uuid(),
+    take_id uuid not null references take (id) on delete cascade,
+    measure_index integer not null check (measure_index between 0 and 999),
+    words text not null check (length(words) between 1 and 300),
+    teacher_id text not null references "user" (id) on delete cascade,
+    pinned_at timestamptz not null default now()
+  )`,
+  'create index on take_pin (take_id)',
   'create index take_student on take (student_id, handed_in_at)',
 ];

@@ -29,9 +29,16 @@ export async function listTakesToTakeOut(studentId: string) {
       'take_check.measures',
       'take_answer.answer',
       'take_answer.comment',
+      'take_answer.rating as teacherRating',
       'take_answer.answered_at as answeredAt',
     ])
     .select(overrulesOf('take.id').as('overrules'))
+    .select(
+      sql<readonly { readonly measureIndex: number; readonly words: string }[]>`coalesce((
+        select json_agg(json_build_object('measureIndex', measure_index, 'words', words) order by measure_index)
+        from take_pin where take_pin.take_id = take.id
+      ), '[]')`.as('pins'),
+    )
     .where('take.student_id', '=', studentId)
     .orderBy('take.handed_in_at')
     .execute();

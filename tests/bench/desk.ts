@@ -1,0 +1,72 @@
+// How fast the desk is on a school term, in a real browser: npm run bench -- desk
+import { chromium, type Page } from '@playwright/test';
+import { sql } from 'kysely';
+import { closeDatabase, database } from '@/server/db/connection';
+import { TERM_TEACHER } from './term-teacher';
+
+const ADDRESS = process.env.MEVLO_ADDRESS!;
+const LOADS = 9;
+
+async function main(): Promise<void> {
+  const [size, marked, biggest] = await Promise.all([
+    sql<{ classes: string; students: string; lines: string; takes: string; recordings: string }>`
+      select (select count(*) from class) as classes, (select count(*) from class_student) as students,
+        (select count(*) from line) as lines, (select count(*) from take) as takes,
+        (select count(*) from take where audio is not null) as recordings`.execute(database()),
+    sql<{ count: string }>`select count(*) from take_check where remark is not null`.execute(database()),
+    database().selectFrom('class').select(['id', 'name']).orderBy('name', 'desc').execute(),
+  ]);
+  const { classes, students, lines, takes, recordings } = size.rows[0]!;
+  console.log(
+    `${classes} classes, ${students} students, ${lines} lines, ${takes} takes, ${recordings} recordings`,
+  );
+  console.log(`honest takes marked "please listen": ${marked.rows[0]!.count} of ${takes}`);
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu'],
+  });
+  const page = await browser.newPage({ baseURL: ADDRESS, viewport: { width: 1280, height: 800 } });
+  await page.goto('/sign-in');
+  await page.getByRole('tab', { name: 'I teach' }).click();
+  await page.getByLabel('E-mail').fill(TERM_TEACHER.email);
+  await page.getByLabel('Password').fill(TERM_TEACHER.password);
+  await page.getByRole('button', { name: 'Come in' }).click();
+  await page.waitForURL(/desk/);
+  const board = biggest.find(({ name }) => name.startsWith('Year four'))!;
+  await report('desk with the queue', page, '/desk', 'main li a', 500);
+  await report(
+    `board of ${board.name}`,
+    page,
+    `/classes/${board.id}/board`,
+    'table tbody tr:last-child td',
+    500,
+  );
+  await page.goto('/desk');
+  const take = await page.getByRole('link', { name: 'Hear them one by one' }).getAttribute('href');
+  await report('a take of the queue', page, take!, '[data-measure]', 500);
+  await browser.close();
+}
+
+async function report(
+  what: string,
+  page: Page,
+  path: string,
+  wanted: string,
+  budgetMs: number,
+): Promise<void> {
+  const times: number[] = [];
+  for (let n = 0; n < LOADS; n++) {
+    const start = performance.now();
+    await page.goto(path, { waitUntil: 'commit' });
+    await page.locator(wanted).first().waitFor();
+    times.push(performance.now() - start);
+  }
+  times.sort((a, b) => a - b);
+  const middle = times[times.length >> 1]!;
+  console.log(
+    `${what}: median ${middle.toFixed(0)} ms, worst ${times.at(-1)!.toFixed(0)} ms (budget ${budgetMs} ms, ${middle <= budgetMs ? 'met' : 'missed'})`,
+  );
+}
+
+await main();
+await closeDatabase();
