@@ -17,16 +17,18 @@ jest.mock('next/navigation', () => ({ redirect: () => undefined }));
 // The takes are checked here: jobs that nobody takes would keep another test's worker busy.
 jest.mock('@/server/jobs/queue', () => ({ requestCheck: async () => undefined }));
 
+let seed = 0;
+/** Nobody plays a line twice alike. */
 const played = (flaws: readonly Flaw[]) =>
   writeWav(
-    render(perform(bookLine(5), { ...STEADY_STYLE, seed: 1, bpm: 66 }, flaws), 'flute', {
+    render(perform(bookLine(5), { ...STEADY_STYLE, seed: ++seed, bpm: 66 }, flaws), 'flute', {
       ...QUIET_ROOM,
       sampleRate: 16000,
-      seed: 1,
+      seed,
     }),
   );
-const good = played([]);
-const weak = played([{ kind: 'wrong', noteId: 'm2n2', semitones: 3 }]);
+const good = () => played([]);
+const weak = () => played([{ kind: 'wrong', noteId: 'm2n2', semitones: 3 }]);
 const silent = writeWav({ samples: new Float32Array(16000 * 8), sampleRate: 16000 });
 
 let world: World;
@@ -62,16 +64,16 @@ test('one take a student and line waits, the newest, who needs the teacher most 
     await join('cy'),
     await join('di'),
   ];
-  for (const hours of [9, 8, 7]) await take(stuck, weak, hours);
-  const fourth = await take(stuck, weak, 6);
-  const question = await take(asking, good, 1);
+  for (const hours of [9, 8, 7]) await take(stuck, weak(), hours);
+  const fourth = await take(stuck, weak(), 6);
+  const question = await take(asking, good(), 1);
   expect(
     await askForHelp(asking, world.assignmentId, { stage: 'line/expression', measure: 3 }),
   ).toBeUndefined();
   const silence = await take(unheard, silent, 2);
-  const first = await take(world.student, good, 5);
-  await take(settled, weak, 4);
-  const second = await take(settled, good, 3);
+  const first = await take(world.student, good(), 5);
+  await take(settled, weak(), 4);
+  const second = await take(settled, good(), 3);
 
   expect(await waiting()).toEqual([
     [question, 'asks-for-help'],
@@ -87,21 +89,21 @@ test('one take a student and line waits, the newest, who needs the teacher most 
   // The teacher's word answers the question as well; a newer take waits without it.
   await answerTake(world.teacher, question, { answer: 'again', comment: 'Count aloud first.' });
   expect((await waiting()).map(([id]) => id)).toEqual([fourth, silence, first, second]);
-  const later = await take(asking, good, 0);
+  const later = await take(asking, good(), 0);
   expect(await waiting()).toContainEqual([later, 'routine']);
 });
 
 test('what is still being checked does not wait, and what was given back is not asked for', async () => {
   const student = await join('el');
   const id = randomUUID();
-  await handIn(student, { id, assignmentId: world.assignmentId, askedBpm: '66', source: 'recorded' }, good);
+  await handIn(student, { id, assignmentId: world.assignmentId, askedBpm: '66', source: 'recorded' }, good());
   expect((await waiting()).some(([waitingId]) => waitingId === id)).toBe(false);
   await checkTake(id);
   expect((await waiting()).some(([waitingId]) => waitingId === id)).toBe(true);
   const withdrawn = await makeWorld();
   const inIt = randomUUID();
   const form = { id: inIt, assignmentId: withdrawn.assignmentId, askedBpm: '66', source: 'recorded' };
-  await handIn(withdrawn.student, form, good);
+  await handIn(withdrawn.student, form, good());
   await checkTake(inIt);
   expect(await getQueue(withdrawn.teacher)).toHaveLength(1);
   await database()
@@ -114,7 +116,11 @@ test('what is still being checked does not wait, and what was given back is not 
 
 test('earlier takes are the same student’s of the same line, newest first', async () => {
   const student = await join('fay');
-  const ids = [await take(student, weak, 3), await take(student, good, 2), await take(student, good, 1)];
+  const ids = [
+    await take(student, weak(), 3),
+    await take(student, good(), 2),
+    await take(student, good(), 1),
+  ];
   const earlier = await listEarlierTakes(world.teacher, ids[2]!);
   expect(earlier.map(({ id, isSameMusic }) => [id, isSameMusic])).toEqual([
     [ids[1], true],
@@ -125,7 +131,7 @@ test('earlier takes are the same student’s of the same line, newest first', as
 
 test('a measure is overruled beside the verdict: lists and climb follow, the verdict stays, and it can be taken back', async () => {
   const student = await join('gil');
-  const id = await take(student, weak, 1);
+  const id = await take(student, weak(), 1);
   const judged = (await getTake(world.teacher, id)).verdict!;
   const at = judged.measures.findIndex((measure) => measure.notesNeedWork);
   const measureOf = async () =>
@@ -148,7 +154,7 @@ test('a measure is overruled beside the verdict: lists and climb follow, the ver
 
 test('only the teacher of the class overrules, and only measures that there are', async () => {
   const other = await makeWorld();
-  const id = await take(world.student, weak, 1);
+  const id = await take(world.student, weak(), 1);
   const form = { measureIndex: 0, quality: 'notes', word: 'right' };
   for (const viewer of [other.teacher, world.student, other.student])
     await expect((async () => overruleMeasure(viewer, id, form))()).rejects.toThrow(NotFound);

@@ -88,7 +88,9 @@ function Share({
 }) {
   return (
     <span className="relative flex flex-1 flex-col justify-end">
-      <span className="flex items-center justify-center gap-1 text-[15px] font-bold">
+      <span
+        className={`flex items-center justify-center gap-1 text-[15px] ${count > 0 ? 'font-bold' : 'text-faint'}`}
+      >
         <BarIcon kind={kind} />
         {count}/{of}
       </span>

@@ -1,6 +1,6 @@
 'use client';
 import { Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import { MOST_RATING, QUALITIES, type SelfRating } from '@/core/practice';
+import { MOST_RATING, QUALITIES, type Quality, type SelfRating } from '@/core/practice';
 import { QUALITY_NAMES } from './quality-names';
 
 interface RatedTake {
@@ -51,7 +51,8 @@ export function RatingsOverTime({
           {QUALITIES.map((quality) => (
             <div key={quality}>
               <p className="font-bold">{QUALITY_NAMES[quality]}</p>
-              <div className="h-32">
+              {!isRated(points, quality) && <p className="text-base text-faint">Nobody has rated it yet.</p>}
+              <div className={isRated(points, quality) ? 'h-32' : 'hidden'}>
                 <ResponsiveContainer width="100%" height="100%">
                   <LineChart
                     accessibilityLayer={false}
@@ -61,9 +62,15 @@ export function RatingsOverTime({
                       measured: point.measured[quality],
                       teacher: point.teacher[quality],
                     }))}
-                    margin={{ top: 6, right: 8, bottom: 2, left: -22 }}
+                    margin={{ top: 10, right: 10, bottom: 2, left: -22 }}
                   >
-                    <XAxis dataKey="index" hide />
+                    <XAxis
+                      dataKey="index"
+                      tick={false}
+                      tickLine={false}
+                      height={6}
+                      stroke="var(--color-rule)"
+                    />
                     <YAxis
                       domain={[0, MOST_RATING]}
                       ticks={[0, 5, 10]}
@@ -97,6 +104,9 @@ export function RatingsOverTime({
     </figure>
   );
 }
+
+const isRated = (points: readonly RatedTake[], quality: Quality) =>
+  points.some((point) => VOICES.some((voice) => point[voice][quality] !== undefined));
 
 const TABLE_TAKES = 12;
 

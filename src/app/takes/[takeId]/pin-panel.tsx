@@ -2,6 +2,7 @@
 import { Pin, X } from 'lucide-react';
 import { useActionState, useRef, useTransition } from 'react';
 import { useKeys } from '@/app/_components/sound/use-page-keys';
+import { firstWeakMeasure } from '@/core/hearing';
 import type { MeasureVerdict } from '@/core/judging';
 import { sayMeasure, type Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
@@ -85,6 +86,7 @@ function PinForm({ takeId, measures, vocabulary, measureNow }: PinPanelProps) {
         <select
           ref={measure}
           name="measureIndex"
+          defaultValue={firstWeakMeasure(measures) ?? 0}
           className="ml-2 min-h-11 rounded-md border-2 border-rule bg-paper px-2 text-ink"
         >
           {measures.map(({ number }, index) => (

@@ -4,7 +4,7 @@ import { type BoardCell, type BoardState, sayCell } from '@/core/reports';
 const SIGNS: Readonly<Record<BoardState, string>> = {
   'asks-for-help': '?',
   'see-me': '⌂',
-  waiting: '◔',
+  waiting: '◆',
   learned: '●',
   'under-way': '',
   'not-begun': '·',
@@ -23,8 +23,7 @@ export function Cell({ cell }: { readonly cell: BoardCell }) {
       title={sayCell(cell)}
       style={share > 0 ? { backgroundSize: `${share}% 100%` } : undefined}
     >
-      {SIGNS[state]}
-      {reachedBpm}
+      {SIGNS[state]} {reachedBpm}
       <span className="sr-only">{SAID[state]}</span>
     </td>
   );
@@ -46,7 +45,7 @@ export function CellSample() {
     <p className="mb-3 flex flex-wrap gap-x-5 text-base text-faint">
       <span>72 fastest good take, filled up to the goal</span>
       <span>● learned</span>
-      <span>◔ waits for your word</span>
+      <span>◆ waits for your word</span>
       <span>? asks for help</span>
       <span>⌂ comes to see you</span>
       <span>· not begun</span>
