@@ -166,6 +166,33 @@ test.describe('axe finds nothing', () => {
     }
   });
 
+  test('on the pages of a class', async ({ context }) => {
+    const page = await signInTeacher(context);
+    await page.goto('/classes');
+    await page.getByRole('link', { name: /Tuesday flutes/ }).click();
+    for (const [link, place] of [
+      [/^Board/, /board$/],
+      [/^Ida Quill/, /students/],
+    ] as const) {
+      await page.getByRole('link', { name: link }).click();
+      await page.waitForURL(place);
+      await page.locator('h1').waitFor();
+      await clean(page);
+    }
+    await page.goto('/classes');
+    await page.getByRole('link', { name: /Tuesday flutes/ }).click();
+    await page.getByRole('link', { name: /^Roster/ }).click();
+    await page.getByText('Move, leave').first().click();
+    await clean(page);
+    await page.goto('/desk');
+    await page
+      .getByRole('link', { name: /5 Kettle Song/ })
+      .last()
+      .click();
+    await page.getByRole('heading', { name: 'Where the class stumbles' }).waitFor();
+    await clean(page);
+  });
+
   for (const viewport of [
     { width: 1280, height: 800 },
     { width: 390, height: 844 },

@@ -13,6 +13,7 @@ import { sayMeasure, type Vocabulary } from '@/core/time';
 import { Key } from '@/ui/key';
 import { CheckedLine, PREROLL_SECONDS, type TakeHandle } from '@/ui/music/checked-line';
 import type { LineEngravings } from '@/ui/music/engraved-line';
+import { PlayedPicture } from '@/ui/music/played-picture';
 import { Notice } from '@/ui/notice';
 import { OverrulePanel, type SignedOverrule } from './overrule-panel';
 import { type PinnedWord, PinPanel } from './pin-panel';
@@ -135,6 +136,14 @@ export function Hearing(props: HearingProps) {
         vocabulary={vocabulary}
         mayPin={overrulesTakeId !== undefined}
         measureNow={() => take.current?.measureNow() ?? 0}
+        onHear={(measureIndex) => {
+          pauseOthers();
+          take.current?.playFrom(measureIndex);
+        }}
+      />
+      <PlayedPicture
+        line={line}
+        verdict={verdict}
         onHear={(measureIndex) => {
           pauseOthers();
           take.current?.playFrom(measureIndex);
