@@ -12,7 +12,6 @@ const PHONE = { width: 390, height: 844 };
 
 /** One picture a main view: who looks, on what, and how to get there. */
 const SHOTS = [
-  { name: 'sign-in', viewport: DESKTOP, open: (page) => page.goto('/sign-in') },
   { name: 'desk', who: 'Odile Harrow', viewport: DESKTOP, open: async () => {} },
   { name: 'shelf', who: 'Odile Harrow', viewport: DESKTOP, open: (page) => page.goto('/shelf') },
   {
@@ -46,15 +45,21 @@ const SHOTS = [
     viewport: DESKTOP,
     open: (page) => follow(page, '/desk', '7 Three Lanterns'),
   },
-  { name: 'pace', who: 'Odile Harrow', viewport: { ...DESKTOP, height: 1000 }, open: pace },
-  { name: 'print', who: 'Odile Harrow', viewport: { width: 1000, height: 1250 }, open: printSheet },
-  { name: 'trial', who: 'Odile Harrow', viewport: { ...DESKTOP, height: 980 }, open: tryOut },
   {
-    name: 'class',
+    name: 'board',
     who: 'Odile Harrow',
     viewport: DESKTOP,
-    open: (page) => follow(page, '/classes', 'Tuesday flutes'),
+    open: (page) => ofClass(page, /^Board/),
   },
+  {
+    name: 'roster',
+    who: 'Odile Harrow',
+    viewport: { ...DESKTOP, height: 980 },
+    open: (page) => ofClass(page, /^Roster/),
+  },
+  { name: 'print', who: 'Odile Harrow', viewport: { width: 1000, height: 1250 }, open: printSheet },
+  { name: 'trial', who: 'Odile Harrow', viewport: { ...DESKTOP, height: 980 }, open: tryOut },
+  { name: 'record', who: 'Ida Quill', viewport: { ...DESKTOP, height: 980 }, open: openRecord },
   {
     name: 'take-teacher',
     who: 'Odile Harrow',
@@ -101,10 +106,15 @@ async function lookOver(page, path, text) {
   await page.evaluate(() => scrollTo(0, 0));
 }
 
-async function pace(page) {
+async function ofClass(page, link) {
   await follow(page, '/classes', 'Tuesday flutes');
-  await page.getByRole('link', { name: 'Pieces by a date' }).click();
-  await page.getByText('What is due').waitFor();
+  await page.getByRole('link', { name: link }).click();
+  await page.getByRole('heading', { name: /Tuesday flutes: / }).waitFor();
+}
+
+async function openRecord(page) {
+  await page.goto('/my-record');
+  await page.getByRole('heading', { name: 'Ratings over time' }).waitFor();
 }
 
 async function startLine(page, title) {
