@@ -17,6 +17,9 @@ jest.mock('next/navigation', () => ({ redirect: () => undefined }));
 // The takes are checked here: jobs that nobody takes would keep another test's worker busy.
 jest.mock('@/server/jobs/queue', () => ({ requestCheck: async () => undefined }));
 
+// What is played well is compared with the model: seconds on a busy machine.
+jest.setTimeout(180_000);
+
 let seed = 0;
 /** Nobody plays a line twice alike. */
 const played = (flaws: readonly Flaw[]) =>

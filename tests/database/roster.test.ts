@@ -10,6 +10,7 @@ import { createClass, getClass, listClasses } from '@/server/access/classes';
 import { overruleMeasure } from '@/server/access/overrules';
 import { pinWord } from '@/server/access/pins';
 import { getQueue } from '@/server/access/queue';
+import { getRecord } from '@/server/access/record';
 import {
   changeKeeping,
   getRemovals,
@@ -88,6 +89,13 @@ describe('a list of students', () => {
     expect(await names(world.classId)).toEqual(expect.arrayContaining(['Mila Sorg', 'Sam']));
     expect(await signsIn('mila', cards[0]!.pin)).toBe(true);
     expect(await signsIn('sam2', cards[0]!.pin)).toBe(false);
+  });
+
+  test('that is longer than a class can be is said to be so, and nobody is lost on the way', async () => {
+    const names = Array.from({ length: 201 }, (_, n) => `Name ${n}`).join('\n');
+    expect(await previewList(world.teacher, world.classId, names)).toEqual({
+      problem: expect.stringContaining('200'),
+    });
   });
 
   test('with a user name that was taken meanwhile takes in nobody', async () => {
@@ -170,8 +178,10 @@ test('nobody else’s teacher, and no student, touches a roster or takes anythin
     ])
       await expect(attempt()).rejects.toThrow(NotFound);
   }
-  for (const stranger of [other.teacher, other.student])
+  for (const stranger of [other.teacher, other.student]) {
     await expect(takeOutStudent(stranger, userId)).rejects.toThrow(NotFound);
+    await expect(getRecord(stranger, userId)).rejects.toThrow(NotFound);
+  }
   await expect(moveStudent(world.teacher, userId, other.classId)).rejects.toThrow(NotFound);
 });
 

@@ -1,5 +1,7 @@
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
-import type { Archive } from '@/server/access/taking-out';
+import { type Archive, mayTakeOut } from '@/server/access/taking-out';
+import type { Viewer } from '@/server/access/viewer';
+import { download, problem } from './request';
 
 /**
  * An archive as a zip file that is written while it is sent: one file at a time is in memory.
@@ -33,4 +35,12 @@ export function zipStream({ files }: Archive): ReadableStream<Uint8Array> {
       await iterator.return?.();
     },
   });
+}
+
+/** Sends an archive, unless there were too many of late. @param take authorises and opens it. */
+export async function sendArchive(viewer: Viewer, take: () => Promise<Archive>): Promise<Response> {
+  if (!(await mayTakeOut(viewer)))
+    return problem(429, 'That were many archives within an hour. Wait a little and try again.');
+  const archive = await take();
+  return download(`${archive.name}.zip`, 'application/zip', zipStream(archive));
 }

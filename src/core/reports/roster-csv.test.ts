@@ -80,8 +80,8 @@ test('an instrument that is not known is said, not guessed', () => {
   expect(row!.mends.join()).toContain('kazoo');
 });
 
-test('a list is never longer than a class can be, and its user names are all different and plain', () => {
-  const text = Array.from({ length: 500 }, (_, n) => `Åke Number ${n}`).join('\n');
+test('user names are all different and plain, however many there are', () => {
+  const text = Array.from({ length: MOST_ROSTER_ROWS }, (_, n) => `Åke Number ${n}`).join('\n');
   const read = readRoster(text, new Set());
   expect(read).toHaveLength(MOST_ROSTER_ROWS);
   expect(new Set(read.map(({ userName }) => userName)).size).toBe(MOST_ROSTER_ROWS);

@@ -29,7 +29,7 @@ const INSTRUMENT_HEADS = ['instrument', 'plays'];
  * Reads a list of students as spreadsheets write it: commas, semicolons or tabs, with or without a line of heads.
  * Source: RFC 4180, and what is found in the wild.
  * @param taken user names of the class, lower case.
- * @returns at most `MOST_ROSTER_ROWS` students.
+ * @returns at most one more than can be taken in at once.
  */
 export function readRoster(text: string, taken: ReadonlySet<string>): readonly RosterRow[] {
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { skipEmptyLines: 'greedy' });
@@ -39,7 +39,7 @@ export function readRoster(text: string, taken: ReadonlySet<string>): readonly R
   const { name, firstName, lastName, userName, instrument } = columns ?? PLAIN_COLUMNS;
   const used = new Set(taken);
   const seen = new Set<string>();
-  return cells.slice(first, first + MOST_ROSTER_ROWS).map((row, index) => {
+  return cells.slice(first, first + MOST_ROSTER_ROWS + 1).map((row, index) => {
     const cell = (column: number | undefined) => (column === undefined ? '' : (row[column] ?? ''));
     const mends: string[] = [];
     const written = cell(name) || [cell(firstName), cell(lastName)].filter(Boolean).join(' ');

@@ -2,17 +2,13 @@ import 'server-only';
 import { maybeInstrumentName } from '@/core/instruments';
 import { measuredRating, type Quality } from '@/core/practice';
 import { listTakesOfRecord } from '@/server/db/queries/record';
-import { maybeMembership } from '@/server/db/queries/roster';
 import { progressOfStudent } from './assignments';
-import { NotFound, type Viewer } from './viewer';
+import { requireRecordOf } from './roster';
+import type { Viewer } from './viewer';
 
 /** What a student has done: for the student and the teacher. @throws NotFound */
 export async function getRecord(viewer: Viewer, studentId: string) {
-  const student = await maybeMembership(studentId);
-  const isTheirs =
-    student &&
-    (viewer.role === 'teacher' ? student.teacherId === viewer.userId : student.studentId === viewer.userId);
-  if (!isTheirs) throw new NotFound();
+  const student = await requireRecordOf(viewer, studentId);
   const [lines, takes] = await Promise.all([progressOfStudent(studentId), listTakesOfRecord(studentId)]);
   return {
     id: student.studentId,

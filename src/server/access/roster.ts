@@ -32,6 +32,14 @@ export async function requireOwnStudent(viewer: Viewer, studentId: unknown) {
   return membership;
 }
 
+/** The viewer as a student, or a student of one of the viewer's classes. @throws NotFound */
+export async function requireRecordOf(viewer: Viewer, studentId: string) {
+  if (viewer.role === 'teacher') return requireOwnStudent(viewer, studentId);
+  const membership = studentId === viewer.userId ? await queries.maybeMembership(studentId) : undefined;
+  if (!membership) throw new NotFound();
+  return membership;
+}
+
 const LONGEST_LIST = 100_000;
 const listForm = z
   .string()
@@ -48,6 +56,8 @@ export async function previewList(
   const read = listForm.safeParse(text);
   if (!read.success) return { problem: read.error.issues[0]!.message };
   const rows = readRoster(read.data, new Set(await queries.listUserNames(owned.id)));
+  if (rows.length > MOST_ROSTER_ROWS)
+    return { problem: `At most ${MOST_ROSTER_ROWS} students come in at once: cut the list in two.` };
   return rows.length > 0
     ? { rows }
     : { problem: 'There are no names in it. The first line may say: Name, User name, Instrument.' };

@@ -2,12 +2,14 @@ import 'server-only';
 import { writeMusicXml } from '@/core/formats';
 import type { Score } from '@/core/notation';
 import { type TakeRecord, takesCsv } from '@/core/reports';
+import { countAttempt } from '@/server/db/queries/accounts';
 import { listStageWords } from '@/server/db/queries/assignments';
 import { maybePartForStudent } from '@/server/db/queries/music';
 import { listRoster, maybeMembership } from '@/server/db/queries/roster';
 import * as queries from '@/server/db/queries/taking-out';
 import { requireOwnClass } from './classes';
-import { NotFound, type Viewer } from './viewer';
+import { requireRecordOf } from './roster';
+import type { Viewer } from './viewer';
 
 /** A file of an archive, one at a time: recordings of a class do not fit into memory together. */
 export interface ArchivedFile {
@@ -23,15 +25,17 @@ export interface Archive {
   readonly files: AsyncIterable<ArchivedFile>;
 }
 
+/** More than these in an hour are a stuck program, and each reads every recording. */
+const MOST_PER_HOUR = 20;
+
+/** Counts one more archive of the viewer's; false when there were too many of late. */
+export async function mayTakeOut(viewer: Viewer): Promise<boolean> {
+  return (await countAttempt(`take-out:${viewer.userId}`, 3600)) <= MOST_PER_HOUR;
+}
+
 /** Everything of a student, for the student and the teacher. @throws NotFound */
 export async function takeOutStudent(viewer: Viewer, studentId: string): Promise<Archive> {
-  const membership = await maybeMembership(studentId);
-  const isTheirs =
-    membership &&
-    (viewer.role === 'teacher'
-      ? membership.teacherId === viewer.userId
-      : membership.studentId === viewer.userId);
-  if (!isTheirs) throw new NotFound();
+  const membership = await requireRecordOf(viewer, studentId);
   return { name: fileName(membership.name), files: filesOfStudent(membership, '') };
 }
 

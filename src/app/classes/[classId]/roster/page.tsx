@@ -68,7 +68,7 @@ export default async function RosterPage({
                     <div className="grid gap-4 border-l-4 border-rule py-2 pl-4 md:grid-cols-2">
                       {others.length > 0 && <MoveForm classId={classId} student={student} classes={others} />}
                       <div>
-                        <h3 className="font-bold">Leaves the class</h3>
+                        <h2 className="font-bold">Leaves the class</h2>
                         <p className="mb-2">Everything stays here; the sign-in ends.</p>
                         <LeaveForm classId={classId} studentId={student.id} hasLeft={false} />
                       </div>
@@ -158,7 +158,7 @@ export default async function RosterPage({
 function TakeOut({ studentId, takeCount }: { readonly studentId: string; readonly takeCount: number }) {
   return (
     <div>
-      <h3 className="font-bold">Take everything out</h3>
+      <h2 className="font-bold">Take everything out</h2>
       <p>
         {takeCount} {takeCount === 1 ? 'take' : 'takes'}: recordings, music, tables.
       </p>

@@ -1,5 +1,5 @@
-import { download, forViewer } from '@/app/_components/request';
-import { zipStream } from '@/app/_components/zip';
+import { forViewer } from '@/app/_components/request';
+import { sendArchive } from '@/app/_components/zip';
 import { takeOutClass } from '@/server/access/taking-out';
 
 /** Everything of a class as open files. */
@@ -8,7 +8,7 @@ export function GET(
   { params }: { readonly params: Promise<{ readonly classId: string }> },
 ): Promise<Response> {
   return forViewer(async (viewer) => {
-    const archive = await takeOutClass(viewer, (await params).classId);
-    return download(`${archive.name}.zip`, 'application/zip', zipStream(archive));
+    const { classId } = await params;
+    return sendArchive(viewer, () => takeOutClass(viewer, classId));
   });
 }

@@ -1,5 +1,5 @@
-import { download, forViewer } from '@/app/_components/request';
-import { zipStream } from '@/app/_components/zip';
+import { forViewer } from '@/app/_components/request';
+import { sendArchive } from '@/app/_components/zip';
 import { takeOutStudent } from '@/server/access/taking-out';
 
 /** Everything of a student as open files. */
@@ -8,7 +8,7 @@ export function GET(
   { params }: { readonly params: Promise<{ readonly studentId: string }> },
 ): Promise<Response> {
   return forViewer(async (viewer) => {
-    const archive = await takeOutStudent(viewer, (await params).studentId);
-    return download(`${archive.name}.zip`, 'application/zip', zipStream(archive));
+    const { studentId } = await params;
+    return sendArchive(viewer, () => takeOutStudent(viewer, studentId));
   });
 }

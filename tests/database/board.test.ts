@@ -1,0 +1,161 @@
+import { randomUUID } from 'node:crypto';
+import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
+import { writeWav } from '@/core/signal';
+import { askForHelp } from '@/server/access/assignments';
+import { getBoard, getStumbles } from '@/server/access/board';
+import { changePace } from '@/server/access/classes';
+import { takeBack } from '@/server/access/given';
+import { overruleMeasure } from '@/server/access/overrules';
+import { listPins, pinWord, unpin } from '@/server/access/pins';
+import { getRecord } from '@/server/access/record';
+import { answerTake, handIn } from '@/server/access/takes';
+import { NotFound, type Viewer } from '@/server/access/viewer';
+import { createStudent } from '@/server/auth/accounts';
+import { closeDatabase } from '@/server/db/connection';
+import { checkTake } from '@/server/jobs/check-take';
+import { bookLine } from '../support/lines';
+import { makeWorld, type World } from '../support/world';
+
+jest.mock('next/headers', () => ({ headers: async () => new Headers() }));
+jest.mock('next/navigation', () => ({ redirect: () => undefined }));
+jest.mock('@/server/jobs/queue', () => ({
+  requestCheck: async () => undefined,
+  requestEngraving: async () => undefined,
+}));
+
+// What is played well is compared with the model: seconds on a busy machine.
+jest.setTimeout(180_000);
+
+const dayOf = (at: Date) => at.toISOString().slice(0, 10);
+const today = dayOf(new Date());
+let seed = 0;
+let world: World;
+
+beforeEach(async () => {
+  world = await makeWorld();
+});
+afterAll(closeDatabase);
+
+async function join(name: string): Promise<Viewer> {
+  const { classId } = world;
+  const userId = await createStudent({ name, classId, userName: name, pin: '4711', instrument: 'flute' });
+  return { userId, name, role: 'student' };
+}
+/** @param wrong the note that is played too high. */
+async function take(student: Viewer, askedBpm: number, wrong?: string): Promise<string> {
+  const id = randomUUID();
+  const flaws = wrong ? [{ kind: 'wrong', noteId: wrong, semitones: 3 } as const] : [];
+  const style = { ...STEADY_STYLE, seed: ++seed, bpm: askedBpm };
+  const sound = render(perform(bookLine(5), style, flaws), 'flute', {
+    ...QUIET_ROOM,
+    sampleRate: 16000,
+    seed,
+  });
+  const form = {
+    id,
+    assignmentId: world.assignmentId,
+    askedBpm: `${askedBpm}`,
+    source: 'recorded',
+    selfRating: { notes: 6 },
+  };
+  await handIn(student, form, writeWav(sound));
+  await checkTake(id);
+  return id;
+}
+const cellOf = async (name: string) => {
+  const { board } = await getBoard(world.teacher, world.classId, today, dayOf);
+  return board.rows.find((row) => row.name === name)!;
+};
+
+test('a cell says where a student stands, and the most pressing word of all', async () => {
+  const ada = await join('ada');
+  expect((await cellOf('ada')).cells).toEqual([{ state: 'not-begun', reachedBpm: undefined, goalBpm: 88 }]);
+  const weak = await take(ada, 66, 'm2n2');
+  expect((await cellOf('ada')).cells[0]).toMatchObject({ state: 'waiting', reachedBpm: undefined });
+  await answerTake(world.teacher, weak, { answer: 'again', comment: '' });
+  expect((await cellOf('ada')).cells[0]).toMatchObject({ state: 'under-way' });
+  const good = await take(ada, 72);
+  expect(await cellOf('ada')).toMatchObject({
+    cells: [{ state: 'waiting', reachedBpm: 72 }],
+    lastPractisedOn: today,
+    learned: 0,
+  });
+  await answerTake(world.teacher, good, { answer: 'see-me', comment: '' });
+  expect((await cellOf('ada')).cells[0]).toMatchObject({ state: 'see-me', reachedBpm: undefined });
+  await askForHelp(ada, world.assignmentId, { stage: 'line/expression', measure: 2 });
+  expect((await cellOf('ada')).cells[0]).toMatchObject({ state: 'asks-for-help' });
+  // Every rung of the ladder in one word.
+  for (const bpm of [66, 72, 80, 88]) {
+    const id = await take(ada, bpm);
+    await answerTake(world.teacher, id, { answer: 'accepted', comment: '' });
+  }
+  expect(await cellOf('ada')).toMatchObject({ cells: [{ state: 'learned', reachedBpm: 88 }], learned: 1 });
+  expect((await cellOf(world.student.name)).lastPractisedOn).toBeUndefined();
+});
+
+test('a line that was taken back is not on it, a goal says who is behind, and it is nobody else’s', async () => {
+  await changePace(world.teacher, world.classId, {
+    pieces: '10',
+    from: '2026-01-01',
+    by: '2026-03-01',
+    daysPerWeek: '5',
+    holidays: [],
+  });
+  expect(await cellOf(world.student.name)).toMatchObject({ ahead: -10 });
+  await takeBack(world.teacher, world.assignmentId);
+  const { board } = await getBoard(world.teacher, world.classId, today, dayOf);
+  expect(board.lines).toEqual([]);
+  const other = await makeWorld();
+  for (const stranger of [other.teacher, world.student])
+    await expect(getBoard(stranger, world.classId, today, dayOf)).rejects.toThrow(NotFound);
+});
+
+test('where the class stumbles follows the newest takes and the teacher’s word', async () => {
+  const [ada, bela] = [await join('ada'), await join('bela')];
+  await take(ada, 66, 'm2n2');
+  const later = await take(ada, 66, 'm3n2');
+  await take(bela, 66, 'm3n2');
+  const weak = async () => {
+    const { measures } = await getStumbles({ id: world.assignmentId, lineId: world.lineId });
+    return measures.filter(({ notesNeedWork }) => notesNeedWork > 0);
+  };
+  expect(await weak()).toMatchObject([{ number: 3, played: 2, notesNeedWork: 2 }]);
+  const index = bookLine(5).part.measures.findIndex(({ number }) => number === 3);
+  await overruleMeasure(world.teacher, later, { measureIndex: index, quality: 'notes', word: 'right' });
+  expect(await weak()).toMatchObject([{ number: 3, played: 2, notesNeedWork: 1 }]);
+});
+
+test('the record holds three ratings beside each other, and what was said', async () => {
+  const id = await take(world.student, 66, 'm2n2');
+  const rated = { answer: 'again', comment: 'Breathe.', rating: { notes: 5, character: 8 } };
+  expect(await answerTake(world.teacher, id, { ...rated, rating: { notes: 11 } })).toBeDefined();
+  expect(await answerTake(world.teacher, id, rated)).toBeUndefined();
+  for (const viewer of [world.teacher, world.student])
+    expect((await getRecord(viewer, world.student.userId)).takes).toMatchObject([
+      {
+        id,
+        selfRating: { notes: 6 },
+        measured: { rhythm: 10, notes: expect.any(Number) },
+        rating: { notes: 5, character: 8 },
+        comment: 'Breathe.',
+      },
+    ]);
+});
+
+test('a word is pinned to a measure by the teacher and found by the student', async () => {
+  const id = await take(world.student, 66);
+  expect(await pinWord(world.teacher, id, { measureIndex: 1, words: ' ' })).toContain('word');
+  await expect(pinWord(world.teacher, id, { measureIndex: 99, words: 'x' })).rejects.toThrow(NotFound);
+  await pinWord(world.teacher, id, { measureIndex: 1, words: 'Breathe before this.' });
+  const [pin] = await listPins(world.student, id);
+  expect(pin).toMatchObject({ measureIndex: 1, words: 'Breathe before this.' });
+  const other = await makeWorld();
+  for (const stranger of [other.teacher, other.student]) {
+    await expect(listPins(stranger, id)).rejects.toThrow(NotFound);
+    await expect(pinWord(stranger, id, { measureIndex: 0, words: 'x' })).rejects.toThrow(NotFound);
+    await expect(unpin(stranger, id, pin!.id)).rejects.toThrow(NotFound);
+  }
+  await expect(unpin(world.student, id, pin!.id)).rejects.toThrow(NotFound);
+  await unpin(world.teacher, id, pin!.id);
+  expect(await listPins(world.student, id)).toEqual([]);
+});
