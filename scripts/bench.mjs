@@ -35,40 +35,39 @@ async function benchCheck() {
 
 /** In a database of its own, with the whole application in production mode. */
 async function benchApp() {
+  await inDatabase('bench', (databaseUrl) =>
+    withApp(databaseUrl, { demo: true }, (env) => runTypeScript('tests/bench/app.ts', [], { env })),
+  );
+}
+
+/** On a school term in a database of its own: making it takes half an hour and is not part of what is measured. */
+async function benchDesk() {
+  await inDatabase('term', async (databaseUrl) => {
+    const env = { ...process.env, DATABASE_URL: databaseUrl, SESSION_SECRET: sessionSecret() };
+    await runTypeScript('src/server/db/migrate.ts', [], { env });
+    await runTypeScript('tests/bench/term.ts', [], { env });
+    await withApp(databaseUrl, { demo: false }, (appEnv) =>
+      runTypeScript('tests/bench/desk.ts', [], { env: appEnv }),
+    );
+  });
+}
+
+async function inDatabase(name, measure) {
   const { ensureBuild } = await import('./lib/build.mjs');
   await ensureBuild();
   const database = await startPostgres();
   try {
-    const databaseUrl = await freshDatabase(database.url, 'bench');
-    const app = await startApp({ databaseUrl, port: await freePort(), demo: true });
-    try {
-      const env = { ...process.env, MEVLO_ADDRESS: app.address, DATABASE_URL: databaseUrl };
-      await runTypeScript('tests/bench/app.ts', [], { env });
-    } finally {
-      await app.stop();
-    }
+    await measure(await freshDatabase(database.url, name));
   } finally {
     await database.stop();
   }
 }
 
-/** On a school term in a database of its own: making it takes a quarter of an hour and is not part of what is measured. */
-async function benchDesk() {
-  const { ensureBuild } = await import('./lib/build.mjs');
-  await ensureBuild();
-  const database = await startPostgres();
+async function withApp(databaseUrl, { demo }, measure) {
+  const app = await startApp({ databaseUrl, port: await freePort(), demo });
   try {
-    const databaseUrl = await freshDatabase(database.url, 'term');
-    const env = { ...process.env, DATABASE_URL: databaseUrl, SESSION_SECRET: sessionSecret() };
-    await runTypeScript('src/server/db/migrate.ts', [], { env });
-    await runTypeScript('tests/bench/term.ts', [], { env });
-    const app = await startApp({ databaseUrl, port: await freePort(), demo: false });
-    try {
-      await runTypeScript('tests/bench/desk.ts', [], { env: { ...env, MEVLO_ADDRESS: app.address } });
-    } finally {
-      await app.stop();
-    }
+    await measure({ ...process.env, MEVLO_ADDRESS: app.address, DATABASE_URL: databaseUrl });
   } finally {
-    await database.stop();
+    await app.stop();
   }
 }

@@ -1,6 +1,5 @@
 // A school term for the bench: 3 classes, 80 students, 60 lines, over 3000 takes that the real checker has judged.
 // term.ts makes everything but the takes and starts the parts; term.ts --part 0/2 plays and checks its share.
-import { spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
@@ -11,7 +10,7 @@ import { createRandom } from '@/core/base';
 import type { InstrumentId } from '@/core/instruments';
 import type { Line } from '@/core/notation';
 import { chooseFlaws, type FlawKind, perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
-import { readWav, writeWav } from '@/core/signal';
+import { writeWav } from '@/core/signal';
 import { createStudent, createTeacher } from '@/server/auth/accounts';
 import { closeDatabase, database } from '@/server/db/connection';
 import { insertAssignment } from '@/server/db/queries/assignments';
@@ -25,6 +24,7 @@ import { engraveLine } from '@/server/jobs/engrave-line';
 import { PLAYERS } from '../evaluation/players';
 import { composeTune, lineFor } from '../evaluation/tunes';
 import { readBook } from '../support/lines';
+import { runParts } from '../support/parts';
 import { TERM_TEACHER } from './term-teacher';
 
 const CLASSES = [
@@ -165,7 +165,6 @@ async function playTake(take: PlannedTake, teacherId: string): Promise<void> {
   const sound = render(performance, isUnpitched ? 'clap' : take.instrument, room);
   const id = randomUUID();
   const audio = Buffer.from(writeWav(sound));
-  if (!readWav(audio).ok) throw new Error('the sound that was made cannot be read');
   await insertTake({
     id,
     assignment_id: take.assignmentId,
@@ -188,22 +187,6 @@ async function playTake(take: PlannedTake, teacherId: string): Promise<void> {
       .execute();
 }
 
-async function playParts(count: number): Promise<void> {
-  const self = fileURLToPath(import.meta.url);
-  await Promise.all(
-    Array.from({ length: count }, (_, part) => {
-      const child = spawn(process.execPath, ['--import', 'tsx', self, '--part', `${part}/${count}`], {
-        stdio: 'inherit',
-      });
-      return new Promise<void>((done, failed) =>
-        child.on('close', (code) =>
-          code === 0 ? done() : failed(new Error(`a part of the term failed (exit ${code})`)),
-        ),
-      );
-    }),
-  );
-}
-
 const { values } = parseArgs({ options: { part: { type: 'string' } } });
 if (values.part) {
   const [part, count] = values.part.split('/').map(Number) as [number, number];
@@ -224,6 +207,7 @@ if (values.part) {
   mkdirSync(resolve('.data'), { recursive: true });
   writeFileSync(PLAN, JSON.stringify(takes));
   console.log(`${CLASSES.length} classes, ${LINES} lines, ${takes.length} takes to play and check …`);
-  await playParts(Math.max(1, availableParallelism()));
+  const count = Math.max(1, availableParallelism());
+  await runParts(fileURLToPath(import.meta.url), count, (part) => ['--part', `${part}/${count}`]);
 }
 await closeDatabase();

@@ -13,8 +13,9 @@ import { getQueue } from '@/server/access/queue';
 import { getRecord } from '@/server/access/record';
 import {
   changeKeeping,
-  getRemovals,
   getRoster,
+  listGoing,
+  listRemovals,
   makeCards,
   moveStudent,
   noteConsent,
@@ -252,7 +253,7 @@ test('a student who is removed leaves nothing behind in any table, and everybody
   expect(await tablesWith(traces)).toEqual(before);
   expect(await removeStudent(world.teacher, world.student.userId, world.student.name)).toBeUndefined();
   expect(await tablesWith(traces)).toEqual([]);
-  expect((await getRemovals(world.teacher)).gone).toMatchObject([
+  expect(await listRemovals(world.teacher)).toMatchObject([
     { className: 'Class', kind: 'student', reason: 'asked', takeCount: 1 },
   ]);
   expect(await names(world.classId)).toEqual(['Mila Sorg']);
@@ -302,7 +303,7 @@ describe('recordings that were kept long enough', () => {
     await age(takeId, 200, 1);
     await removeOldRecordings();
     // Older than that, but the warning has not stood for a fortnight.
-    expect((await getRemovals(world.teacher)).going).toMatchObject([{ takeCount: 1, keepDays: 30 }]);
+    expect(await listGoing(world.teacher)).toMatchObject([{ takeCount: 1, keepDays: 30 }]);
     expect(await getTakeAudio(world.student, takeId, 0, 10)).toBeDefined();
     await age(takeId, 200, 15);
     await removeOldRecordings();
@@ -311,9 +312,10 @@ describe('recordings that were kept long enough', () => {
       verdict: { state: 'judged' },
       audioRemovedAt: expect.any(Date),
     });
-    const { going, gone } = await getRemovals(world.teacher);
-    expect(going).toEqual([]);
-    expect(gone).toMatchObject([{ kind: 'recordings', reason: 'kept-long-enough', takeCount: 1 }]);
+    expect(await listGoing(world.teacher)).toEqual([]);
+    expect(await listRemovals(world.teacher)).toMatchObject([
+      { kind: 'recordings', reason: 'kept-long-enough', takeCount: 1 },
+    ]);
     const files = await unpacked(await takeOutStudent(world.teacher, world.student.userId));
     expect(Object.keys(files).filter((path) => path.startsWith('recordings/'))).toEqual([]);
   });
@@ -325,6 +327,6 @@ describe('recordings that were kept long enough', () => {
     expect(await getTakeAudio(world.student, takeId, 0, 10)).toBeDefined();
     await changeKeeping(world.teacher, world.classId, '60');
     await age(takeId, 20, 30);
-    expect((await getRemovals(world.teacher)).going).toEqual([]);
+    expect(await listGoing(world.teacher)).toEqual([]);
   });
 });

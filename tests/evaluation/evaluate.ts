@@ -1,5 +1,4 @@
 // How good the ear is: npm run evaluate [-- --takes 432] [--from 1] [--only oboe] [--neural 54] [--details] [--alone] [--write]
-import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -9,6 +8,7 @@ import { checkHeard } from '@/core/checking';
 import { withoutSpeech } from '@/core/following';
 import { hear } from '@/core/listening';
 import { durationSeconds } from '@/core/signal';
+import { runParts } from '../support/parts';
 import { maybeBasicPitch, type NeuralTranscriber } from './basic-pitch';
 import { matchedNotes, type TranscribedNote } from './note-matching';
 import { PLAYERS } from './players';
@@ -124,20 +124,7 @@ function transcription(
 async function runShards(): Promise<TakeResult[]> {
   const count = Math.max(1, availableParallelism());
   const self = fileURLToPath(import.meta.url);
-  await Promise.all(
-    Array.from({ length: count }, (_, shard) => {
-      const child = spawn(
-        process.execPath,
-        ['--import', 'tsx', self, ...process.argv.slice(2), '--shard', `${shard}/${count}`],
-        { stdio: 'inherit' },
-      );
-      return new Promise<void>((resolved, reject) =>
-        child.on('close', (code) =>
-          code === 0 ? resolved() : reject(new Error(`a part of the evaluation failed (exit ${code})`)),
-        ),
-      );
-    }),
-  );
+  await runParts(self, count, (shard) => [...process.argv.slice(2), '--shard', `${shard}/${count}`]);
   return Array.from(
     { length: count },
     (_, shard) => JSON.parse(readFileSync(shardFile(shard), 'utf8')) as TakeResult[],

@@ -9,7 +9,7 @@ import { sayNeed } from '@/core/hearing';
 import { sayMeasure } from '@/core/time';
 import { listAssignmentsOfTeacher, listQuestions } from '@/server/access/assignments';
 import { getQueue } from '@/server/access/queue';
-import { getRemovals } from '@/server/access/roster';
+import { listGoing } from '@/server/access/roster';
 import { listTakesOfTeacher } from '@/server/access/takes';
 import { requireTeacher } from '@/server/access/viewer';
 import { ButtonLink } from '@/ui/button';
@@ -22,12 +22,12 @@ const sayEarlier = (count: number) => (count === 1 ? 'one earlier take' : `${cou
 
 export default async function DeskPage() {
   const viewer = await requireTeacher();
-  const [queue, takes, assignments, questions, { going }] = await Promise.all([
+  const [queue, takes, assignments, questions, going] = await Promise.all([
     getQueue(viewer),
     listTakesOfTeacher(viewer),
     listAssignmentsOfTeacher(viewer),
     listQuestions(viewer),
-    getRemovals(viewer),
+    listGoing(viewer),
   ]);
   const answered = takes.filter((take) => take.answer);
   const today = dayOf(new Date());

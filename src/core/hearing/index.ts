@@ -14,7 +14,6 @@ export {
   mayBeTheModel,
   type Outline,
   outlineOf,
-  REMARKS,
   type Remark,
   sayRemark,
 } from './please-listen';

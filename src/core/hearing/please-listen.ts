@@ -3,8 +3,7 @@ import type { Following } from '../following';
 import type { Heard } from '../listening';
 
 /** Why a teacher should hear a take with their own ears: a reason, never an accusation. */
-export const REMARKS = ['same-as-own', 'same-as-anothers', 'backing-alone', 'like-the-model'] as const;
-export type Remark = (typeof REMARKS)[number];
+export type Remark = 'same-as-own' | 'same-as-anothers' | 'backing-alone' | 'like-the-model';
 
 /** When things begin in a recording, and how high they are: enough to know it again. */
 export interface Outline {

@@ -5,8 +5,8 @@ import type { Stretch } from './restarts';
 const CHANGE_SECONDS = 0.06;
 export const LEAST_CHANGE_DB = 2.5;
 /** The attack of the tone itself, and its end. */
-const ATTACK_SECONDS = 0.08;
-const END_SECONDS = 0.06;
+export const ATTACK_SECONDS = 0.08;
+export const END_SECONDS = 0.06;
 
 /** By how much the level rises within 60 ms around a frame, in dB. */
 export function changeAround(frame: number, levelDb: Float64Array): number {

@@ -1,6 +1,6 @@
 import { clamp } from '../base';
 import { FRAME_SECONDS, type Frames, toFrames } from './frames';
-import { changeAround, LEAST_CHANGE_DB } from './level-changes';
+import { ATTACK_SECONDS, changeAround, END_SECONDS, LEAST_CHANGE_DB } from './level-changes';
 import { risesSharply } from './level-dips';
 import type { PeriodicityBreak } from './periodicity';
 import type { Stretch } from './restarts';
@@ -42,9 +42,6 @@ const NEAR_SECONDS = 0.05;
 /** Around, but for the place itself. */
 const AROUND_SECONDS = 0.5;
 const PLACE_SECONDS = 0.1;
-/** The attack of the tone itself, and its end. */
-const ATTACK_SECONDS = 0.08;
-const END_SECONDS = 0.06;
 const FLUX_SECONDS = 0.04;
 /** Bands this far below the loudest hold nothing of the tone. */
 const HEARD_BAND_DB = 40;

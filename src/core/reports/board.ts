@@ -1,16 +1,14 @@
 import { csv } from './csv';
 
 /** Where a student stands on a line, the most pressing word first. */
-export const BOARD_STATES = [
-  'asks-for-help',
-  'see-me',
-  'waiting',
-  'learned',
-  'under-way',
-  'not-begun',
-  'not-given',
-] as const;
-export type BoardState = (typeof BOARD_STATES)[number];
+export type BoardState =
+  | 'asks-for-help'
+  | 'see-me'
+  | 'waiting'
+  | 'learned'
+  | 'under-way'
+  | 'not-begun'
+  | 'not-given';
 
 export interface BoardCell {
   readonly state: BoardState;

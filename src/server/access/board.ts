@@ -6,7 +6,7 @@ import { type Day, outcomeOf, paceOf } from '@/core/practice';
 import { type Board, type BoardCell, type BoardRow, type BoardState, measuresOfClass } from '@/core/reports';
 import * as queries from '@/server/db/queries/board';
 import { listParts, maybeMusic } from '@/server/db/queries/music';
-import { listTakesOfAssignment, listTakesOfClass, type TakeRow } from '@/server/db/queries/takes';
+import { listTakesOfClass, type TakeRow } from '@/server/db/queries/takes';
 import { getClass } from './classes';
 import { engravingsOf } from './engravings';
 import { standingOf } from './stages';
@@ -122,23 +122,28 @@ function isGood({ answer, verdictState, measures }: TakeRow): boolean {
   return outcome === 'good' || outcome === 'easy';
 }
 
-/** The measures of a line that a class misses, and the drawing of its lead part. */
-export async function getStumbles(assignment: { readonly id: string; readonly lineId: string }) {
-  const [takes, [lead]] = await Promise.all([
-    listTakesOfAssignment(assignment.id),
-    listParts(assignment.lineId),
-  ]);
-  const music = lead && (await maybeMusic(lead.contentHash));
+/**
+ * The measures of a line that a class misses, and the drawing of its lead part, which is not asked for while nobody has played.
+ * @param takes of everybody on the line, newest first.
+ */
+export async function getStumbles(lineId: string, takes: readonly TakeRow[]) {
   const byStudent = grouped(
     takes.filter(({ verdictState }) => verdictState === 'judged'),
     ({ studentId }) => studentId,
   );
+  const measures = measuresOfClass(
+    [...byStudent.values()].map((own) => own.map((take) => take.measures ?? [])),
+  );
+  const [lead] = measures.length > 0 ? await listParts(lineId) : [];
+  if (!lead) return { measures, numbers: [], engravings: undefined };
+  const [music, engravings] = await Promise.all([
+    maybeMusic(lead.contentHash),
+    engravingsOf(lead.contentHash, undefined),
+  ]);
   return {
-    measures: measuresOfClass(
-      [...byStudent.values()].map((own) => own.map(({ measures }) => measures ?? [])),
-    ),
+    measures,
     /** Printed numbers, in the order of the drawing. */
     numbers: music?.part.measures.map(({ number }) => number) ?? [],
-    engravings: lead && (await engravingsOf(lead.contentHash, undefined)),
+    engravings,
   };
 }

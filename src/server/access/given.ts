@@ -29,7 +29,7 @@ export async function getGiven(viewer: Viewer, assignmentId: string) {
     listTakesOfAssignment(assignment.id),
     queries.listStageWordsOfAssignment(assignment.id),
   ]);
-  const standing = await Promise.all(
+  const standingOfAll = Promise.all(
     students.map(async ({ id, name, startBpm, goalBpm, dueOn }) => {
       const part = await maybePartForStudent(assignment.lineId, id, assignment.classId);
       if (!part) return undefined;
@@ -65,7 +65,7 @@ export async function getGiven(viewer: Viewer, assignmentId: string) {
       };
     }),
   );
-  const stumbles = await getStumbles(assignment);
+  const [standing, stumbles] = await Promise.all([standingOfAll, getStumbles(assignment.lineId, takes)]);
   const { id, lineId, lineNumber, lineTitle, classId, className, startBpm, goalBpm, dueOn, plan, forAll } =
     assignment;
   return {

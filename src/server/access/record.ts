@@ -14,7 +14,6 @@ export async function getRecord(viewer: Viewer, studentId: string) {
     id: student.studentId,
     name: student.name,
     className: student.className,
-    classId: student.classId,
     instrument: maybeInstrumentName(student.instrument),
     lines: lines.map(
       ({ id, lineNumber, lineTitle, lineToken, goalBpm, ladder, climbed, now, takes: own }) => ({

@@ -13,13 +13,14 @@ import { assertTeacher, NotFound, type Viewer } from './viewer';
 /** Everybody who is or was in a class of the viewer's. @throws NotFound */
 export async function getRoster(viewer: Viewer, classId: string) {
   const owned = await requireOwnClass(viewer, classId);
+  const students = await queries.listRoster(owned.id);
   return {
     id: owned.id,
     name: owned.name,
     code: owned.code,
     keepDays: owned.keep_days ?? undefined,
     isArchived: owned.archived_at !== null,
-    students: await queries.listRoster(owned.id),
+    students: students.map((student) => ({ ...student, takeCount: Number(student.takeCount) })),
   };
 }
 
@@ -232,12 +233,15 @@ export async function changeKeeping(
   return undefined;
 }
 
-/** Recordings that go soon, and what went. */
-export async function getRemovals(viewer: Viewer) {
+/** Recordings that go soon, class by class. */
+export async function listGoing(viewer: Viewer) {
   assertTeacher(viewer);
-  const [going, gone] = await Promise.all([
-    removal.listGoing(viewer.userId),
-    removal.listRemovals(viewer.userId),
-  ]);
-  return { going: going.map((one) => ({ ...one, takeCount: Number(one.takeCount) })), gone };
+  const going = await removal.listGoing(viewer.userId);
+  return going.map((one) => ({ ...one, takeCount: Number(one.takeCount) }));
+}
+
+/** What was removed from the viewer's classes, newest first. */
+export function listRemovals(viewer: Viewer) {
+  assertTeacher(viewer);
+  return removal.listRemovals(viewer.userId);
 }

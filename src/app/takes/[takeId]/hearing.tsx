@@ -57,10 +57,12 @@ export function Hearing(props: HearingProps) {
     model.stop();
     before.pause();
   };
-  const fromWeak = () => {
+  const hearFrom = (measureIndex: number) => {
     pauseOthers();
-    take.current?.playFrom(weak ?? 0);
+    take.current?.playFrom(measureIndex);
   };
+  const fromWeak = () => hearFrom(weak ?? 0);
+  const measureNow = () => take.current?.measureNow() ?? 0;
   const toggle = () => {
     pauseOthers();
     take.current?.toggle();
@@ -73,13 +75,13 @@ export function Hearing(props: HearingProps) {
   };
   const toggleModel = () => {
     before.pause();
-    const measure = take.current?.measureNow() ?? 0;
+    const measure = measureNow();
     take.current?.pause();
     model.toggle(verdict.measures[measure]?.printedIndex ?? 0);
   };
   const toggleEarlier = () => {
     model.stop();
-    const measure = take.current?.measureNow() ?? 0;
+    const measure = measureNow();
     take.current?.pause();
     before.toggle(measure);
   };
@@ -126,7 +128,7 @@ export function Hearing(props: HearingProps) {
           measures={verdict.measures}
           overrules={overrules}
           vocabulary={vocabulary}
-          measureNow={() => take.current?.measureNow() ?? 0}
+          measureNow={measureNow}
         />
       )}
       <PinPanel
@@ -135,20 +137,10 @@ export function Hearing(props: HearingProps) {
         pins={props.pins}
         vocabulary={vocabulary}
         mayPin={overrulesTakeId !== undefined}
-        measureNow={() => take.current?.measureNow() ?? 0}
-        onHear={(measureIndex) => {
-          pauseOthers();
-          take.current?.playFrom(measureIndex);
-        }}
+        measureNow={measureNow}
+        onHear={hearFrom}
       />
-      <PlayedPicture
-        line={line}
-        verdict={verdict}
-        onHear={(measureIndex) => {
-          pauseOthers();
-          take.current?.playFrom(measureIndex);
-        }}
-      />
+      <PlayedPicture line={line} verdict={verdict} onHear={hearFrom} />
       {model.problem && <Notice kind="problem">{model.problem}</Notice>}
       {before.element}
     </div>

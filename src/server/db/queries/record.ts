@@ -1,12 +1,9 @@
 import { database } from '../connection';
 import { asOverruled, overrulesOf } from './overrules';
 
-/** The newest are enough to look back on. */
-const MOST_LISTED = 60;
-
-/** A student's newest takes with what was said and rated, newest first. */
-export async function listTakesOfRecord(studentId: string) {
-  const rows = await database()
+/** A student's takes with what was heard of them, said and overruled. */
+export function takesOfStudent(studentId: string) {
+  return database()
     .selectFrom('take')
     .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
     .innerJoin('line', 'line.id', 'assignment.line_id')
@@ -24,10 +21,18 @@ export async function listTakesOfRecord(studentId: string) {
       'take_check.measures',
       'take_answer.answer',
       'take_answer.comment',
-      'take_answer.rating',
     ])
     .select(overrulesOf('take.id').as('overrules'))
-    .where('take.student_id', '=', studentId)
+    .where('take.student_id', '=', studentId);
+}
+
+/** The newest are enough to look back on. */
+const MOST_LISTED = 60;
+
+/** The newest takes, newest first. */
+export async function listTakesOfRecord(studentId: string) {
+  const rows = await takesOfStudent(studentId)
+    .select('take_answer.rating')
     .orderBy('take.handed_in_at', 'desc')
     .limit(MOST_LISTED)
     .execute();

@@ -40,7 +40,6 @@ export function maybeMembership(studentId: string) {
       'user.email',
       'class.id as classId',
       'class.name as className',
-      'class.code',
       'class.teacher_id as teacherId',
       'class_student.user_name as userName',
       'class_student.instrument',

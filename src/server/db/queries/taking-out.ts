@@ -1,45 +1,28 @@
 import { sql } from 'kysely';
 import { database } from '../connection';
-import { asOverruled, overrulesOf } from './overrules';
+import { asOverruled } from './overrules';
+import { takesOfStudent } from './record';
 
 /** Everything that is known of a student's takes but their sound, the oldest first. */
 export async function listTakesToTakeOut(studentId: string) {
-  const rows = await database()
-    .selectFrom('take')
-    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
-    .innerJoin('line', 'line.id', 'assignment.line_id')
-    .leftJoin('take_check', 'take_check.take_id', 'take.id')
-    .leftJoin('take_answer', 'take_answer.take_id', 'take.id')
+  const rows = await takesOfStudent(studentId)
     .select([
-      'take.id',
-      'take.asked_bpm as askedBpm',
       'take.stage',
       'take.source',
       'take.state',
       'take.failure',
-      'take.self_rating as selfRating',
       'take.recorded_at as recordedAt',
-      'take.handed_in_at as handedInAt',
-      'take.audio_removed_at as audioRemovedAt',
       'take.audio_type as audioType',
-      'line.number as lineNumber',
-      'line.title as lineTitle',
       'take_check.heard',
-      'take_check.verdict',
-      'take_check.measures',
-      'take_answer.answer',
-      'take_answer.comment',
       'take_answer.rating as teacherRating',
       'take_answer.answered_at as answeredAt',
     ])
-    .select(overrulesOf('take.id').as('overrules'))
     .select(
       sql<readonly { readonly measureIndex: number; readonly words: string }[]>`coalesce((
         select json_agg(json_build_object('measureIndex', measure_index, 'words', words) order by measure_index)
         from take_pin where take_pin.take_id = take.id
       ), '[]')`.as('pins'),
     )
-    .where('take.student_id', '=', studentId)
     .orderBy('take.handed_in_at')
     .execute();
   return asOverruled(rows);

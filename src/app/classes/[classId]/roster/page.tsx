@@ -5,7 +5,7 @@ import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { maybeInstrumentName } from '@/core/instruments';
 import { listClasses } from '@/server/access/classes';
-import { getRemovals, getRoster } from '@/server/access/roster';
+import { getRoster, listRemovals } from '@/server/access/roster';
 import { requireTeacher } from '@/server/access/viewer';
 import { Sheet } from '@/ui/page-frame';
 import { CardsPanel } from './cards-panel';
@@ -24,10 +24,10 @@ export default async function RosterPage({
 }) {
   const viewer = await requireTeacher();
   const { classId } = await params;
-  const [roster, classes, { gone }] = await Promise.all([
+  const [roster, classes, gone] = await Promise.all([
     orNotFound(getRoster(viewer, classId)),
     listClasses(viewer),
-    getRemovals(viewer),
+    listRemovals(viewer),
   ]);
   const today = dayOf(new Date());
   const here = roster.students.filter(({ leftAt }) => leftAt === null);
@@ -72,8 +72,7 @@ export default async function RosterPage({
                         <p className="mb-2">Everything stays here; the sign-in ends.</p>
                         <LeaveForm classId={classId} studentId={student.id} hasLeft={false} />
                       </div>
-                      <TakeOut studentId={student.id} takeCount={Number(student.takeCount)} />
-                      <RemoveForm classId={classId} student={student} />
+                      <TakeOutAndRemove classId={classId} student={student} />
                     </div>
                   </details>
                 </li>
@@ -97,8 +96,7 @@ export default async function RosterPage({
                         Take out, remove
                       </summary>
                       <div className="grid gap-4 border-l-4 border-rule py-2 pl-4 md:grid-cols-2">
-                        <TakeOut studentId={student.id} takeCount={Number(student.takeCount)} />
-                        <RemoveForm classId={classId} student={student} />
+                        <TakeOutAndRemove classId={classId} student={student} />
                       </div>
                     </details>
                   </li>
@@ -155,16 +153,26 @@ export default async function RosterPage({
   );
 }
 
-function TakeOut({ studentId, takeCount }: { readonly studentId: string; readonly takeCount: number }) {
+interface Leaver {
+  readonly id: string;
+  readonly name: string;
+  readonly takeCount: number;
+}
+
+function TakeOutAndRemove({ classId, student }: { readonly classId: string; readonly student: Leaver }) {
+  const { takeCount } = student;
   return (
-    <div>
-      <h2 className="font-bold">Take everything out</h2>
-      <p>
-        {takeCount} {takeCount === 1 ? 'take' : 'takes'}: recordings, music, tables.
-      </p>
-      <a href={`/api/students/${studentId}/everything`} download className={LINK}>
-        As a zip of open files
-      </a>
-    </div>
+    <>
+      <div>
+        <h2 className="font-bold">Take everything out</h2>
+        <p>
+          {takeCount} {takeCount === 1 ? 'take' : 'takes'}: recordings, music, tables.
+        </p>
+        <a href={`/api/students/${student.id}/everything`} download className={LINK}>
+          As a zip of open files
+        </a>
+      </div>
+      <RemoveForm classId={classId} student={student} />
+    </>
   );
 }
