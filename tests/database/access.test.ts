@@ -9,9 +9,10 @@ import {
 } from '@/server/access/assignments';
 import { addStudent, changeInstrument, createClass, getClass, listClasses } from '@/server/access/classes';
 import { getLine, listShelf } from '@/server/access/shelf';
-import { answerTake, getTake, getTakeAudio, handIn, listTakesOfTeacher } from '@/server/access/takes';
+import { answerTake, getTake, getTakeAudio, handIn, listAnsweredTakes } from '@/server/access/takes';
 import { NotFound } from '@/server/access/viewer';
 import { closeDatabase } from '@/server/db/connection';
+import { listTakesOfStudent } from '@/server/db/queries/takes';
 import { checkTake } from '@/server/jobs/check-take';
 import { queue } from '@/server/jobs/queue';
 import { bookLine } from '../support/lines';
@@ -98,7 +99,7 @@ describe('nobody reaches what is not theirs', () => {
     ['a student reads the class', () => getClass(mine.student, mine.classId)],
     ['a student reads the shelf', () => listShelf(mine.student, {})],
     ['a student lists classes', async () => listClasses(mine.student)],
-    ['a student lists all takes', async () => listTakesOfTeacher(mine.student)],
+    ['a student lists what was answered', async () => listAnsweredTakes(mine.student)],
     ['a student gives out', () => assign(mine.student, {})],
     ['a student answers', () => answerTake(mine.student, takeId, { answer: 'accepted', comment: '' })],
     [
@@ -113,8 +114,9 @@ describe('nobody reaches what is not theirs', () => {
   });
 
   test('lists hold only one’s own', async () => {
-    expect((await listTakesOfTeacher(mine.teacher)).map((take) => take.id)).toEqual([takeId]);
-    expect(await listTakesOfTeacher(other.teacher)).toEqual([]);
+    await answerTake(mine.teacher, takeId, { answer: 'accepted', comment: '' });
+    expect((await listAnsweredTakes(mine.teacher)).map((take) => take.id)).toEqual([takeId]);
+    expect(await listAnsweredTakes(other.teacher)).toEqual([]);
     expect((await listAssignmentsOfTeacher(other.teacher)).map((a) => a.id)).toEqual([other.assignmentId]);
     expect((await listAssignmentsOfStudent(mine.student)).map((a) => a.id)).toEqual([mine.assignmentId]);
   });
@@ -126,7 +128,7 @@ describe('a take', () => {
     const id = randomUUID();
     expect(await handIn(world.student, form(world, id), wav)).toEqual({ ok: true, takeId: id });
     expect(await handIn(world.student, form(world, id), wav)).toEqual({ ok: true, takeId: id });
-    expect(await listTakesOfTeacher(world.teacher)).toHaveLength(1);
+    expect(await listTakesOfStudent(world.student.userId)).toHaveLength(1);
     await checkTake(id);
     const [seen, heard] = await Promise.all([getTake(world.student, id), getTake(world.teacher, id)]);
     expect(seen.verdict).toEqual(heard.verdict);

@@ -4,10 +4,11 @@ import { writeWav } from '@/core/signal';
 import { askForHelp } from '@/server/access/assignments';
 import { listOverrules, overruleMeasure } from '@/server/access/overrules';
 import { getQueue } from '@/server/access/queue';
-import { answerTake, getTake, handIn, listEarlierTakes, listTakesOfTeacher } from '@/server/access/takes';
+import { answerTake, getTake, handIn, listEarlierTakes } from '@/server/access/takes';
 import { NotFound, type Viewer } from '@/server/access/viewer';
 import { createStudent } from '@/server/auth/accounts';
 import { closeDatabase, database } from '@/server/db/connection';
+import { listTakesOfStudent } from '@/server/db/queries/takes';
 import { checkTake } from '@/server/jobs/check-take';
 import { bookLine } from '../support/lines';
 import { makeWorld, type World } from '../support/world';
@@ -138,7 +139,7 @@ test('a measure is overruled beside the verdict: lists and climb follow, the ver
   const judged = (await getTake(world.teacher, id)).verdict!;
   const at = judged.measures.findIndex((measure) => measure.notesNeedWork);
   const measureOf = async () =>
-    (await listTakesOfTeacher(world.teacher)).find((row) => row.id === id)!.measures![at]!;
+    (await listTakesOfStudent(student.userId)).find((row) => row.id === id)!.measures![at]!;
   expect((await measureOf()).notesNeedWork).toBe(true);
 
   await overruleMeasure(world.teacher, id, { measureIndex: at, quality: 'notes', word: 'right' });

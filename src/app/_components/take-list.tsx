@@ -93,28 +93,42 @@ function MeasureStrip({ take }: { readonly take: TakeSummary }) {
       preserveAspectRatio="xMinYMid meet"
     >
       <title>{label}</title>
-      {take.measures.map((measure, index) => (
-        <g key={index} stroke="var(--color-ink)" strokeWidth="0.7">
-          {[measure.notesNeedWork, measure.rhythmNeedsWork].map((needsWork, row) => (
-            <g key={row}>
-              <rect
-                x={index * CELL + 1}
-                y={row * 10 + 0.5}
-                width={CELL - 2}
-                height={9}
-                fill={needsWork ? 'var(--color-warm-wash)' : 'var(--color-cool-wash)'}
-              />
-              {needsWork && (
-                <path
-                  d={`M${index * CELL + 2} ${row * 10 + 8.5} l7 -7 M${index * CELL + 2} ${row * 10 + 4.5} l3.5 -3.5 M${index * CELL + 6} ${row * 10 + 9} l3.5 -3.5`}
-                  stroke="var(--color-warm)"
-                  strokeWidth="1.6"
-                />
-              )}
-            </g>
-          ))}
-        </g>
-      ))}
+      {/* Three shapes a strip, however many measures: a desk shows thousands of them. */}
+      <path
+        d={cells(take.measures, false)}
+        fill="var(--color-cool-wash)"
+        stroke="var(--color-ink)"
+        strokeWidth="0.7"
+      />
+      <path
+        d={cells(take.measures, true)}
+        fill="var(--color-warm-wash)"
+        stroke="var(--color-ink)"
+        strokeWidth="0.7"
+      />
+      <path d={hatches(take.measures)} stroke="var(--color-warm)" strokeWidth="1.6" />
     </svg>
   );
+}
+
+/** Outlines of the cells that need work, or of those that do not: notes above, rhythm below. */
+function cells(measures: readonly MeasureVerdict[], needWork: boolean): string {
+  return halves(measures)
+    .filter(({ needsWork }) => needsWork === needWork)
+    .map(({ x, y }) => `M${x + 1} ${y + 0.5}h${CELL - 2}v9h${2 - CELL}z`)
+    .join('');
+}
+
+function hatches(measures: readonly MeasureVerdict[]): string {
+  return halves(measures)
+    .filter(({ needsWork }) => needsWork)
+    .map(({ x, y }) => `M${x + 2} ${y + 8.5}l7-7M${x + 2} ${y + 4.5}l3.5-3.5M${x + 6} ${y + 9}l3.5-3.5`)
+    .join('');
+}
+
+function halves(measures: readonly MeasureVerdict[]) {
+  return measures.flatMap(({ notesNeedWork, rhythmNeedsWork }, index) => [
+    { x: index * CELL, y: 0, needsWork: notesNeedWork },
+    { x: index * CELL, y: 10, needsWork: rhythmNeedsWork },
+  ]);
 }

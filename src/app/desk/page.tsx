@@ -10,7 +10,7 @@ import { sayMeasure } from '@/core/time';
 import { listAssignmentsOfTeacher, listQuestions } from '@/server/access/assignments';
 import { getQueue } from '@/server/access/queue';
 import { listGoing } from '@/server/access/roster';
-import { listTakesOfTeacher } from '@/server/access/takes';
+import { listAnsweredTakes } from '@/server/access/takes';
 import { requireTeacher } from '@/server/access/viewer';
 import { ButtonLink } from '@/ui/button';
 import { Notice } from '@/ui/notice';
@@ -18,18 +18,21 @@ import { Sheet } from '@/ui/page-frame';
 
 export const metadata: Metadata = { title: 'Desk' };
 
+/** Nobody reads further down; hearing them one by one goes through all. */
+const MOST_SHOWN = 40;
+
 const sayEarlier = (count: number) => (count === 1 ? 'one earlier take' : `${count} earlier takes`);
 
 export default async function DeskPage() {
   const viewer = await requireTeacher();
-  const [queue, takes, assignments, questions, going] = await Promise.all([
+  const [queue, answered, assignments, questions, going] = await Promise.all([
     getQueue(viewer),
-    listTakesOfTeacher(viewer),
+    listAnsweredTakes(viewer),
     listAssignmentsOfTeacher(viewer),
     listQuestions(viewer),
     listGoing(viewer),
   ]);
-  const answered = takes.filter((take) => take.answer);
+  const shown = queue.slice(0, MOST_SHOWN);
   const today = dayOf(new Date());
   return (
     <SignedInFrame viewer={viewer}>
@@ -72,9 +75,14 @@ export default async function DeskPage() {
                 </ButtonLink>
               )}
             </div>
+            {queue.length > shown.length && (
+              <p className="mb-1 text-faint">
+                The first {shown.length} are listed; hearing them one by one goes through all.
+              </p>
+            )}
             {queue.length > 0 ? (
               <TakeList
-                takes={queue.map((take) => ({ ...take, answer: null }))}
+                takes={shown.map((take) => ({ ...take, answer: null }))}
                 showStudent
                 hrefOf={(take) => hearingHref(take.id)}
                 note={(take) =>
@@ -92,7 +100,7 @@ export default async function DeskPage() {
           </Sheet>
           {answered.length > 0 && (
             <Sheet>
-              <h2 className="mb-2 text-xl font-bold">Answered</h2>
+              <h2 className="mb-2 text-xl font-bold">Answered lately</h2>
               <TakeList takes={answered} showStudent />
             </Sheet>
           )}

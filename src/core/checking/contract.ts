@@ -2,6 +2,10 @@ import type { Verdict } from '../judging';
 
 /** A verdict in the published form `mevlo.check/1`: plain JSON, seconds from the start of the file, beats from 1. */
 export function toCheckContract(verdict: Verdict): Readonly<Record<string, unknown>> {
+  // There a line counts from 1 whatever is printed, or from 0 with a pickup.
+  const first = verdict.measures[0]?.number ?? 0;
+  const before = Math.max(0, first - 1);
+  const numberOf = (printed: number) => printed - before;
   return {
     schema: 'mevlo.check/1',
     tempo: {
@@ -11,13 +15,13 @@ export function toCheckContract(verdict: Verdict): Readonly<Record<string, unkno
     },
     tuning: { cents: round(verdict.tuningCents, 1) },
     measures: verdict.measures.map((measure) => ({
-      number: measure.number,
+      number: numberOf(measure.number),
       pitch: { right: measure.notesRight, written: measure.written, flag: measure.notesNeedWork },
       rhythm: { right: measure.rhythmRight, written: measure.written, flag: measure.rhythmNeedsWork },
     })),
     notes: verdict.notes.map((note) => ({
       id: note.noteId,
-      measure: verdict.measures[note.measureIndex]!.number,
+      measure: numberOf(verdict.measures[note.measureIndex]!.number),
       beat: round(note.beat, 4),
       written: { midi: note.writtenMidi ?? null },
       played: note.played
@@ -39,11 +43,11 @@ export function toCheckContract(verdict: Verdict): Readonly<Record<string, unkno
       midi: round(sound.midi, 2),
       onset: round(sound.onsetSeconds, 4),
       end: round(sound.endSeconds, 4),
-      measure: verdict.measures[measureIndex]!.number,
+      measure: numberOf(verdict.measures[measureIndex]!.number),
     })),
     events: verdict.interruptions.map((stop) => ({
       kind: stop.kind,
-      measure: stop.measureNumber,
+      measure: numberOf(stop.measureNumber),
       at: round(stop.atSeconds, 3),
       seconds: round(stop.seconds, 3),
     })),

@@ -6,6 +6,7 @@ import { characterOf } from './character';
 import { confidenceIn } from './confidence';
 import { figuresOf } from './figures';
 import type { Policy } from './policy';
+import { isRightPitch, isRightRhythm } from './right-note';
 import { tempoCourseOf } from './tempo-course';
 import {
   JUDGING_VERSION,
@@ -102,8 +103,6 @@ function judgeNotes(written: readonly WrittenNote[], following: Following, polic
     note.onset === 'late' || notes[index + 1]?.onset === 'early' ? { ...note, length: 'unclear' } : note,
   );
 }
-
-const isRightPitch = (note: NoteVerdict) => note.pitch === 'right' || note.pitch === 'unclear';
 
 /** Share of what was played, up to where the playing stopped, that was a written note in its pitch and in its time. */
 function explainedShare(notes: readonly NoteVerdict[], extras: number): number {
@@ -217,9 +216,8 @@ function judgeMeasure(
   { leastConfidence }: Policy,
 ): MeasureVerdict {
   const mine = notes.filter((note) => note.measureIndex === measure.index);
-  const isRightRhythm = (note: NoteVerdict) => note.onset === 'on' && note.length !== 'short';
   const hasExtra = following.extras.some((extra) => extra.measureIndex === measure.index);
-  const isInterrupted = following.interruptions.some((stop) => stop.measureIndex === measure.index);
+  const isStopped = following.interruptions.some((stop) => stop.measureIndex === measure.index);
   return {
     number: measure.number,
     printedIndex: measure.printedIndex,
@@ -228,7 +226,8 @@ function judgeMeasure(
     written: mine.length,
     notesNeedWork: !mine.every(isRightPitch),
     // A note too many disturbs the count, whatever its pitch.
-    rhythmNeedsWork: !mine.every(isRightRhythm) || hasExtra || isInterrupted,
+    rhythmNeedsWork: !mine.every(isRightRhythm) || hasExtra || isStopped,
+    isDisturbed: hasExtra || isStopped,
     unclear: mine.filter((note) => note.confidence < leastConfidence).length,
     confidence: mine.length === 0 ? 1 : mine.reduce((sum, note) => sum + note.confidence, 0) / mine.length,
     startSeconds: following.measureSeconds[measure.index],

@@ -6,7 +6,7 @@ import type { Policy } from './policy';
 import type { TempoCourse } from './tempo-course';
 
 /** Changes whenever the same following could be judged differently under the same policy. */
-export const JUDGING_VERSION = 5;
+export const JUDGING_VERSION = 6;
 
 export type PitchVerdict = 'right' | 'wrong' | 'octave' | 'missing' | 'unclear';
 export type OnsetVerdict = 'on' | 'early' | 'late' | 'missing';
@@ -46,6 +46,8 @@ export interface MeasureVerdict {
   readonly written: number;
   readonly notesNeedWork: boolean;
   readonly rhythmNeedsWork: boolean;
+  /** A note too many or a stop, which disturb the rhythm whatever its notes are. */
+  readonly isDisturbed: boolean;
   /** Notes that could not be heard well enough to judge: the teacher is asked. */
   readonly unclear: number;
   /** Mean confidence of its notes, 0–1. */

@@ -111,3 +111,9 @@ describe('arithmetic', () => {
     expect(line.part.measures).toHaveLength(4);
   });
 });
+
+test('a piece of a line keeps its printed numbers', () => {
+  const { part } = lineOf(['C4w', 'D4w', 'E4w', 'F4w']);
+  const numbers = performedOrder({ ...part, measures: part.measures.slice(2) }).map(({ number }) => number);
+  expect(numbers).toEqual([3, 4]);
+});

@@ -7,7 +7,7 @@ export interface PerformedMeasure {
   readonly printedIndex: number;
   /** 1 the first time the printed measure is played. */
   readonly pass: number;
-  /** 0 for a pickup, then 1, 2, 3 … as played. */
+  /** The printed number of the first, 0 for a pickup; from there on as played. */
   readonly number: number;
 }
 
@@ -52,6 +52,5 @@ export function performedOrder(part: Part): readonly PerformedMeasure[] {
 
 function numberAfter(performed: readonly PerformedMeasure[], measure: Measure): number {
   const last = performed.at(-1);
-  if (!last) return measure.number === 0 ? 0 : 1;
-  return last.number + 1;
+  return last ? last.number + 1 : measure.number;
 }

@@ -12,6 +12,7 @@ export {
 export { minutesOf } from './minutes';
 export { outcomeOf } from './outcome';
 export { type Day, type Pace, type PaceGoal, paceOf } from './pace';
+export { type Passage, passageToAsk, sayPassage, stageOfPassage } from './passage';
 export {
   type Bounds,
   type LadderSteps,

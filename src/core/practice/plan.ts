@@ -76,6 +76,8 @@ export interface Stage {
   readonly step: StepId;
   /** Rising tempos in beat units of the line's first meter, at least one. */
   readonly ladder: readonly number[];
+  /** The teacher has asked for it, beside the plan. */
+  readonly isAsked?: true;
 }
 
 /**

@@ -66,6 +66,7 @@ function isDone(stage: Stage, plan: Plan, deeds: readonly Deed[]): boolean {
 }
 
 function whyNow(stage: Stage, { rungIndex, falls, goodInRow }: Climb, plan: Plan): string {
+  if (stage.isAsked) return 'Your teacher asks for this. One good take, and you are through here.';
   const { goodTakesToRise } = rulesFor(stage, plan);
   if (STEPS[stage.step].checkedBy === 'own-word') return 'Do it once with the click, to the end.';
   if (falls[rungIndex + 1] && goodInRow === 0)

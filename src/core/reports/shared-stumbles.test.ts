@@ -10,6 +10,7 @@ const measure = (number: number, weak = '', isPlayed = true): MeasureVerdict => 
   written: 1,
   notesNeedWork: weak.includes('n'),
   rhythmNeedsWork: weak.includes('r'),
+  isDisturbed: false,
   unclear: 0,
   confidence: 1,
   startSeconds: isPlayed ? number : undefined,

@@ -9,6 +9,7 @@ const measure = {
   written: 4,
   notesNeedWork: true,
   rhythmNeedsWork: false,
+  isDisturbed: false,
   unclear: 0,
   confidence: 1,
   startSeconds: 0,

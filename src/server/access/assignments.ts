@@ -19,13 +19,13 @@ import { measureName, type Vocabulary } from '@/core/time';
 import { LAYOUT_NAMES } from '@/engraving/engraving';
 import * as queries from '@/server/db/queries/assignments';
 import { listParts, maybePartForStudent, storeMusic } from '@/server/db/queries/music';
-import { listTakesOfStudent } from '@/server/db/queries/takes';
+import { listAskedPassages, listTakesOfStudent } from '@/server/db/queries/takes';
 import { requestEngraving } from '@/server/jobs/queue';
 import { getClass } from './classes';
 import { engravingsOf } from './engravings';
 import { requireOwnPlan } from './plans';
 import { requireOwnLine } from './shelf';
-import { lineOfStage, stagesOfAssignment, standingOf } from './stages';
+import { lineOfStage, stagesOfStudent, standingOf } from './stages';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
 
 const tempo = z.coerce
@@ -209,10 +209,25 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
     })),
     isDone: progress.now === undefined,
     // Within the teacher's bounds the student may pick the tempo; only the stage's own rungs are climbed.
-    ladder: layRungs(assignment, (plan ?? NO_PLAN).ladderSteps),
+    ladder: withTempos(layRungs(assignment, (plan ?? NO_PLAN).ladderSteps), stage),
     climbed: isNow ? progress.now!.climb.climbed : progress.doneIds.includes(stage.id) ? stage.ladder : [],
     nextBpm: isNow ? progress.now!.bpm : stage.ladder[0]!,
   };
+}
+
+/** What a teacher asks for beside the plan may be slower or faster than the plan's own tempos. */
+function withTempos(rungs: readonly number[], { ladder }: Stage): readonly number[] {
+  return [...new Set([...rungs, ...ladder])].toSorted((a, b) => a - b);
+}
+
+/** A stage of an assignment as it is for the viewer; undefined when there is none of that id. */
+async function maybeStage(
+  viewer: Viewer,
+  { assignment, part }: Awaited<ReturnType<typeof requirePlayable>>,
+  stageId: unknown,
+): Promise<Stage | undefined> {
+  const asked = await listAskedPassages(assignment.id, viewer.userId);
+  return stagesOfStudent(assignment, part.line, asked).find(({ id }) => id === stageId);
 }
 
 /** A student says that a stage which cannot be heard went well. @returns what is wrong, if anything. @throws NotFound */
@@ -222,12 +237,12 @@ export async function sayStageDone(
   stageId: unknown,
 ): Promise<string | undefined> {
   if (viewer.role !== 'student') throw new NotFound();
-  const { assignment, part } = await requirePlayable(viewer, assignmentId);
-  const stage = stagesOfAssignment(assignment, part.line).find(({ id }) => id === stageId);
+  const playable = await requirePlayable(viewer, assignmentId);
+  const stage = await maybeStage(viewer, playable, stageId);
   if (!stage) throw new NotFound();
   if (STEPS[stage.step].checkedBy !== 'own-word') return 'Mevlo listens to this one: play it and hand it in.';
   await queries.insertStageWord({
-    assignment_id: assignment.id,
+    assignment_id: playable.assignment.id,
     student_id: viewer.userId,
     stage: stage.id,
     kind: 'student-says-done',
@@ -237,10 +252,11 @@ export async function sayStageDone(
 
 /** The music that a take of a stage is checked against. @throws NotFound for a stage that the plan does not have. */
 export async function requireMusicOfStage(viewer: Viewer, assignmentId: string, stageId: string | undefined) {
-  const { assignment, part, nextLines } = await requirePlayable(viewer, assignmentId);
+  const playable = await requirePlayable(viewer, assignmentId);
+  const { part, nextLines } = playable;
   if (viewer.role !== 'student') throw new NotFound();
   if (stageId === undefined) return part.contentHash;
-  const stage = stagesOfAssignment(assignment, part.line).find(({ id }) => id === stageId);
+  const stage = await maybeStage(viewer, playable, stageId);
   if (!stage || STEPS[stage.step].checkedBy === 'own-word') throw new NotFound();
   return storeMusic(lineOfStage(part.line, stage, nextLines));
 }
@@ -248,9 +264,9 @@ export async function requireMusicOfStage(viewer: Viewer, assignmentId: string, 
 /** Its students record; its teacher may try it out. */
 async function mayPlay(
   viewer: Viewer,
-  assignment: { readonly id: string; readonly teacherId: string },
+  assignment: { readonly id: string; readonly teacherIds: readonly string[] },
 ): Promise<boolean> {
-  if (viewer.role === 'teacher') return assignment.teacherId === viewer.userId;
+  if (viewer.role === 'teacher') return assignment.teacherIds.includes(viewer.userId);
   return queries.isForStudent(assignment.id, viewer.userId);
 }
 
@@ -266,10 +282,10 @@ export async function askForHelp(
   form: unknown,
 ): Promise<string | undefined> {
   if (viewer.role !== 'student') throw new NotFound();
-  const { assignment, part } = await requirePlayable(viewer, assignmentId);
+  const playable = await requirePlayable(viewer, assignmentId);
+  const { assignment, part } = playable;
   const read = question.safeParse(form);
-  const stages = stagesOfAssignment(assignment, part.line);
-  const stage = read.success ? stages.find(({ id }) => id === read.data.stage) : undefined;
+  const stage = read.success ? await maybeStage(viewer, playable, read.data.stage) : undefined;
   const hasMeasure = part.line.part.measures.some(({ number }) => number === read.data?.measure);
   if (!stage || !read.success || !hasMeasure) throw new NotFound();
   const own = await queries.listStageWords(viewer.userId);

@@ -55,11 +55,18 @@ export async function getClass(viewer: Viewer, classId: string) {
   };
 }
 
-/** A class of the viewer’s. @throws NotFound */
+/** A class that the viewer teaches. @throws NotFound */
 export async function requireOwnClass(viewer: Viewer, classId: string) {
   assertTeacher(viewer);
   const found = z.uuid().safeParse(classId).success ? await queries.maybeClass(classId) : undefined;
-  if (!found || found.teacher_id !== viewer.userId) throw new NotFound();
+  if (!found?.teacherIds.includes(viewer.userId)) throw new NotFound();
+  return found;
+}
+
+/** A class that is the viewer's and not only helped in: for what cannot be undone. @throws NotFound */
+export async function requireHeadOfClass(viewer: Viewer, classId: string) {
+  const found = await requireOwnClass(viewer, classId);
+  if (found.teacher_id !== viewer.userId) throw new NotFound();
   return found;
 }
 

@@ -17,7 +17,7 @@ async function requireGiven(viewer: Viewer, assignmentId: unknown) {
   assertTeacher(viewer);
   const id = z.uuid().safeParse(assignmentId);
   const assignment = id.success ? await queries.maybeAssignment(id.data) : undefined;
-  if (!assignment || assignment.teacherId !== viewer.userId) throw new NotFound();
+  if (!assignment?.teacherIds.includes(viewer.userId)) throw new NotFound();
   return assignment;
 }
 

@@ -7,7 +7,7 @@ import { hashSecret, studentAccount, studentAddress } from '@/server/auth/accoun
 import * as removal from '@/server/db/queries/removal';
 import * as queries from '@/server/db/queries/roster';
 import { CONSENTS } from '@/server/db/schema';
-import { requireOwnClass } from './classes';
+import { requireHeadOfClass, requireOwnClass } from './classes';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
 
 /** Everybody who is or was in a class of the viewer's. @throws NotFound */
@@ -20,6 +20,8 @@ export async function getRoster(viewer: Viewer, classId: string) {
     code: owned.code,
     keepDays: owned.keep_days ?? undefined,
     isArchived: owned.archived_at !== null,
+    /** Whether it is the viewer's own and not only helped in. */
+    isHead: owned.teacher_id === viewer.userId,
     students: students.map((student) => ({ ...student, takeCount: Number(student.takeCount) })),
   };
 }
@@ -29,7 +31,7 @@ export async function requireOwnStudent(viewer: Viewer, studentId: unknown) {
   assertTeacher(viewer);
   const id = z.string().min(1).max(60).safeParse(studentId);
   const membership = id.success ? await queries.maybeMembership(id.data) : undefined;
-  if (!membership || membership.teacherId !== viewer.userId) throw new NotFound();
+  if (!membership?.teacherIds.includes(viewer.userId)) throw new NotFound();
   return membership;
 }
 
@@ -183,7 +185,7 @@ export async function noteConsent(
 
 /** @throws NotFound */
 export async function setArchived(viewer: Viewer, classId: string, isArchived: boolean): Promise<void> {
-  const owned = await requireOwnClass(viewer, classId);
+  const owned = await requireHeadOfClass(viewer, classId);
   await queries.setArchived(owned.id, isArchived);
 }
 
@@ -203,6 +205,7 @@ export async function removeStudent(
   typedName: unknown,
 ): Promise<string | undefined> {
   const student = await requireOwnStudent(viewer, studentId);
+  if (student.headId !== viewer.userId) throw new NotFound();
   if (typeof typedName !== 'string' || typedName.trim() !== student.name)
     return `Type “${student.name}” to remove everything of ${student.name}.`;
   await removal.removeStudent({ ...student, teacherId: viewer.userId });
@@ -224,7 +227,7 @@ export async function changeKeeping(
   classId: string,
   days: unknown,
 ): Promise<string | undefined> {
-  const owned = await requireOwnClass(viewer, classId);
+  const owned = await requireHeadOfClass(viewer, classId);
   const read = keepForm.safeParse(days);
   if (!read.success) return read.error.issues[0]!.message;
   const kept = read.data === '' ? null : read.data;

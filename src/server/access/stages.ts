@@ -7,11 +7,13 @@ import {
   lineOfStep,
   NO_PLAN,
   outcomeOf,
+  type Passage,
   type Plan,
   type Progress,
   progressOf,
   STEPS,
   type Stage,
+  stageOfPassage,
   stagesForPlayer,
 } from '@/core/practice';
 import type { listStageWords } from '@/server/db/queries/assignments';
@@ -30,13 +32,37 @@ type StageWord = Awaited<ReturnType<typeof listStageWords>>[number];
 /** Takes that were handed in before there was a plan count for the whole line. */
 const WHOLE_LINE_STAGE = 'line/expression';
 
-/** All stages of an assignment for the part that a student reads. */
+/** A passage that the teacher has asked for, and the take that it answers. */
+export interface AskedPassage {
+  readonly takeId: string;
+  /** What that take was played on. */
+  readonly stage: string | null;
+  readonly passage: Passage;
+}
+
+/** All stages of an assignment for a part. */
 export function stagesOfAssignment(
   { plan, startBpm, goalBpm, nextLineId }: Given,
   { part }: Line,
 ): readonly Stage[] {
   const bounds = { startBpm, goalBpm, hasNextLines: nextLineId !== null };
   return stagesForPlayer(part, plan ?? NO_PLAN, bounds, maybeInstrumentOfPart(part.name));
+}
+
+/** The same for a student: what the teacher has asked this one for comes first. @param asked in the order of time. */
+export function stagesOfStudent(
+  assignment: Given,
+  line: Line,
+  asked: readonly AskedPassage[],
+): readonly Stage[] {
+  // Who is asked again after playing a passage plays the new one alone.
+  const answered = new Set(asked.map(({ stage }) => stage));
+  return [
+    ...asked
+      .flatMap(({ takeId, passage }) => stageOfPassage(line.part, passage, takeId) ?? [])
+      .filter(({ id }) => !answered.has(id)),
+    ...stagesOfAssignment(assignment, line),
+  ];
 }
 
 /**
@@ -50,7 +76,13 @@ export function standingOf(
   takes: readonly TakeRow[],
   words: readonly StageWord[],
 ): { readonly stages: readonly Stage[]; readonly progress: Progress } {
-  const stages = stagesOfAssignment(assignment, line);
+  const asked = takes
+    .flatMap(({ id, assignmentId, stage, passage }) =>
+      passage && assignmentId === assignment.id ? [{ takeId: id, stage, passage }] : [],
+    )
+    // Takes come with the newest first.
+    .toReversed();
+  const stages = stagesOfStudent(assignment, line, asked);
   const deeds = [
     ...takes.flatMap((take) =>
       take.assignmentId === assignment.id

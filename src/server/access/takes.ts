@@ -4,8 +4,10 @@ import { type Alongside, BACKINGS } from '@/core/accompanying';
 import { STORED_COUNT_IN, USUAL_STYLE } from '@/core/counting';
 import { ANSWERS } from '@/core/hearing';
 import { JUDGING_VERSION } from '@/core/judging';
-import { LEAST_RATING, MOST_RATING, QUALITIES } from '@/core/practice';
+import { LEAST_RATING, layRungs, MOST_RATING, NO_PLAN, passageToAsk, QUALITIES } from '@/core/practice';
+import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
 import { countAttempt } from '@/server/db/queries/accounts';
+import { maybePartForStudent } from '@/server/db/queries/music';
 import * as pieces from '@/server/db/queries/take-pieces';
 import * as queries from '@/server/db/queries/takes';
 import { maybeWholeAudio } from '@/server/db/queries/taking-out';
@@ -201,7 +203,8 @@ async function maybeWhole(viewer: Viewer, takeId: string): Promise<HandIn | unde
 export async function requireTake(viewer: Viewer, takeId: string) {
   const take = z.uuid().safeParse(takeId).success ? await queries.maybeTakeOwners(takeId) : undefined;
   const isTheirs =
-    take && (viewer.role === 'teacher' ? take.teacherId === viewer.userId : take.studentId === viewer.userId);
+    take &&
+    (viewer.role === 'teacher' ? take.teacherIds.includes(viewer.userId) : take.studentId === viewer.userId);
   if (!isTheirs) throw new NotFound();
   return take;
 }
@@ -256,15 +259,50 @@ export async function listEarlierTakes(viewer: Viewer, takeId: string) {
   return queries.listEarlierTakes(takeId);
 }
 
-export function listTakesOfTeacher(viewer: Viewer) {
+/** What was answered last in the viewer's classes, newest first. */
+export function listAnsweredTakes(viewer: Viewer) {
   assertTeacher(viewer);
-  return queries.listTakesOfTeacher(viewer.userId);
+  return queries.listAnsweredTakes(viewer.userId);
 }
 
+/**
+ * What may be asked for instead of the whole line, for the teacher who answers a take: the printed measures of the student's
+ * part, and what is proposed. @throws NotFound
+ */
+export async function getPassageChoice(viewer: Viewer, takeId: string) {
+  assertTeacher(viewer);
+  await requireTake(viewer, takeId);
+  const take = await queries.maybeTake(takeId);
+  const part = take && (await maybePartForStudent(take.lineId, take.studentId, take.classId));
+  if (!part) return undefined;
+  const numbers = part.line.part.measures.map(({ number }) => number);
+  const printed = take.line.part.measures.map(({ number }) => number);
+  const rungs = layRungs(take, (take.plan ?? NO_PLAN).ladderSteps);
+  const weak = passageToAsk(take.verdict?.measures ?? [], printed, take.askedBpm, rungs);
+  const isInLine = weak && numbers.includes(weak.fromMeasure) && numbers.includes(weak.toMeasure);
+  return { numbers, asked: take.passage, proposed: isInLine ? weak : undefined };
+}
+
+const measureNumber = z.coerce.number().int().min(0).max(9999);
 const answerForm = z.object({
   answer: z.enum(ANSWERS),
   comment: z.string().trim().max(1000, 'A comment has at most 1000 letters.'),
   rating: z.partialRecord(z.enum(QUALITIES), rating).optional(),
+  passage: z
+    .object({
+      fromMeasure: measureNumber,
+      toMeasure: measureNumber,
+      bpm: z.coerce
+        .number({ error: 'Type the tempo as a number.' })
+        .int('A tempo is a whole number.')
+        .min(SLOWEST_MARK, `A tempo is at least ${SLOWEST_MARK}.`)
+        .max(FASTEST_MARK, `A tempo is at most ${FASTEST_MARK}.`),
+    })
+    .refine(
+      ({ fromMeasure, toMeasure }) => fromMeasure <= toMeasure,
+      'The last of the measures must not come before the first.',
+    )
+    .optional(),
 });
 
 /** The teacher's word on a take, beside the verdict and never over it. @returns what is wrong, if anything. @throws NotFound */
@@ -273,12 +311,19 @@ export async function answerTake(viewer: Viewer, takeId: string, form: unknown):
   const take = await requireTake(viewer, takeId);
   const read = answerForm.safeParse(form);
   if (!read.success) return read.error.issues[0]!.message;
-  const { rating: rated, ...said } = read.data;
+  const { rating: rated, passage, ...said } = read.data;
+  if (passage) {
+    const numbers = (await getPassageChoice(viewer, takeId))?.numbers ?? [];
+    if (![passage.fromMeasure, passage.toMeasure].every((number) => numbers.includes(number)))
+      return 'The line has no such measures any more. Reload the page and choose again.';
+  }
   await queries.storeAnswer({
     take_id: take.id,
     teacher_id: viewer.userId,
     ...said,
     rating: rated && Object.keys(rated).length > 0 ? JSON.stringify(rated) : null,
+    // Only who plays again plays other measures.
+    passage: passage && said.answer === 'again' ? JSON.stringify(passage) : null,
   });
   return undefined;
 }

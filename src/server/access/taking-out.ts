@@ -7,6 +7,7 @@ import { listStageWords } from '@/server/db/queries/assignments';
 import { maybePartForStudent } from '@/server/db/queries/music';
 import { listRoster, maybeMembership } from '@/server/db/queries/roster';
 import * as queries from '@/server/db/queries/taking-out';
+import { maybeWholeVoice, type VoiceKind } from '@/server/db/queries/voices';
 import { requireOwnClass } from './classes';
 import { requireRecordOf } from './roster';
 import type { Viewer } from './viewer';
@@ -94,7 +95,11 @@ async function* filesOfStudent(membership: Membership, folder: string): AsyncGen
     leftAt,
     given,
     words,
-    takes: takes.map(({ measures: _, ...take }) => ({ ...take, recording: recordings.get(take.id) })),
+    takes: takes.map(({ measures: _, voices, ...take }) => ({
+      ...take,
+      recording: recordings.get(take.id),
+      answersRecorded: voicePaths(take.id, voices).map(({ path }) => path),
+    })),
   });
   yield text(`${folder}takes.csv`, takesCsv(takes.map((take) => recordOf(take, recordings.get(take.id)))));
   const written = new Set<string>();
@@ -109,7 +114,17 @@ async function* filesOfStudent(membership: Membership, folder: string): AsyncGen
     const bytes = await queries.maybeWholeAudio(takeId);
     if (bytes) yield { path: `${folder}${path}`, bytes, isPacked: true };
   }
+  for (const { id, voices } of takes) {
+    for (const { kind, path } of voicePaths(id, voices)) {
+      const bytes = await maybeWholeVoice(id, kind);
+      if (bytes) yield { path: `${folder}${path}`, bytes, isPacked: true };
+    }
+  }
 }
+
+/** Where what a teacher said or played to a take lies. */
+const voicePaths = (takeId: string, kinds: readonly VoiceKind[]) =>
+  kinds.map((kind) => ({ kind, path: `answers/${takeId.slice(0, 8)} ${kind}.wav` }));
 
 type TakeToTakeOut = Awaited<ReturnType<typeof queries.listTakesToTakeOut>>[number];
 
@@ -155,6 +170,7 @@ student.json   everything Mevlo knows: who, what was given out, every take with 
 takes.csv      one row a take (CSV, RFC 4180, UTF-8)
 lines/         the music as this student reads it (MusicXML)
 recordings/    what was handed in (WAV, 16 bit; .bin: an upload that could not be read)
+answers/       what the teacher said or played to a take (WAV, 16 bit)
 
 Recordings are of children. School policy and local law decide who may keep them, where and for how long.
 `;

@@ -7,7 +7,7 @@ import type { Answer, Outline, Remark } from '@/core/hearing';
 import type { Overrule, Strictness, Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import type { Line } from '@/core/notation';
-import type { PaceGoal, Plan, SelfRating } from '@/core/practice';
+import type { PaceGoal, Passage, Plan, SelfRating } from '@/core/practice';
 import type { Vocabulary } from '@/core/time';
 import type { Engraving } from '@/engraving';
 
@@ -59,6 +59,13 @@ interface ClassTable {
   /** When that was decided: nothing goes before the warning was there for long enough. */
   keep_days_since: Date | null;
   created_at: Generated<Date>;
+}
+
+/** A teacher who helps in a class, beside the one whose class it is. */
+interface ClassTeacherTable {
+  class_id: string;
+  teacher_id: string;
+  since: Generated<Date>;
 }
 
 interface ClassStudentTable {
@@ -255,6 +262,8 @@ interface TakeAnswerTable {
   comment: string;
   /** The teacher's own, out of ten; null without one. */
   rating: ColumnType<SelfRating | null, string | null | undefined, string | null>;
+  /** What the student is to play next; null for the line as it is. */
+  passage: ColumnType<Passage | null, string | null | undefined, string | null>;
   answered_at: Generated<Date>;
 }
 
@@ -264,9 +273,21 @@ interface TakeOverruleTable {
   /** Performed measure, from 0. */
   measure_index: number;
   quality: Overrule['quality'];
+  /** A single note of the verdict; null for the measure as a whole. */
+  note_id: string | null;
   is_right: boolean;
   teacher_id: string;
   said_at: Generated<Date>;
+}
+
+/** What a teacher says or plays to a take. */
+interface TakeVoiceTable {
+  take_id: string;
+  kind: 'spoken' | 'played';
+  /** 16-bit mono WAV. */
+  audio: Buffer;
+  teacher_id: string;
+  recorded_at: Generated<Date>;
 }
 
 /** A word of the teacher's at a measure of a take. */
@@ -309,6 +330,7 @@ export interface Database {
   user: UserTable;
   account: AccountTable;
   class: ClassTable;
+  class_teacher: ClassTeacherTable;
   class_student: ClassStudentTable;
   book: BookTable;
   book_page: BookPageTable;
@@ -327,6 +349,7 @@ export interface Database {
   take_answer: TakeAnswerTable;
   take_overrule: TakeOverruleTable;
   take_pin: TakePinTable;
+  take_voice: TakeVoiceTable;
   removal: RemovalTable;
   setting: SettingTable;
   attempt: AttemptTable;

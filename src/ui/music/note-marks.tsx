@@ -1,8 +1,8 @@
 import type { NoteVerdict, Verdict } from '@/core/judging';
 import type { Line } from '@/core/notation';
-import { keyAlteration, midiToSpelling, pitchName } from '@/core/pitch';
 import type { EngravedSystem } from '@/engraving/engraving';
 import { type Place, placeOfEvent } from './places';
+import { readName } from './read-name';
 
 interface NoteMarksProps {
   readonly system: EngravedSystem;
@@ -46,11 +46,7 @@ function isOnPass(note: NoteVerdict, verdict: Verdict, pass: number): boolean {
 /** What was heard as the player would read it, tuning and transposition taken off. */
 function nameOf(midi: number, measureIndex: number, verdict: Verdict, line: Line): string {
   const sounding = Math.round(midi - (verdict.tuningCents ?? 0) / 100);
-  const { keyFifths } = line.part.measures[verdict.measures[measureIndex]!.printedIndex]!;
-  const spelling = midiToSpelling(sounding - line.part.transpositionSemitones, keyFifths);
-  // In a key that raises or lowers the letter, the plain one is said with its natural sign.
-  const isNatural = spelling.alter === 0 && keyAlteration(spelling.step, keyFifths) !== 0;
-  return `${pitchName(spelling)}${isNatural ? '♮' : ''}`;
+  return readName(sounding, line, verdict.measures[measureIndex]!.printedIndex);
 }
 
 function heardName(note: NoteVerdict, verdict: Verdict, line: Line): string | undefined {

@@ -33,7 +33,17 @@ export async function answer(
       return rated ? [[quality, Number(rated)]] : [];
     }),
   );
-  const said = { answer: form.get('answer'), comment: form.get('comment'), rating };
+  const passage = form.has('only-some') && {
+    fromMeasure: form.get('from-measure'),
+    toMeasure: form.get('to-measure'),
+    bpm: form.get('passage-bpm'),
+  };
+  const said = {
+    answer: form.get('answer'),
+    comment: form.get('comment'),
+    rating,
+    ...(passage && { passage }),
+  };
   const problem = await orNotFound(answerTake(await requireTeacher(), takeId, said));
   if (problem) return { problem };
   revalidatePath(`/takes/${takeId}`);

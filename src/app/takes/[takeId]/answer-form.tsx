@@ -5,11 +5,13 @@ import { ANSWER_ICONS } from '@/app/_components/answer-icons';
 import { useKeys } from '@/app/_components/sound/use-page-keys';
 import { ANSWERS, type Answer } from '@/core/hearing';
 import { LEAST_RATING, MOST_RATING, QUALITIES, type SelfRating } from '@/core/practice';
+import type { Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
 import { Key } from '@/ui/key';
 import { QUALITY_NAMES } from '@/ui/music/quality-names';
 import { Notice } from '@/ui/notice';
 import { answer } from './actions';
+import { PassageChoice, type PassageChoiceProps } from './passage-choice';
 
 const BUTTONS: Readonly<Record<Answer, { readonly key: string; readonly label: string }>> = {
   accepted: { key: 'A', label: 'Accept' },
@@ -24,12 +26,17 @@ export function AnswerForm({
   takeId,
   comment,
   rating,
+  passages,
+  vocabulary,
   nextHref,
 }: {
   readonly takeId: string;
   readonly comment: string;
   /** The teacher's own, so far. */
   readonly rating: SelfRating;
+  /** What may be asked for instead of the whole line; undefined when the line is gone. */
+  readonly passages: PassageChoiceProps['choice'] | undefined;
+  readonly vocabulary: Vocabulary;
   /** Where to go when it is said; undefined to stay. */
   readonly nextHref: string | undefined;
 }) {
@@ -82,6 +89,11 @@ export function AnswerForm({
           );
         })}
       </div>
+      {passages && (
+        <div className="md:col-span-2">
+          <PassageChoice choice={passages} vocabulary={vocabulary} />
+        </div>
+      )}
       <details className="md:col-span-2" open={Object.keys(rating).length > 0}>
         <summary className="min-h-8 cursor-pointer text-base text-cool underline underline-offset-4">
           Rate it as well, out of ten

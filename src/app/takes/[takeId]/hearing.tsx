@@ -125,7 +125,8 @@ export function Hearing(props: HearingProps) {
       {overrulesTakeId && (
         <OverrulePanel
           takeId={overrulesTakeId}
-          measures={verdict.measures}
+          line={line}
+          verdict={verdict}
           overrules={overrules}
           vocabulary={vocabulary}
           measureNow={measureNow}

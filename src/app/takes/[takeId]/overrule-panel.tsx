@@ -3,11 +3,20 @@ import { PenLine } from 'lucide-react';
 import { useState, useTransition } from 'react';
 import { useKeys } from '@/app/_components/sound/use-page-keys';
 import { firstWeakMeasure } from '@/core/hearing';
-import { type MeasureVerdict, OVERRULED, type Overrule } from '@/core/judging';
+import {
+  isRightNote,
+  type MeasureVerdict,
+  type NoteVerdict,
+  OVERRULED,
+  type Overrule,
+  type Verdict,
+} from '@/core/judging';
+import type { Line } from '@/core/notation';
 import { sayMeasure, type Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
 import { SmallChoice } from '@/ui/field';
 import { Key } from '@/ui/key';
+import { readName } from '@/ui/music/read-name';
 import { overrule } from './actions';
 
 /** A teacher's word with who said it, and when in words. */
@@ -17,40 +26,75 @@ export interface SignedOverrule extends Overrule {
 
 interface OverrulePanelProps {
   readonly takeId: string;
-  /** As Mevlo judged them. */
-  readonly measures: readonly MeasureVerdict[];
+  readonly line: Line;
+  /** As Mevlo judged it. */
+  readonly verdict: Verdict;
   readonly overrules: readonly SignedOverrule[];
   readonly vocabulary: Vocabulary;
   /** The performed measure that is being heard. */
   readonly measureNow: () => number;
 }
 
-const needsWork = (measure: MeasureVerdict, quality: Overrule['quality']) =>
+type Quality = Overrule['quality'];
+
+const ALL = 'all';
+const NAMES: Readonly<Record<Quality, { readonly measure: string; readonly note: string }>> = {
+  notes: { measure: 'The notes', note: 'The note' },
+  rhythm: { measure: 'The rhythm', note: 'Its rhythm' },
+};
+
+const needsWork = (measure: MeasureVerdict, quality: Quality) =>
   quality === 'notes' ? measure.notesNeedWork : measure.rhythmNeedsWork;
 
-/** Where the teacher hears it otherwise: the notes or the rhythm of a measure, with who said so beside what Mevlo said. */
-export function OverrulePanel({ takeId, measures, overrules, vocabulary, measureNow }: OverrulePanelProps) {
+/** Where the teacher hears it otherwise: in a measure or a single note, with who said so beside what Mevlo said. */
+export function OverrulePanel(props: OverrulePanelProps) {
+  const { takeId, line, verdict, overrules, vocabulary, measureNow } = props;
+  const { measures } = verdict;
   const [chosen, setChosen] = useState(firstWeakMeasure(measures) ?? 0);
+  const [noteId, setNoteId] = useState(ALL);
   const [isPending, startTransition] = useTransition();
+  const notes = verdict.notes.filter(({ measureIndex }) => measureIndex === chosen);
+  const note = notes.find((one) => one.noteId === noteId);
 
-  const isSaid = (measureIndex: number, quality: Overrule['quality']) =>
-    overrules.some((word) => word.measureIndex === measureIndex && word.quality === quality);
-  const say = (measureIndex: number, quality: Overrule['quality']) => {
-    const turned = needsWork(measures[measureIndex]!, quality) ? 'right' : 'not-right';
-    const word = isSaid(measureIndex, quality) ? 'as-judged' : turned;
+  const choose = (measureIndex: number) => {
     setChosen(measureIndex);
-    startTransition(() => overrule(takeId, { measureIndex, quality, word }));
+    if (measureIndex !== chosen) setNoteId(ALL);
   };
-  useKeys({ '1': () => say(measureNow(), 'notes'), '2': () => say(measureNow(), 'rhythm') });
+  const isSaid = (measureIndex: number, quality: Quality, of?: NoteVerdict) =>
+    overrules.some(
+      (word) =>
+        word.measureIndex === measureIndex && word.quality === quality && word.note?.noteId === of?.noteId,
+    );
+  const isJudgedRight = (measureIndex: number, quality: Quality, of?: NoteVerdict) =>
+    of ? isRightNote(of, quality) : !needsWork(measures[measureIndex]!, quality);
+  const say = (measureIndex: number, quality: Quality, of?: NoteVerdict) => {
+    const turned = isJudgedRight(measureIndex, quality, of) ? 'not-right' : 'right';
+    const word = isSaid(measureIndex, quality, of) ? 'as-judged' : turned;
+    choose(measureIndex);
+    startTransition(() => overrule(takeId, { measureIndex, quality, noteId: of?.noteId, word }));
+  };
+  const sayHere = (quality: Quality) => {
+    const measureIndex = note ? chosen : measureNow();
+    say(measureIndex, quality, note);
+  };
+  useKeys({ '1': () => sayHere('notes'), '2': () => sayHere('rhythm') });
 
   const nameOf = (measureIndex: number) => sayMeasure(measures[measureIndex]!.number, vocabulary);
+  const noteName = (of: NoteVerdict) => {
+    const place =
+      verdict.notes.filter(({ measureIndex }) => measureIndex === of.measureIndex).indexOf(of) + 1;
+    const { printedIndex } = measures[of.measureIndex]!;
+    return of.writtenMidi === undefined
+      ? `note ${place}`
+      : `note ${place}, ${readName(of.writtenMidi, line, printedIndex)}`;
+  };
   return (
     <section aria-label="Overrule a measure" className="mt-3">
       <div className="flex flex-wrap items-center gap-3">
         <SmallChoice
           label="Do you hear it otherwise? In"
           value={`${chosen}`}
-          onChange={(value) => setChosen(Number(value))}
+          onChange={(value) => choose(Number(value))}
         >
           {measures.map((_, index) => (
             <option key={index} value={index}>
@@ -58,31 +102,45 @@ export function OverrulePanel({ takeId, measures, overrules, vocabulary, measure
             </option>
           ))}
         </SmallChoice>
+        <SmallChoice label={<span className="sr-only">Note</span>} value={noteId} onChange={setNoteId}>
+          <option value={ALL}>all of it</option>
+          {notes.map((one) => (
+            <option key={one.noteId} value={one.noteId}>
+              {noteName(one)}
+            </option>
+          ))}
+        </SmallChoice>
         {OVERRULED.map((quality, index) => {
-          const turned = needsWork(measures[chosen]!, quality) ? 'right' : 'not right';
+          const turned = isJudgedRight(chosen, quality, note) ? 'not right' : 'right';
           return (
             <Button
               key={quality}
               disabled={isPending}
-              onClick={() => say(chosen, quality)}
+              onClick={() => say(chosen, quality, note)}
               aria-keyshortcuts={`${index + 1}`}
             >
-              The {quality}: {isSaid(chosen, quality) ? 'as Mevlo says' : turned} <Key>{`${index + 1}`}</Key>
+              {NAMES[quality][note ? 'note' : 'measure']}:{' '}
+              {isSaid(chosen, quality, note) ? 'as Mevlo says' : turned} <Key>{`${index + 1}`}</Key>
             </Button>
           );
         })}
       </div>
       {overrules.length > 0 && (
         <ul className="mt-2 space-y-1">
-          {overrules.map(({ measureIndex, quality, isRight, by }) => (
-            <li key={`${measureIndex} ${quality}`} className="flex items-center gap-2">
-              <PenLine aria-hidden className="size-4" />
-              <span>
-                {nameOf(measureIndex)}, {quality}: <strong>{isRight ? 'right' : 'not right'}</strong> ({by});
-                Mevlo said {needsWork(measures[measureIndex]!, quality) ? 'needs work' : 'right'}.
-              </span>
-            </li>
-          ))}
+          {overrules.map(({ measureIndex, quality, isRight, note: of, by }) => {
+            const judged = of && verdict.notes.find((one) => one.noteId === of.noteId);
+            const wasRight = isJudgedRight(measureIndex, quality, judged ?? undefined);
+            return (
+              <li key={`${measureIndex} ${quality} ${of?.noteId}`} className="flex items-center gap-2">
+                <PenLine aria-hidden className="size-4" />
+                <span>
+                  {nameOf(measureIndex)}, {judged && `${noteName(judged)}, `}
+                  {quality}: <strong>{isRight ? 'right' : 'not right'}</strong> ({by}); Mevlo said{' '}
+                  {wasRight ? 'right' : 'needs work'}.
+                </span>
+              </li>
+            );
+          })}
         </ul>
       )}
     </section>

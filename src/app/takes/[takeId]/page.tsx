@@ -4,12 +4,13 @@ import { dayOf, sayDay } from '@/app/_components/day';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { sayAnswer, sayNeed, sayRemark } from '@/core/hearing';
-import { QUALITIES } from '@/core/practice';
+import { QUALITIES, sayPassage } from '@/core/practice';
 import { listOverrules } from '@/server/access/overrules';
 import { listPins } from '@/server/access/pins';
 import { getQueue } from '@/server/access/queue';
-import { getTake, listEarlierTakes } from '@/server/access/takes';
+import { getPassageChoice, getTake, listEarlierTakes } from '@/server/access/takes';
 import { requireViewer } from '@/server/access/viewer';
+import { listVoices } from '@/server/access/voices';
 import { ButtonLink } from '@/ui/button';
 import { Comparison } from '@/ui/music/comparison';
 import { Findings } from '@/ui/music/findings';
@@ -20,6 +21,7 @@ import { hearingHref } from '../hearing-href';
 import { AnswerForm } from './answer-form';
 import { Hearing } from './hearing';
 import { QueueBar } from './queue-bar';
+import { VoicePanel } from './voice-panel';
 import { WaitForCheck } from './wait-for-check';
 
 export const metadata: Metadata = { title: 'Take' };
@@ -36,16 +38,30 @@ export default async function TakePage({
   const viewer = await requireViewer();
   const { takeId } = await params;
   const isHearing = viewer.role === 'teacher' && (await searchParams).hearing !== undefined;
-  const [take, earlier, overrules, pins, queue] = await Promise.all([
+  const [take, earlier, overrules, pins, voices, passages, queue] = await Promise.all([
     orNotFound(getTake(viewer, takeId)),
     orNotFound(listEarlierTakes(viewer, takeId)),
     orNotFound(listOverrules(viewer, takeId)),
     orNotFound(listPins(viewer, takeId)),
+    orNotFound(listVoices(viewer, takeId)),
+    viewer.role === 'teacher' ? orNotFound(getPassageChoice(viewer, takeId)) : undefined,
     isHearing ? getQueue(viewer) : undefined,
   ]);
   const before = earlier.find((other) => other.isSameMusic && other.measures);
   const today = dayOf(new Date());
   const rated = QUALITIES.filter((quality) => take.selfRating?.[quality] !== undefined);
+  const recorded = (
+    <VoicePanel
+      key={take.id}
+      takeId={take.id}
+      voices={voices.map(({ kind, teacherName, recordedAt }) => ({
+        kind,
+        by: `${teacherName}, ${sayDay(dayOf(recordedAt), today)}`,
+        version: `${recordedAt.getTime()}`,
+      }))}
+      mayRecord={viewer.role === 'teacher'}
+    />
+  );
   return (
     <SignedInFrame viewer={viewer}>
       <Sheet>
@@ -63,10 +79,12 @@ export default async function TakePage({
           <div className="mb-3">
             <Notice kind="news">
               <strong>{sayAnswer(take.answer)}</strong>{' '}
+              {take.passage && <>Only {sayPassage(take.passage, take.vocabulary)}. </>}
               <span className="whitespace-pre-line">{take.comment}</span>
             </Notice>
           </div>
         )}
+        {viewer.role === 'student' && recorded}
         {take.remark && (
           <div className="mb-3">
             <Notice kind="news">
@@ -119,11 +137,14 @@ export default async function TakePage({
         )}
         {viewer.role === 'teacher' && (
           <div className="mt-4 border-t-2 border-rule pt-4">
+            {recorded}
             <AnswerForm
               key={take.id}
               takeId={take.id}
               comment={take.comment ?? ''}
               rating={take.rating ?? {}}
+              passages={passages}
+              vocabulary={take.vocabulary}
               nextHref={queue && nextHref(queue, takeId)}
             />
           </div>

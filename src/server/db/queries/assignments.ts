@@ -1,5 +1,6 @@
 import { sql } from 'kysely';
 import { database } from '../connection';
+import { isTaughtBy, TEACHER_IDS } from './teaching';
 
 interface NewAssignment {
   class_id: string;
@@ -48,7 +49,7 @@ function assignments(studentId?: string) {
       'assignment.for_all as forAll',
       'class.id as classId',
       'class.name as className',
-      'class.teacher_id as teacherId',
+      TEACHER_IDS.as('teacherIds'),
       'class.counting',
       'class.count_in as countIn',
       'class.strictness',
@@ -69,7 +70,7 @@ export function maybeAssignment(assignmentId: string, studentId?: string) {
 
 export function listAssignmentsOfTeacher(teacherId: string) {
   return assignments()
-    .where('class.teacher_id', '=', teacherId)
+    .where(isTaughtBy(teacherId))
     .orderBy('assignment.due_on')
     .orderBy('line.number')
     .execute();
@@ -211,7 +212,7 @@ export function listQuestions(teacherId: string) {
       'line.number as lineNumber',
       'line.title as lineTitle',
     ])
-    .where('class.teacher_id', '=', teacherId)
+    .where(isTaughtBy(teacherId))
     .where('stage_word.kind', '=', 'asks-for-help')
     .where('class.archived_at', 'is', null)
     .where('assignment.withdrawn_at', 'is', null)

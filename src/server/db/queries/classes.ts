@@ -3,6 +3,7 @@ import type { Strictness } from '@/core/judging';
 import type { PaceGoal } from '@/core/practice';
 import type { Vocabulary } from '@/core/time';
 import { database } from '../connection';
+import { isTaughtBy, TEACHER_IDS } from './teaching';
 
 export function listClasses(teacherId: string) {
   return database()
@@ -17,7 +18,7 @@ export function listClasses(teacherId: string) {
       'class.daily_minutes as dailyMinutes',
       e.fn.count<string>('class_student.student_id').as('studentCount'),
     ])
-    .where('class.teacher_id', '=', teacherId)
+    .where(isTaughtBy(teacherId))
     .where('class.archived_at', 'is', null)
     .groupBy(['class.id'])
     .orderBy('class.name')
@@ -25,7 +26,12 @@ export function listClasses(teacherId: string) {
 }
 
 export function maybeClass(classId: string) {
-  return database().selectFrom('class').selectAll().where('id', '=', classId).executeTakeFirst();
+  return database()
+    .selectFrom('class')
+    .selectAll()
+    .select(TEACHER_IDS.as('teacherIds'))
+    .where('id', '=', classId)
+    .executeTakeFirst();
 }
 
 export function insertClass(values: { teacher_id: string; name: string; code: string }) {
@@ -103,7 +109,7 @@ export function listWays(teacherId: string) {
   return database()
     .selectFrom('class')
     .select(['id', 'name', 'vocabulary', 'counting'])
-    .where('teacher_id', '=', teacherId)
+    .where(isTaughtBy(teacherId))
     .where('archived_at', 'is', null)
     .orderBy('name')
     .execute();

@@ -4,6 +4,7 @@ import type { Overrule, Verdict } from '@/core/judging';
 import type { Vocabulary } from '@/core/time';
 import { database } from '../connection';
 import { asOverruled, overrulesOf } from './overrules';
+import { isTaughtBy } from './teaching';
 
 /** With the newest so many takes of a student on a line tell how the student gets on. */
 const LOOKED_AT = 6;
@@ -47,7 +48,7 @@ export async function listQueue(teacherId: string): Promise<readonly QueueRow[]>
       join class on class.id = assignment.class_id
       left join take_answer on take_answer.take_id = take.id
       join class_student on class_student.class_id = class.id and class_student.student_id = take.student_id
-      where class.teacher_id = ${teacherId} and class.archived_at is null and class_student.left_at is null
+      where ${isTaughtBy(teacherId)} and class.archived_at is null and class_student.left_at is null
         and assignment.withdrawn_at is null and take.state <> 'waiting'
     )
     select ranked.id, ranked.student_id as "studentId", ranked.assignment_id as "assignmentId",

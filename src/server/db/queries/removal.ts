@@ -1,5 +1,6 @@
 import { sql } from 'kysely';
 import { database } from '../connection';
+import { isTaughtBy } from './teaching';
 
 /** A warning stands for so many days before a recording goes. */
 export const WARNING_DAYS = 14;
@@ -91,7 +92,7 @@ export function listGoing(teacherId: string) {
       e.fn.countAll<string>().as('takeCount'),
       e.fn.min(GOES_AT).as('firstAt'),
     ])
-    .where('class.teacher_id', '=', teacherId)
+    .where(isTaughtBy(teacherId))
     .where('class.keep_days', 'is not', null)
     .where('take.audio', 'is not', null)
     .where(GOES_AT, '<=', sql<Date>`now() + make_interval(days => ${WARNING_DAYS})`)

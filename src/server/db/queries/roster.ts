@@ -2,6 +2,7 @@ import { sql } from 'kysely';
 import { database } from '../connection';
 import type { Consent } from '../schema';
 import { insertAccountInto, type NewAccount } from './accounts';
+import { TEACHER_IDS } from './teaching';
 
 /** Everybody who is or was in a class, those who are in it first. */
 export function listRoster(classId: string) {
@@ -40,7 +41,8 @@ export function maybeMembership(studentId: string) {
       'user.email',
       'class.id as classId',
       'class.name as className',
-      'class.teacher_id as teacherId',
+      'class.teacher_id as headId',
+      TEACHER_IDS.as('teacherIds'),
       'class_student.user_name as userName',
       'class_student.instrument',
       'class_student.consent',

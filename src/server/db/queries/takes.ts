@@ -3,8 +3,10 @@ import type { Following } from '@/core/following';
 import type { Answer, Outline, Remark } from '@/core/hearing';
 import type { Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
+import type { Passage } from '@/core/practice';
 import { database } from '../connection';
 import { asOverruled, overrulesOf } from './overrules';
+import { isTaughtBy, TEACHER_IDS } from './teaching';
 
 export interface NewTake {
   readonly id: string;
@@ -40,7 +42,7 @@ export function maybeTakeOwners(takeId: string) {
     .selectFrom('take')
     .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
     .innerJoin('class', 'class.id', 'assignment.class_id')
-    .select(['take.id', 'take.state', 'take.student_id as studentId', 'class.teacher_id as teacherId'])
+    .select(['take.id', 'take.state', 'take.student_id as studentId', TEACHER_IDS.as('teacherIds')])
     .where('take.id', '=', takeId)
     .executeTakeFirst();
 }
@@ -78,8 +80,15 @@ export function maybeTake(takeId: string) {
       'take_check.verdict',
       'take_check.remark',
       'take_check.remark_take_id as remarkTakeId',
+      'assignment.line_id as lineId',
+      'class.id as classId',
+      'take.student_id as studentId',
+      'assignment.start_bpm as startBpm',
+      'assignment.goal_bpm as goalBpm',
+      'assignment.plan',
       'take_answer.answer',
       'take_answer.comment',
+      'take_answer.passage',
       'take_answer.rating',
     ])
     .where('take.id', '=', takeId)
@@ -108,21 +117,39 @@ function takeRows() {
       'line.number as lineNumber',
       'take_answer.answer',
       'take_answer.comment',
+      'take_answer.passage',
     ])
     .select(['take_check.measures', 'take_check.verdict_state as verdictState'])
     .select(overrulesOf('take.id').as('overrules'));
 }
 
+/** The passages that a student was asked for on an assignment, the earliest take first. */
+export function listAskedPassages(assignmentId: string, studentId: string) {
+  return database()
+    .selectFrom('take_answer')
+    .innerJoin('take', 'take.id', 'take_answer.take_id')
+    .select(['take.id as takeId', 'take.stage'])
+    .select(sql<Passage>`take_answer.passage`.as('passage'))
+    .where('take.assignment_id', '=', assignmentId)
+    .where('take.student_id', '=', studentId)
+    .where('take_answer.passage', 'is not', null)
+    .orderBy('take.handed_in_at')
+    .execute();
+}
+
 export type TakeRow = Awaited<ReturnType<ReturnType<typeof takeRows>['execute']>>[number];
 
-const MOST_LISTED = 200;
+/** The last answers are enough to look back on. */
+const MOST_ANSWERED = 30;
 
-export async function listTakesOfTeacher(teacherId: string) {
+/** What was answered last in the classes of a teacher, newest first. */
+export async function listAnsweredTakes(teacherId: string) {
   return asOverruled(
     await takeRows()
-      .where('class.teacher_id', '=', teacherId)
-      .orderBy('take.handed_in_at', 'desc')
-      .limit(MOST_LISTED)
+      .where(isTaughtBy(teacherId))
+      .where('take_answer.answered_at', 'is not', null)
+      .orderBy('take_answer.answered_at', 'desc')
+      .limit(MOST_ANSWERED)
       .execute(),
   );
 }
@@ -362,8 +389,9 @@ export async function storeAnswer(values: {
   comment: string;
   /** JSON; null without one. */
   rating?: string | null;
+  passage?: string | null;
 }): Promise<void> {
-  const { answer, comment, teacher_id, rating = null } = values;
+  const { answer, comment, teacher_id, rating = null, passage = null } = values;
   await database()
     .insertInto('take_answer')
     .values(values)
@@ -373,6 +401,7 @@ export async function storeAnswer(values: {
         comment,
         teacher_id,
         rating,
+        passage,
         answered_at: sql`now()`,
       }),
     )

@@ -2,6 +2,7 @@ import { sql } from 'kysely';
 import { database } from '../connection';
 import { asOverruled } from './overrules';
 import { takesOfStudent } from './record';
+import type { VoiceKind } from './voices';
 
 /** Everything that is known of a student's takes but their sound, the oldest first. */
 export async function listTakesToTakeOut(studentId: string) {
@@ -16,12 +17,18 @@ export async function listTakesToTakeOut(studentId: string) {
       'take_check.heard',
       'take_answer.rating as teacherRating',
       'take_answer.answered_at as answeredAt',
+      'take_answer.passage',
     ])
     .select(
       sql<readonly { readonly measureIndex: number; readonly words: string }[]>`coalesce((
         select json_agg(json_build_object('measureIndex', measure_index, 'words', words) order by measure_index)
         from take_pin where take_pin.take_id = take.id
       ), '[]')`.as('pins'),
+    )
+    .select(
+      sql<readonly VoiceKind[]>`array(
+        select kind from take_voice where take_voice.take_id = take.id order by kind
+      )`.as('voices'),
     )
     .orderBy('take.handed_in_at')
     .execute();

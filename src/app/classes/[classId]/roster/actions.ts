@@ -3,6 +3,7 @@ import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import type { FormState } from '@/app/classes/actions';
+import { addCoTeacher, endCoTeaching } from '@/server/access/co-teachers';
 import {
   changeKeeping,
   makeCards,
@@ -75,6 +76,21 @@ export async function keep(classId: string, _: FormState, form: FormData): Promi
   if (problem) return { problem };
   revalidatePath(page(classId));
   return { done: 'That is how long recordings are kept.' };
+}
+
+export async function addColleague(classId: string, _: FormState, form: FormData): Promise<FormState> {
+  const problem = await orNotFound(addCoTeacher(await requireTeacher(), classId, form.get('email')));
+  if (problem) return { problem };
+  revalidatePath(page(classId));
+  return { done: 'Your colleague teaches this class with you now.' };
+}
+
+/** Whoever ends it for oneself has no business on the page any more. */
+export async function endColleague(classId: string, teacherId: string): Promise<void> {
+  const viewer = await requireTeacher();
+  await orNotFound(endCoTeaching(viewer, classId, teacherId));
+  if (teacherId === viewer.userId) redirect('/classes');
+  revalidatePath(page(classId));
 }
 
 export async function archive(classId: string, isArchived: boolean): Promise<void> {

@@ -5,10 +5,12 @@ import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { maybeInstrumentName } from '@/core/instruments';
 import { listClasses } from '@/server/access/classes';
+import { getCoTeachers } from '@/server/access/co-teachers';
 import { getRoster, listRemovals } from '@/server/access/roster';
 import { requireTeacher } from '@/server/access/viewer';
 import { Sheet } from '@/ui/page-frame';
 import { CardsPanel } from './cards-panel';
+import { CoTeachersPanel } from './co-teachers-panel';
 import { ListPanel } from './list-panel';
 import { ArchiveForm, ConsentChoice, KeepForm, LeaveForm, MoveForm, RemoveForm } from './roster-forms';
 
@@ -24,8 +26,9 @@ export default async function RosterPage({
 }) {
   const viewer = await requireTeacher();
   const { classId } = await params;
-  const [roster, classes, gone] = await Promise.all([
+  const [roster, coTeachers, classes, gone] = await Promise.all([
     orNotFound(getRoster(viewer, classId)),
+    orNotFound(getCoTeachers(viewer, classId)),
     listClasses(viewer),
     listRemovals(viewer),
   ]);
@@ -72,7 +75,7 @@ export default async function RosterPage({
                         <p className="mb-2">Everything stays here; the sign-in ends.</p>
                         <LeaveForm classId={classId} studentId={student.id} hasLeft={false} />
                       </div>
-                      <TakeOutAndRemove classId={classId} student={student} />
+                      <TakeOutAndRemove classId={classId} student={student} mayRemove={roster.isHead} />
                     </div>
                   </details>
                 </li>
@@ -96,7 +99,7 @@ export default async function RosterPage({
                         Take out, remove
                       </summary>
                       <div className="grid gap-4 border-l-4 border-rule py-2 pl-4 md:grid-cols-2">
-                        <TakeOutAndRemove classId={classId} student={student} />
+                        <TakeOutAndRemove classId={classId} student={student} mayRemove={roster.isHead} />
                       </div>
                     </details>
                   </li>
@@ -120,8 +123,25 @@ export default async function RosterPage({
             />
           </Sheet>
           <Sheet>
+            <h2 className="mb-3 text-xl font-bold">Teaching together</h2>
+            <CoTeachersPanel
+              classId={classId}
+              teachers={coTeachers.teachers}
+              mayChange={coTeachers.mayChange}
+              viewerId={viewer.userId}
+            />
+          </Sheet>
+          <Sheet>
             <h2 className="mb-3 text-xl font-bold">What is kept</h2>
-            <KeepForm classId={classId} days={roster.keepDays} />
+            {roster.isHead ? (
+              <KeepForm classId={classId} days={roster.keepDays} />
+            ) : (
+              <p>
+                {roster.keepDays === undefined
+                  ? 'Recordings are kept as long as the class is there.'
+                  : `Recordings are kept for ${roster.keepDays} days.`}
+              </p>
+            )}
             <a href={`/api/classes/${classId}/everything`} download className={`${LINK} mt-3`}>
               Take out the whole class (zip)
             </a>
@@ -142,11 +162,13 @@ export default async function RosterPage({
               </ul>
             )}
           </Sheet>
-          <Sheet>
-            <h2 className="mb-3 text-xl font-bold">Put the class away</h2>
-            <p className="mb-3">It leaves your lists, and nobody of it signs in. It can come back.</p>
-            <ArchiveForm classId={classId} isArchived={roster.isArchived} />
-          </Sheet>
+          {roster.isHead && (
+            <Sheet>
+              <h2 className="mb-3 text-xl font-bold">Put the class away</h2>
+              <p className="mb-3">It leaves your lists, and nobody of it signs in. It can come back.</p>
+              <ArchiveForm classId={classId} isArchived={roster.isArchived} />
+            </Sheet>
+          )}
         </div>
       </div>
     </SignedInFrame>
@@ -159,7 +181,15 @@ interface Leaver {
   readonly takeCount: number;
 }
 
-function TakeOutAndRemove({ classId, student }: { readonly classId: string; readonly student: Leaver }) {
+function TakeOutAndRemove({
+  classId,
+  student,
+  mayRemove,
+}: {
+  readonly classId: string;
+  readonly student: Leaver;
+  readonly mayRemove: boolean;
+}) {
   const { takeCount } = student;
   return (
     <>
@@ -172,7 +202,7 @@ function TakeOutAndRemove({ classId, student }: { readonly classId: string; read
           As a zip of open files
         </a>
       </div>
-      <RemoveForm classId={classId} student={student} />
+      {mayRemove && <RemoveForm classId={classId} student={student} />}
     </>
   );
 }

@@ -1,0 +1,63 @@
+'use client';
+import { useActionState, useTransition } from 'react';
+import { Button } from '@/ui/button';
+import { Field } from '@/ui/field';
+import { Notice } from '@/ui/notice';
+import { addColleague, endColleague } from './actions';
+
+interface CoTeachersPanelProps {
+  readonly classId: string;
+  readonly teachers: readonly { readonly id: string; readonly name: string; readonly email: string }[];
+  /** Whose class it is. */
+  readonly mayChange: boolean;
+  readonly viewerId: string;
+}
+
+/** Colleagues who hear and answer this class as well. */
+export function CoTeachersPanel({ classId, teachers, mayChange, viewerId }: CoTeachersPanelProps) {
+  const [state, submit, isPending] = useActionState(addColleague.bind(null, classId), {});
+  const [isEnding, start] = useTransition();
+  return (
+    <div className="space-y-3">
+      {teachers.length > 0 && (
+        <ul className="divide-y divide-rule">
+          {teachers.map(({ id, name, email }) => (
+            <li key={id} className="flex flex-wrap items-center justify-between gap-2 py-1">
+              <span>
+                <strong>{name}</strong> <span className="text-base text-faint">{email}</span>
+              </span>
+              {(mayChange || id === viewerId) && (
+                <Button
+                  disabled={isEnding}
+                  onClick={() => start(() => endColleague(classId, id))}
+                  aria-label={`${name} no longer teaches this class`}
+                >
+                  End
+                </Button>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+      {mayChange ? (
+        <form action={submit} className="space-y-2">
+          <Field
+            label="A colleague’s e-mail"
+            name="email"
+            type="email"
+            required
+            autoComplete="off"
+            hint="Hears the takes, answers and sees everything of this class. Removing for good and putting away stay with you."
+          />
+          {state.problem && <Notice kind="problem">{state.problem}</Notice>}
+          {state.done && <Notice kind="news">{state.done}</Notice>}
+          <Button type="submit" disabled={isPending}>
+            Teach together
+          </Button>
+        </form>
+      ) : (
+        <p>You help in this class.</p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,7 @@
+import type { NoteVerdict } from './verdict';
+
+/** Nothing is held against the player that could not be heard. */
+export const isRightPitch = ({ pitch }: NoteVerdict) => pitch === 'right' || pitch === 'unclear';
+
+/** In time, and not cut short. */
+export const isRightRhythm = ({ onset, length }: NoteVerdict) => onset === 'on' && length !== 'short';

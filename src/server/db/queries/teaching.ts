@@ -1,0 +1,49 @@
+import { sql } from 'kysely';
+import { database } from '../connection';
+
+/** Whether somebody teaches the class of a larger query: whose class it is, or who helps in it. */
+export const isTaughtBy = (teacherId: string) => sql<boolean>`(class.teacher_id = ${teacherId} or exists (
+  select from class_teacher where class_teacher.class_id = class.id and class_teacher.teacher_id = ${teacherId}
+))`;
+
+/** Everybody who teaches the class of a larger query, whose class it is first. */
+export const TEACHER_IDS = sql<readonly string[]>`array[class.teacher_id] || array(
+  select class_teacher.teacher_id from class_teacher where class_teacher.class_id = class.id
+)`;
+
+/** Who helps in a class, in the order of their names. */
+export function listCoTeachers(classId: string) {
+  return database()
+    .selectFrom('class_teacher')
+    .innerJoin('user', 'user.id', 'class_teacher.teacher_id')
+    .select(['user.id', 'user.name', 'user.email'])
+    .where('class_teacher.class_id', '=', classId)
+    .orderBy('user.name')
+    .execute();
+}
+
+export function maybeTeacherByEmail(email: string) {
+  return database()
+    .selectFrom('user')
+    .select(['id', 'name'])
+    .where(sql`lower(email)`, '=', email.toLowerCase())
+    .where('role', '=', 'teacher')
+    .executeTakeFirst();
+}
+
+/** Adding somebody again changes nothing. */
+export async function insertCoTeacher(classId: string, teacherId: string): Promise<void> {
+  await database()
+    .insertInto('class_teacher')
+    .values({ class_id: classId, teacher_id: teacherId })
+    .onConflict((conflict) => conflict.doNothing())
+    .execute();
+}
+
+export async function deleteCoTeacher(classId: string, teacherId: string): Promise<void> {
+  await database()
+    .deleteFrom('class_teacher')
+    .where('class_id', '=', classId)
+    .where('teacher_id', '=', teacherId)
+    .execute();
+}
