@@ -71,7 +71,7 @@ export const PLAYERS: readonly Player[] = [
   plucked('ukulele', 24, 60, 76),
   plucked('harp', 46, 48, 79),
   plucked('piano', 0, 48, 79),
-  struck('clap', 39),
+  { ...struck('clap', 39), brokenIn: ['timgm', 'csound'] },
   struck('tap', 37),
   struck('snare', 38),
   { name: 'spoken syllables', voice: { kind: 'speech' }, range: undefined, sustains: false },

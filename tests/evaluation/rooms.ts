@@ -4,7 +4,7 @@ import { talk } from './sounds';
 
 export const CONDITIONS = [
   'plain',
-  'small room',
+  'room',
   'noise 20 dB',
   'hum',
   'quiet',
@@ -44,8 +44,8 @@ export function record(
   switch (condition) {
     case 'plain':
       break;
-    case 'small room':
-      samples = inRoom(samples, sampleRate, random.uniform(0.3, 0.5), random);
+    case 'room':
+      samples = inRoom(samples, sampleRate, random.uniform(0.3, 0.8), random.uniform(2, 10), random);
       break;
     case 'noise 20 dB':
       addNoise(samples, levelDb(samples) - 20, random);
@@ -132,11 +132,16 @@ function addHum(samples: Float32Array, sampleRate: number, db: number): void {
   }
 }
 
-/** A small room: sparse early reflections, then a tail that falls by 60 dB in the given time. */
+/**
+ * A room: sparse early reflections, then a tail that falls by 60 dB in the given time and carries so much less energy than the
+ * direct sound. A furnished room takes 0.3–0.5 s, a bare hall of a school 0.8 s and more (common practice); ten decibels are
+ * a microphone on the music stand, two one across the room.
+ */
 function inRoom(
   samples: Float32Array,
   sampleRate: number,
   seconds: number,
+  tailBelowDb: number,
   random: Random,
 ): Float32Array<ArrayBuffer> {
   const taps = new Float32Array(Math.round(seconds * sampleRate));
@@ -145,8 +150,7 @@ function inRoom(
   );
   let energy = 0;
   for (const tap of tail) energy += tap * tap;
-  // The tail carries 9 dB less energy than the direct sound: a microphone on the music stand.
-  const gain = Math.sqrt(10 ** (-9 / 10) / energy);
+  const gain = dbToAmplitude(-tailBelowDb) / Math.sqrt(energy);
   taps.set(tail.map((tap) => tap * gain));
   taps[0] = 1;
   for (const early of [0.0031, 0.0057, 0.0089])

@@ -9,11 +9,12 @@ import { type Audio, Fourier, hannWindow, readWav, vertex, writeWav } from '@/co
 import type { Player, Voice } from './players';
 import type { Tone } from './take-truth';
 
-/** General MIDI sound fonts of three makers, from Debian's packages. */
+/** General MIDI sound fonts of four makers, from Debian's packages. */
 export const SOUND_FONTS = {
   timgm: '/usr/share/sounds/sf2/TimGM6mb.sf2',
   fluid: '/usr/share/sounds/sf2/FluidR3_GM.sf2',
   opl3: '/usr/share/sounds/sf2/OPL-3_FM_128M.sf2',
+  csound: '/usr/share/sounds/sf2/sf_GMbank.sf2',
 } as const;
 export type SoundFont = keyof typeof SOUND_FONTS;
 

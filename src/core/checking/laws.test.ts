@@ -41,6 +41,7 @@ function perfectlyHeard(line: Line, bpm: number, seed: number): Heard {
     peakDb: -9,
     clippedShare: 0,
     levelsDb: [],
+    pitches: [],
   };
 }
 

@@ -40,6 +40,7 @@ const heardAs = (
   peakDb: -18,
   clippedShare: 0,
   levelsDb,
+  pitches: [],
 });
 
 const followed = (notes: readonly HeardNote[], strikeSeconds: readonly number[] = []) =>

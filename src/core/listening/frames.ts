@@ -2,12 +2,12 @@ import { quantile } from '../base';
 import { midiToHertz } from '../pitch';
 import { amplitudeToDb } from '../signal';
 import { type BandLevels, BandMeter } from './bands';
+import { FRAME_SECONDS } from './frame-length';
 import { SILENCE_DB } from './levels';
 import { CANDIDATES_PER_FRAME, type PitchCandidates, PitchDetector } from './pitch-detector';
 import { trackPitch } from './pitch-track';
+import { ringing } from './ringing';
 
-/** Time between frames: a sixteenth at 160 bpm still has nine of them. */
-export const FRAME_SECONDS = 0.01;
 /** Window for the level: short enough to see the dip between two tongued notes … */
 const LEVEL_WINDOW_SECONDS = 0.015;
 /** … but never shorter than this many periods, or the level would follow the wave itself. */
@@ -37,6 +37,8 @@ export interface Frames {
   /** Level of the quietest tenth, and of the loudest hundredth. */
   readonly noiseDb: number;
   readonly peakDb: number;
+  /** How much tones ring on after their end, 0–1. */
+  readonly ringing: number;
 }
 
 /** The same sound at the rate for levels and spectra, and at a lower one that is enough for pitches. */
@@ -179,6 +181,7 @@ export class FrameMeter {
       bands: { bandCount: this.#bandMeter.bandCount, of: (frame) => this.#bandsOf(frame, samples) },
       noiseDb,
       peakDb,
+      ringing: ringing(levelDb, noiseDb, peakDb),
     };
   }
 

@@ -1,5 +1,5 @@
 /** Changes whenever the same recording could be heard differently. */
-export const LISTENING_VERSION = 7;
+export const LISTENING_VERSION = 8;
 
 /** A tone that was heard; its pitch is a fact about the recording, with no score in mind. */
 export interface HeardNote {
@@ -51,6 +51,10 @@ export interface Heard {
   readonly clippedShare: number;
   /** Highest level in steps of `LEVEL_STEP_SECONDS`, dB rounded: the waveform on the take's page. */
   readonly levelsDb: readonly number[];
+  /** Pitch in steps of `PITCH_STEP_SECONDS`, MIDI with cents, null where nothing was pitched: the trace on the take's page. */
+  readonly pitches: readonly (number | null)[];
 }
 
 export const LEVEL_STEP_SECONDS = 0.05;
+/** A vibrato of 7 Hz still has seven of them. */
+export const PITCH_STEP_SECONDS = 0.02;

@@ -1,3 +1,10 @@
 export { hear } from './hear';
-export { type Heard, type HeardNote, type HeardStrike, LEVEL_STEP_SECONDS, LISTENING_VERSION } from './heard';
+export {
+  type Heard,
+  type HeardNote,
+  type HeardStrike,
+  LEVEL_STEP_SECONDS,
+  LISTENING_VERSION,
+  PITCH_STEP_SECONDS,
+} from './heard';
 export { Listener } from './listener';

@@ -1,5 +1,6 @@
 import { clamp } from '../base';
-import { FRAME_SECONDS, toFrames } from './frames';
+import { FRAME_SECONDS } from './frame-length';
+import { toFrames } from './frames';
 import { loudest } from './levels';
 import type { Stretch } from './restarts';
 

@@ -8,8 +8,15 @@ import {
   HighPass,
   peakAmplitude,
 } from '../signal';
-import { FRAME_SECONDS, FrameMeter, type Frames, type TwoRates } from './frames';
-import { type Heard, type HeardNote, LEVEL_STEP_SECONDS, LISTENING_VERSION } from './heard';
+import { FRAME_SECONDS } from './frame-length';
+import { FrameMeter, type Frames, type TwoRates, toFrames } from './frames';
+import {
+  type Heard,
+  type HeardNote,
+  LEVEL_STEP_SECONDS,
+  LISTENING_VERSION,
+  PITCH_STEP_SECONDS,
+} from './heard';
 import { PartialMeter } from './partials';
 import { findStrikes } from './strikes';
 import { findTones } from './tones';
@@ -33,6 +40,7 @@ const SECONDS_DIGITS = 5;
 const DB_DIGITS = 3;
 const SHARE_DIGITS = 5;
 const STRENGTH_DIGITS = 3;
+const CENT_DIGITS = 2;
 /** What is left of the device's own sound after it was taken off lies this far below it, in a room that echoes on. */
 const LEFT_OF_ECHO_DB = 12;
 
@@ -138,6 +146,7 @@ export class Listener {
       peakDb: rounded(frames.peakDb, DB_DIGITS),
       clippedShare: clippedShare(raw.samples),
       levelsDb: levelOutline(raw),
+      pitches: pitchOutline(frames),
     };
   }
 
@@ -161,6 +170,14 @@ export class Listener {
     this.#taken = this.#bridge.settled;
     return fresh;
   }
+}
+
+function pitchOutline({ midi, count }: Frames): (number | null)[] {
+  const step = toFrames(PITCH_STEP_SECONDS);
+  return Array.from({ length: Math.ceil(count / step) }, (_, index) => {
+    const pitch = midi[index * step];
+    return pitch === undefined ? null : rounded(pitch, CENT_DIGITS);
+  });
 }
 
 function roundNote(note: HeardNote): HeardNote {

@@ -1,7 +1,7 @@
 import { createRandom } from '../base';
 import { midiToHertz } from '../pitch';
 import { type Audio, dbToAmplitude } from '../signal';
-import { hear } from '.';
+import { hear, PITCH_STEP_SECONDS } from '.';
 
 const RATE = 44100;
 
@@ -141,6 +141,13 @@ describe('strikes', () => {
       expect(Math.abs(strike.onsetSeconds - times[index]!)).toBeLessThan(0.005);
     });
   });
+});
+
+test('the course of the pitch is kept from moment to moment, and nothing where nothing sounds', () => {
+  const { pitches } = hear(tones([{ midi: 64.2, from: 0.5, to: 1.5 }]));
+  const at = (seconds: number) => pitches[Math.round(seconds / PITCH_STEP_SECONDS)];
+  for (const seconds of [0.6, 1, 1.4]) expect(at(seconds)).toBeCloseTo(64.2, 1);
+  expect([at(0.2), at(1.8)]).toEqual([null, null]);
 });
 
 test('silence and noise hold no notes', () => {

@@ -1,11 +1,12 @@
-import { FRAME_SECONDS, type Frames } from './frames';
+import { FRAME_SECONDS } from './frame-length';
+import type { Frames } from './frames';
 import { restartStrength, type StretchSigns } from './restart-strength';
 
 const FRAME = 100;
 const stretch = { from: 0, to: 200 };
 
 /** A tone of two seconds at −20 dB that is so much louder from its middle on, after a dip. */
-function tone({ stepDb = 0, dipDb = 0, swingDb = 0, bandRiseDb = 0 }): Frames {
+function tone({ stepDb = 0, dipDb = 0, swingDb = 0, bandRiseDb = 0, ringing = 0 }): Frames {
   const levelDb = Float64Array.from(
     { length: 200 },
     (_, frame) =>
@@ -18,7 +19,7 @@ function tone({ stepDb = 0, dipDb = 0, swingDb = 0, bandRiseDb = 0 }): Frames {
     bandCount: 1,
     of: (frame: number) => Float64Array.of(-20 + (frame > FRAME ? bandRiseDb : 0)),
   };
-  return { levelDb, bands } as unknown as Frames;
+  return { levelDb, bands, ringing } as unknown as Frames;
 }
 
 const quiet: StretchSigns = { breaks: [], hasVibrato: false, signCount: 1 };
@@ -62,5 +63,16 @@ test('what lies close to the end of a tone is mostly the next one coming in', ()
   const nearEnd = { from: 0, to: FRAME + 10 };
   expect(restartStrength(FRAME, nearEnd, tone({ stepDb: 4 }), broken(20))).toBeLessThan(
     restartStrength(FRAME, stretch, tone({ stepDb: 4 }), broken(20)),
+  );
+});
+
+test('just after a start, what still rings of the note before is no start of its own', () => {
+  const justBegun = { from: FRAME - 10, to: 200 };
+  const dry = restartStrength(FRAME, justBegun, tone({ stepDb: 4 }), broken(8));
+  const ringing = restartStrength(FRAME, justBegun, tone({ stepDb: 4, ringing: 1 }), broken(8));
+  expect(ringing).toBeLessThan(dry / 2);
+  // Later on it has died away.
+  expect(restartStrength(FRAME, stretch, tone({ stepDb: 4, ringing: 1 }), broken(8))).toBe(
+    restartStrength(FRAME, stretch, tone({ stepDb: 4 }), broken(8)),
   );
 });

@@ -47,3 +47,26 @@ test('in tune with itself: the tuning of the whole take is taken off', () => {
   const { notes } = playedPicture(line, judge(line, high, 60, USUAL_POLICY))!;
   expect(notes[0]!.played!.midi).toBeCloseTo(59.7, 3);
 });
+
+test('the pitch from moment to moment is drawn in stretches: gaps, leaps and what is out of the picture part them', () => {
+  const stepSeconds = 0.1;
+  const from = Math.round(startSeconds / stepSeconds);
+  const course = (pitches: readonly (number | null)[]) => ({
+    stepSeconds,
+    pitches: [...Array<null>(from).fill(null), ...pitches],
+  });
+  const verdict = { ...judge(line, following(), 60, USUAL_POLICY), tuningCents: 20 };
+  const { traces } = playedPicture(
+    line,
+    verdict,
+    course([60.2, 60.4, 60.1, null, 60.2, 62.2, 62.2, 62.3, 62.2, 140, 64.2, 64.2, 64.2]),
+  )!;
+  expect(traces.map((trace) => trace.map(({ midi }) => Math.round(midi * 10) / 10))).toEqual([
+    [60, 60.2, 59.9],
+    [62, 62, 62.1, 62],
+    [64, 64, 64],
+  ]);
+  expect(traces[0]![0]!.seconds).toBeCloseTo(from * stepSeconds, 9);
+  expect(traces[1]![0]!.seconds).toBeCloseTo((from + 5) * stepSeconds, 9);
+  expect(playedPicture(line, verdict)!.traces).toEqual([]);
+});

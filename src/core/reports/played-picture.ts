@@ -8,6 +8,17 @@ export interface Bar {
   readonly midi: number | undefined;
 }
 
+export interface TracePoint {
+  readonly seconds: number;
+  readonly midi: number;
+}
+
+/** What the ear heard from moment to moment, MIDI with cents, null where nothing was pitched. */
+export interface PitchCourse {
+  readonly stepSeconds: number;
+  readonly pitches: readonly (number | null)[];
+}
+
 export interface PicturedNote {
   readonly noteId: string;
   readonly measureIndex: number;
@@ -25,6 +36,8 @@ export interface PlayedPicture {
   readonly beats: readonly { readonly seconds: number; readonly measureNumber: number | undefined }[];
   readonly notes: readonly PicturedNote[];
   readonly extras: readonly Bar[];
+  /** The pitch from moment to moment, the take's tuning taken off, in stretches without a gap. */
+  readonly traces: readonly (readonly TracePoint[])[];
   /** Lowest and highest pitch that is shown; undefined for strokes. */
   readonly range: readonly [lowest: number, highest: number] | undefined;
 }
@@ -36,7 +49,7 @@ const MARGIN_SEMITONES = 2;
 const MOST_OUTSIDE_SEMITONES = 14;
 
 /** @param line that the verdict is about. @returns undefined when nothing was played. */
-export function playedPicture(line: Line, verdict: Verdict): PlayedPicture | undefined {
+export function playedPicture(line: Line, verdict: Verdict, course?: PitchCourse): PlayedPicture | undefined {
   const { playedBpm } = verdict.tempo;
   const written = writtenNotes(line);
   if (playedBpm === undefined || written.length !== verdict.notes.length) return undefined;
@@ -82,17 +95,50 @@ export function playedPicture(line: Line, verdict: Verdict): PlayedPicture | und
   if (bars.length === 0) return undefined;
   const fromSeconds = Math.max(0, Math.min(...bars.map((bar) => bar.fromSeconds)) - MARGIN_SECONDS);
   const toSeconds = Math.max(...bars.map((bar) => bar.toSeconds)) + MARGIN_SECONDS;
+  const range = rangeOf(
+    verdict.notes.flatMap(({ writtenMidi }) => writtenMidi ?? []),
+    bars.flatMap(({ midi }) => midi ?? []),
+  );
   return {
     fromSeconds,
     toSeconds,
     beats: beatsOf(verdict, beatSeconds, toSeconds),
     notes,
     extras,
-    range: rangeOf(
-      verdict.notes.flatMap(({ writtenMidi }) => writtenMidi ?? []),
-      bars.flatMap(({ midi }) => midi ?? []),
-    ),
+    traces:
+      course && range
+        ? tracesOf(course, tuning, range).filter(
+            ([first]) => first!.seconds >= fromSeconds && first!.seconds <= toSeconds,
+          )
+        : [],
+    range,
   };
+}
+
+/** A step of the pitch from one moment to the next that is larger than this is another tone. */
+const LARGEST_STEP_SEMITONES = 0.7;
+/** What is shorter is a scrape or a breath. */
+const FEWEST_POINTS = 3;
+
+function tracesOf(
+  { stepSeconds, pitches }: PitchCourse,
+  tuning: number,
+  [lowest, highest]: readonly [number, number],
+): TracePoint[][] {
+  const traces: TracePoint[][] = [];
+  let before: number | undefined;
+  pitches.forEach((pitch, index) => {
+    const midi = pitch === null ? undefined : pitch - tuning;
+    const isShown = midi !== undefined && midi >= lowest - 0.5 && midi <= highest + 0.5;
+    if (isShown) {
+      const goesOn = before !== undefined && Math.abs(midi - before) <= LARGEST_STEP_SEMITONES;
+      const point = { seconds: index * stepSeconds, midi };
+      if (goesOn) traces.at(-1)!.push(point);
+      else traces.push([point]);
+    }
+    before = isShown ? midi : undefined;
+  });
+  return traces.filter((trace) => trace.length >= FEWEST_POINTS);
 }
 
 /** A pickup begins on a later beat than the first. */

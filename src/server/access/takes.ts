@@ -223,6 +223,8 @@ export async function getTake(viewer: Viewer, takeId: string) {
     // What an earlier judge has said is on its way to be said anew.
     verdict: verdict && verdict.version >= JUDGING_VERSION ? verdict : null,
     levelsDb: heard?.levelsDb ?? [],
+    // Facts of an earlier ear have no course of the pitch.
+    pitches: heard?.pitches ?? [],
     durationSeconds: heard?.durationSeconds,
     engravings: await engravingsOf(take.contentHash, take.counting ?? USUAL_STYLE),
   };

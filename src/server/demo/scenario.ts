@@ -8,6 +8,14 @@ export const DEMO_TEACHER = {
   password: 'seven-lanterns',
 } as const;
 
+/** Helps in one of the classes. */
+export const DEMO_COLLEAGUE = {
+  name: 'Basil Thorne',
+  email: 'basil.thorne@mevlo.example',
+  password: 'nine-harbours',
+  className: 'Friday brass',
+} as const;
+
 interface DemoStudent {
   readonly name: string;
   readonly userName: string;

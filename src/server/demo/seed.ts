@@ -12,9 +12,17 @@ import { insertClass, setPace } from '@/server/db/queries/classes';
 import { isDemoComplete, markDemoComplete, removeTeacherAndStudents } from '@/server/db/queries/demo';
 import { maybePartForStudent } from '@/server/db/queries/music';
 import { insertTake, storeAnswer } from '@/server/db/queries/takes';
+import { insertCoTeacher } from '@/server/db/queries/teaching';
 import { checkTake } from '@/server/jobs/check-take';
 import { engraveLine } from '@/server/jobs/engrave-line';
-import { DEMO_ASSIGNMENTS, DEMO_CLASSES, DEMO_PACE, DEMO_TAKES, DEMO_TEACHER } from './scenario';
+import {
+  DEMO_ASSIGNMENTS,
+  DEMO_CLASSES,
+  DEMO_COLLEAGUE,
+  DEMO_PACE,
+  DEMO_TAKES,
+  DEMO_TEACHER,
+} from './scenario';
 import { addStarterBook } from './starter-book';
 
 const DAY_MS = 86_400_000;
@@ -46,6 +54,8 @@ async function seed(): Promise<void> {
       });
     }
   }
+  const { className: sharedClass, ...colleague } = DEMO_COLLEAGUE;
+  await insertCoTeacher(classIds.get(sharedClass)!, await createTeacher(colleague));
   const assignments = new Map<number, string>();
   for (const { className, lineNumber, startBpm, goalBpm, dueInDays, planName } of DEMO_ASSIGNMENTS) {
     const plan = READY_PLANS.find(({ name }) => name === planName);
@@ -118,7 +128,8 @@ async function seedTake(
 
 function printSignIns(): void {
   console.log('\nDemo sign-ins (made-up people):');
-  console.log(`  teacher   ${DEMO_TEACHER.email}   password ${DEMO_TEACHER.password}`);
+  for (const { email, password } of [DEMO_TEACHER, DEMO_COLLEAGUE])
+    console.log(`  teacher   ${email}   password ${password}`);
   for (const { name, code, students } of DEMO_CLASSES) {
     for (const { userName, pin } of students)
       console.log(`  student   class ${code}  user ${userName.padEnd(6)} PIN ${pin}   (${name})`);
@@ -127,7 +138,7 @@ function printSignIns(): void {
 
 // A demo that was cut off half-way is made anew; a database with other people in it gets none.
 if (!(await isDemoComplete())) {
-  await removeTeacherAndStudents(DEMO_TEACHER.email);
+  for (const { email } of [DEMO_TEACHER, DEMO_COLLEAGUE]) await removeTeacherAndStudents(email);
   if ((await countUsers()) === 0) {
     await seed();
     await markDemoComplete();

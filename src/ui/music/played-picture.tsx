@@ -2,6 +2,7 @@
 import { ZoomIn, ZoomOut } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import type { Verdict } from '@/core/judging';
+import { PITCH_STEP_SECONDS } from '@/core/listening';
 import type { Line } from '@/core/notation';
 import { midiToSpelling, pitchName } from '@/core/pitch';
 import { type Bar, type PlayedPicture as Picture, playedPicture } from '@/core/reports';
@@ -9,6 +10,8 @@ import { type Bar, type PlayedPicture as Picture, playedPicture } from '@/core/r
 interface PlayedPictureProps {
   readonly line: Line;
   readonly verdict: Verdict;
+  /** Every `PITCH_STEP_SECONDS`. */
+  readonly pitches: readonly (number | null)[];
   readonly onHear: (measureIndex: number) => void;
 }
 
@@ -20,8 +23,11 @@ const TOP_PIXELS = 22;
 const LEFT_PIXELS = 44;
 
 /** What was heard drawn over what was written: frames are due, filled bars were played, against the beats. */
-export function PlayedPicture({ line, verdict, onHear }: PlayedPictureProps) {
-  const picture = useMemo(() => playedPicture(line, verdict), [line, verdict]);
+export function PlayedPicture({ line, verdict, pitches, onHear }: PlayedPictureProps) {
+  const picture = useMemo(
+    () => playedPicture(line, verdict, { stepSeconds: PITCH_STEP_SECONDS, pitches }),
+    [line, verdict, pitches],
+  );
   const [zoom, setZoom] = useState(1);
   if (!picture) return null;
   const scale = ZOOMS[zoom]!;
@@ -44,7 +50,8 @@ export function PlayedPicture({ line, verdict, onHear }: PlayedPictureProps) {
           <ZoomOut aria-hidden className="size-5" />
         </ZoomButton>
         <span className="text-base text-faint">
-          Frame: due. Full bar: played right. Striped: played otherwise. Dotted: not written.
+          Frame: due. Full bar: played right. Striped: played otherwise. Dotted: not written. Thin line: the
+          pitch from moment to moment.
         </span>
       </div>
       <section
@@ -102,11 +109,26 @@ export function PlayedPicture({ line, verdict, onHear }: PlayedPictureProps) {
               dash="2 3"
             />
           ))}
+          <path
+            d={picture.traces
+              .map(
+                (trace) =>
+                  `M${trace.map(({ seconds, midi }) => `${round(x(seconds))} ${round(y(midi))}`).join('L')}`,
+              )
+              .join('')}
+            fill="none"
+            stroke="var(--color-ink)"
+            strokeWidth="1.6"
+            strokeLinejoin="round"
+            pointerEvents="none"
+          />
         </svg>
       </section>
     </details>
   );
 }
+
+const round = (pixels: number) => Math.round(pixels * 10) / 10;
 
 function ZoomButton({
   label,

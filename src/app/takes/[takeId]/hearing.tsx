@@ -29,6 +29,7 @@ interface HearingProps {
   readonly engravings: LineEngravings;
   readonly verdict: Verdict;
   readonly levelsDb: readonly number[];
+  readonly pitches: readonly (number | null)[];
   readonly audioSrc: string;
   readonly vocabulary: Vocabulary;
   /** The newest one of the same music before this; undefined without one. */
@@ -141,7 +142,7 @@ export function Hearing(props: HearingProps) {
         measureNow={measureNow}
         onHear={hearFrom}
       />
-      <PlayedPicture line={line} verdict={verdict} onHear={hearFrom} />
+      <PlayedPicture line={line} verdict={verdict} pitches={props.pitches} onHear={hearFrom} />
       {model.problem && <Notice kind="problem">{model.problem}</Notice>}
       {before.element}
     </div>

@@ -113,6 +113,7 @@ export default async function TakePage({
             engravings={take.engravings}
             verdict={take.verdict}
             levelsDb={take.levelsDb}
+            pitches={take.pitches}
             audioSrc={`/api/takes/${take.id}/audio`}
             vocabulary={take.vocabulary}
             earlier={
