@@ -56,16 +56,26 @@ async function report(
 ): Promise<void> {
   const times: number[] = [];
   for (let n = 0; n < LOADS; n++) {
-    const start = performance.now();
     await page.goto(path, { waitUntil: 'commit' });
-    await page.locator(wanted).first().waitFor();
-    times.push(performance.now() - start);
+    times.push(await shownAfterMs(page, wanted));
   }
   times.sort((a, b) => a - b);
   const middle = times[times.length >> 1]!;
   console.log(
     `${what}: median ${middle.toFixed(0)} ms, worst ${times.at(-1)!.toFixed(0)} ms (budget ${budgetMs} ms, ${middle <= budgetMs ? 'met' : 'missed'})`,
   );
+}
+
+/** Since the address was entered, by the page's own clock: asked again and again, as fast as the page answers. */
+async function shownAfterMs(page: Page, wanted: string): Promise<number> {
+  for (const patienceEnds = Date.now() + 30_000; Date.now() < patienceEnds; ) {
+    const shownAt = await page.evaluate(
+      (selector) => (document.querySelector(selector) ? performance.now() : undefined),
+      wanted,
+    );
+    if (shownAt !== undefined) return shownAt;
+  }
+  throw new Error(`no "${wanted}" on ${page.url()} within half a minute`);
 }
 
 await main();

@@ -6,6 +6,7 @@ import { availableParallelism } from 'node:os';
 import { resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
+import { sql } from 'kysely';
 import { createRandom } from '@/core/base';
 import type { InstrumentId } from '@/core/instruments';
 import type { Line } from '@/core/notation';
@@ -210,4 +211,6 @@ if (values.part) {
   const count = Math.max(1, availableParallelism());
   await runParts(fileURLToPath(import.meta.url), count, (part) => ['--part', `${part}/${count}`]);
 }
+// As the server does by itself within a minute.
+await sql`analyze`.execute(database());
 await closeDatabase();

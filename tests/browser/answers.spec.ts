@@ -19,24 +19,23 @@ async function openTake(page: Page, student: string, line: string): Promise<stri
 
 test('measures that the teacher asks for are what the student plays next', async ({ context, browser }) => {
   const page = await signInTeacher(context);
-  await openTake(page, 'Nuri Ashdown', 'Kettle Song');
+  await openTake(page, 'Tomas Vale', 'Kettle Song');
   await page.keyboard.press('f');
   await expect(page.getByLabel(/Once more only/)).toBeChecked();
-  await page.getByLabel('from', { exact: true }).selectOption({ label: 'measure 2' });
-  await page.getByLabel('to', { exact: true }).selectOption({ label: 'measure 3' });
-  await page.getByLabel('at', { exact: true }).fill('54');
+  await page.getByRole('combobox', { name: /^from/ }).selectOption({ label: 'measure 2' });
+  await page.getByRole('combobox', { name: /^to/ }).selectOption({ label: 'measure 3' });
+  await page.getByRole('spinbutton', { name: /^at/ }).fill('54');
   await page.getByRole('heading', { level: 1 }).click();
   await page.keyboard.press('o');
   await expect(page.getByText('Only measures 2 to 3 at 54.')).toBeVisible();
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
 
-  const student = await signInStudent(await browser.newContext({ baseURL: ADDRESS }), 'nuri');
+  const student = await signInStudent(await browser.newContext({ baseURL: ADDRESS }), 'tomas');
   const card = student.getByRole('link', { name: /5 Kettle Song/ });
   await expect(card.first()).toContainText('at 54');
   await card.first().click();
   await expect(student.getByText(/Your teacher asks for this/)).toBeVisible();
   await expect(student.getByText('Measures 2 to 3').first()).toBeVisible();
-  await expect(student.locator('[data-measure-number]').or(student.locator('svg')).first()).toBeVisible();
   await student.context().close();
 });
 
@@ -46,7 +45,7 @@ test('a single note is overruled: its measure follows, and it can be taken back'
   const second = page.locator('[data-measure="2"]');
   const before = await second.getAttribute('aria-label');
   await page.getByLabel(/Do you hear it otherwise/).selectOption({ label: 'measure 2' });
-  await page.getByLabel('Note', { exact: true }).selectOption({ index: 1 });
+  await page.getByRole('combobox', { name: /^Note/ }).selectOption({ index: 1 });
   await page.getByRole('button', { name: /^The note: not right/ }).click();
   await expect(second).toHaveAccessibleName(/needs work, the teacher says/);
   await expect(page.getByText(/measure 2, note 1, .*notes:/)).toContainText(
@@ -60,13 +59,13 @@ test('what the teacher says into the microphone is heard by the student', async 
   const browser = await launchWithMicrophone(recordToFile(5, 66, 0.2, []));
   try {
     const page = await signInTeacher(await browser.newContext({ baseURL: ADDRESS }));
-    const href = await openTake(page, 'Nuri Ashdown', 'Kettle Song');
+    const href = await openTake(page, 'Tomas Vale', 'Kettle Song');
     await page.keyboard.press('t');
     await expect(page.getByRole('button', { name: /^Stop and keep \([3-9] s\)/ })).toBeVisible();
     await page.keyboard.press('t');
     await expect(page.getByText('Said to this take')).toBeVisible();
 
-    const student = await signInStudent(await browser.newContext({ baseURL: ADDRESS }), 'nuri');
+    const student = await signInStudent(await browser.newContext({ baseURL: ADDRESS }), 'tomas');
     await student.goto(href);
     const spoken = student.getByLabel('Spoken answer');
     await expect(spoken).toBeVisible();

@@ -102,11 +102,12 @@ test('measures that a teacher asks for are the next stage, once for every take, 
 
 test('what needs work is proposed, a rung slower, and nobody else may ask', async () => {
   const id = await take([WRONG], 1);
-  const choice = await getPassageChoice(world.teacher, id);
+  const shown = await getTake(world.teacher, id);
+  const choice = await getPassageChoice(world.teacher, shown);
   expect(choice).toMatchObject({ asked: null, proposed: { fromMeasure: 2, toMeasure: 2 } });
   expect(choice!.numbers).toEqual(LINE.part.measures.map(({ number }) => number));
-  await expect(getPassageChoice(other.teacher, id)).rejects.toThrow(NotFound);
-  await expect(getPassageChoice(world.student, id)).rejects.toThrow(NotFound);
+  await expect(getPassageChoice(other.teacher, shown)).rejects.toThrow(NotFound);
+  await expect(getPassageChoice(world.student, shown)).rejects.toThrow(NotFound);
 });
 
 test('a single note is overruled beside the verdict: counts follow it, and a later verdict is asked anew', async () => {

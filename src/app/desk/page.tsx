@@ -19,7 +19,10 @@ import { Sheet } from '@/ui/page-frame';
 export const metadata: Metadata = { title: 'Desk' };
 
 /** Nobody reads further down; hearing them one by one goes through all. */
-const MOST_SHOWN = 40;
+const MOST_SHOWN = 25;
+/** What was due longer ago is looked up on the board. */
+const GIVEN_LATELY_MS = 14 * 86_400_000;
+const MOST_GIVEN = 30;
 
 const sayEarlier = (count: number) => (count === 1 ? 'one earlier take' : `${count} earlier takes`);
 
@@ -33,7 +36,10 @@ export default async function DeskPage() {
     listGoing(viewer),
   ]);
   const shown = queue.slice(0, MOST_SHOWN);
-  const today = dayOf(new Date());
+  const now = new Date();
+  const today = dayOf(now);
+  const oldest = dayOf(new Date(now.getTime() - GIVEN_LATELY_MS));
+  const given = assignments.filter(({ dueOn }) => dueOn >= oldest).slice(0, MOST_GIVEN);
   return (
     <SignedInFrame viewer={viewer}>
       <h1 className="sr-only">Desk</h1>
@@ -108,7 +114,7 @@ export default async function DeskPage() {
         <Sheet>
           <h2 className="mb-3 text-xl font-bold">Given out</h2>
           <ul className="mb-4 space-y-3">
-            {assignments.map((assignment) => (
+            {given.map((assignment) => (
               <li key={assignment.id} className="border-l-4 border-rule pl-3">
                 <Link
                   href={`/given/${assignment.id}`}
@@ -122,6 +128,12 @@ export default async function DeskPage() {
               </li>
             ))}
           </ul>
+          {given.length < assignments.length && (
+            <p className="mb-4 text-faint">
+              {assignments.length - given.length} more were given out earlier, or are due later: they are on
+              the boards of their classes.
+            </p>
+          )}
           <ButtonLink href="/shelf" weight="main" className="w-full">
             Give out a line
           </ButtonLink>

@@ -120,7 +120,7 @@ export async function progressOfStudent(studentId: string) {
       const { stages, progress } = standingOf(assignment, part.line, takes, words);
       return {
         ...rest,
-        planName: plan?.name ?? (assignment.nextLineId ? NO_PLAN.name : undefined),
+        planName: planNameOf(assignment, stages),
         takes: takes.filter((take) => take.assignmentId === assignment.id),
         stageCount: stages.length,
         doneCount: progress.doneIds.length,
@@ -130,6 +130,14 @@ export async function progressOfStudent(studentId: string) {
     }),
   );
   return found.filter((assignment) => assignment !== undefined);
+}
+
+/** Undefined where there is nothing to do but the whole line. */
+function planNameOf(
+  { plan, nextLineId }: { readonly plan: Plan | null; readonly nextLineId: string | null },
+  stages: readonly Stage[],
+): string | undefined {
+  return plan?.name ?? (nextLineId || stages.some(({ isAsked }) => isAsked) ? NO_PLAN.name : undefined);
 }
 
 /** A stage in words. */
@@ -196,7 +204,7 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
     takes: takes.filter((take) => take.assignmentId === assignment.id),
     line,
     engravings: await engravingsOf(await storeMusic(line), counting),
-    planName: plan?.name ?? (assignment.nextLineId ? NO_PLAN.name : undefined),
+    planName: planNameOf(assignment, stages),
     stage: {
       ...stageFacts(part.line, stage, assignment.vocabulary),
       isNow,

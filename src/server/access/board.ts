@@ -2,14 +2,14 @@ import 'server-only';
 import { grouped } from '@/core/base';
 import { maybeInstrumentName } from '@/core/instruments';
 import type { Line } from '@/core/notation';
-import { type Day, outcomeOf, paceOf } from '@/core/practice';
+import { type Day, outcomeOf, paceOf, type Stage } from '@/core/practice';
 import { type Board, type BoardCell, type BoardRow, type BoardState, measuresOfClass } from '@/core/reports';
 import * as queries from '@/server/db/queries/board';
 import { listParts, maybeMusic } from '@/server/db/queries/music';
 import { listTakesOfClass, type TakeRow } from '@/server/db/queries/takes';
 import { getClass } from './classes';
 import { engravingsOf } from './engravings';
-import { standingOf } from './stages';
+import { stagesOfAssignment, standingOf } from './stages';
 import type { Viewer } from './viewer';
 
 type ClassLine = Awaited<ReturnType<typeof queries.listLinesOfClass>>[number];
@@ -38,13 +38,15 @@ export async function getBoard(viewer: Viewer, classId: string, today: Day, dayO
     const ofLine = partsOf.get(line.lineId) ?? [];
     return (ofLine.find((part) => instrument !== null && part.instrument === instrument) ?? ofLine[0])?.line;
   };
+  const plannedFor = rememberStages();
   const rows = students.map((student): BoardRow => {
     const cells = lines.map((line) => {
       const key = cellKey(line.id, student.id);
       const change = changeOf.get(key);
       const own = { ...line, ...(change && { startBpm: change.startBpm, goalBpm: change.goalBpm }) };
       if (!line.forAll && !isChosen.has(key)) return notGiven(own.goalBpm);
-      return cellOf(own, partFor(line, student.instrument), takesOf.get(key) ?? [], wordsOf.get(key) ?? []);
+      const part = partFor(line, student.instrument);
+      return cellOf(own, part, takesOf.get(key) ?? [], wordsOf.get(key) ?? [], plannedFor);
     });
     const learnedLines = lines.filter((_, index) => cells[index]!.isLearned);
     // The same line given out twice is one piece.
@@ -76,6 +78,19 @@ export async function getBoard(viewer: Viewer, classId: string, today: Day, dayO
 
 const cellKey = (assignmentId: string, studentId: string) => `${assignmentId} ${studentId}`;
 
+/** A class has few ways through a line: each is laid out once. */
+function rememberStages(): (line: ClassLine, music: Line) => readonly Stage[] {
+  const known = new Map<Line, Map<string, readonly Stage[]>>();
+  return (line, music) => {
+    const ofMusic = known.get(music) ?? new Map<string, readonly Stage[]>();
+    known.set(music, ofMusic);
+    const key = `${line.id} ${line.startBpm} ${line.goalBpm}`;
+    const stages = ofMusic.get(key) ?? stagesOfAssignment(line, music);
+    ofMusic.set(key, stages);
+    return stages;
+  };
+}
+
 type Cell = BoardCell & { readonly isLearned: boolean };
 
 const notGiven = (goalBpm: number): Cell => ({
@@ -91,11 +106,12 @@ function cellOf(
   music: Line | undefined,
   takes: readonly TakeRow[],
   words: readonly StageWord[],
+  plannedFor: ReturnType<typeof rememberStages>,
 ): Cell {
   const { goalBpm } = line;
   if (!music || (takes.length === 0 && words.length === 0))
     return { state: 'not-begun', reachedBpm: undefined, goalBpm, isLearned: false };
-  const isLearned = standingOf(line, music, takes, words).progress.now === undefined;
+  const isLearned = standingOf(line, music, takes, words, plannedFor(line, music)).progress.now === undefined;
   const good = takes.filter(isGood).map(({ askedBpm }) => askedBpm);
   return {
     state: stateOf(takes, words, isLearned),

@@ -49,11 +49,15 @@ export function stagesOfAssignment(
   return stagesForPlayer(part, plan ?? NO_PLAN, bounds, maybeInstrumentOfPart(part.name));
 }
 
-/** The same for a student: what the teacher has asked this one for comes first. @param asked in the order of time. */
+/**
+ * The same for a student: what the teacher has asked this one for comes first.
+ * @param asked in the order of time. @param planned stages of the plan.
+ */
 export function stagesOfStudent(
   assignment: Given,
   line: Line,
   asked: readonly AskedPassage[],
+  planned = stagesOfAssignment(assignment, line),
 ): readonly Stage[] {
   // Who is asked again after playing a passage plays the new one alone.
   const answered = new Set(asked.map(({ stage }) => stage));
@@ -61,7 +65,7 @@ export function stagesOfStudent(
     ...asked
       .flatMap(({ takeId, passage }) => stageOfPassage(line.part, passage, takeId) ?? [])
       .filter(({ id }) => !answered.has(id)),
-    ...stagesOfAssignment(assignment, line),
+    ...planned,
   ];
 }
 
@@ -69,12 +73,14 @@ export function stagesOfStudent(
  * Where a student stands in an assignment, from takes and words alone.
  * @param line of the part that the student reads.
  * @param takes @param words of the student; those on other assignments are passed over.
+ * @param planned stages of the plan, for whoever asks for many students at once.
  */
 export function standingOf(
   assignment: Given & { readonly id: string },
   line: Line,
   takes: readonly TakeRow[],
   words: readonly StageWord[],
+  planned = stagesOfAssignment(assignment, line),
 ): { readonly stages: readonly Stage[]; readonly progress: Progress } {
   const asked = takes
     .flatMap(({ id, assignmentId, stage, passage }) =>
@@ -82,7 +88,7 @@ export function standingOf(
     )
     // Takes come with the newest first.
     .toReversed();
-  const stages = stagesOfStudent(assignment, line, asked);
+  const stages = stagesOfStudent(assignment, line, asked, planned);
   const deeds = [
     ...takes.flatMap((take) =>
       take.assignmentId === assignment.id

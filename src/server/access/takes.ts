@@ -214,14 +214,14 @@ export async function getTake(viewer: Viewer, takeId: string) {
   await requireTake(viewer, takeId);
   const take = await queries.maybeTake(takeId);
   if (!take) throw new NotFound();
-  const { heard, verdict, remark, remarkTakeId, ...rest } = take;
+  const { heard, verdict, remark, remarkTakeId, hasAudio, ...rest } = take;
   return {
     ...rest,
     // A reason to listen is the teacher's business alone.
     remark: viewer.role === 'teacher' ? remark : null,
     remarkTakeId: viewer.role === 'teacher' ? remarkTakeId : null,
-    // What an earlier judge has said is on its way to be said anew.
-    verdict: verdict && verdict.version >= JUDGING_VERSION ? verdict : null,
+    // What an earlier judge has said is on its way to be said anew; without a recording it stands as it was said.
+    verdict: verdict && (verdict.version >= JUDGING_VERSION || !hasAudio) ? verdict : null,
     levelsDb: heard?.levelsDb ?? [],
     // Facts of an earlier ear have no course of the pitch.
     pitches: heard?.pitches ?? [],
@@ -271,11 +271,10 @@ export function listAnsweredTakes(viewer: Viewer) {
  * What may be asked for instead of the whole line, for the teacher who answers a take: the printed measures of the student's
  * part, and what is proposed. @throws NotFound
  */
-export async function getPassageChoice(viewer: Viewer, takeId: string) {
+export async function getPassageChoice(viewer: Viewer, take: Awaited<ReturnType<typeof getTake>>) {
   assertTeacher(viewer);
-  await requireTake(viewer, takeId);
-  const take = await queries.maybeTake(takeId);
-  const part = take && (await maybePartForStudent(take.lineId, take.studentId, take.classId));
+  await requireTake(viewer, take.id);
+  const part = await maybePartForStudent(take.lineId, take.studentId, take.classId);
   if (!part) return undefined;
   const numbers = part.line.part.measures.map(({ number }) => number);
   const printed = take.line.part.measures.map(({ number }) => number);
@@ -315,7 +314,7 @@ export async function answerTake(viewer: Viewer, takeId: string, form: unknown):
   if (!read.success) return read.error.issues[0]!.message;
   const { rating: rated, passage, ...said } = read.data;
   if (passage) {
-    const numbers = (await getPassageChoice(viewer, takeId))?.numbers ?? [];
+    const numbers = (await getPassageChoice(viewer, await getTake(viewer, takeId)))?.numbers ?? [];
     if (![passage.fromMeasure, passage.toMeasure].every((number) => numbers.includes(number)))
       return 'The line has no such measures any more. Reload the page and choose again.';
   }

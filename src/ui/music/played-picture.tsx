@@ -93,7 +93,13 @@ export function PlayedPicture({ line, verdict, pitches, onHear }: PlayedPictureP
             // biome-ignore lint/a11y/noStaticElementInteractions: a shortcut; the ledger's cells do the same by keyboard.
             <g key={noteId} onClick={() => onHear(measureIndex)} className="cursor-pointer">
               {played && (
-                <Block bar={played} x={x} y={y} fill={isRight ? 'var(--color-cool)' : 'url(#otherwise)'} />
+                <Block
+                  bar={played}
+                  x={x}
+                  y={y}
+                  fill={isRight ? 'var(--color-cool-wash)' : 'url(#otherwise)'}
+                  stroke={isRight ? 'var(--color-cool)' : 'var(--color-warm)'}
+                />
               )}
               {written && <Block bar={written} x={x} y={y} fill="none" stroke="var(--color-ink)" />}
             </g>

@@ -38,15 +38,15 @@ export default async function TakePage({
   const viewer = await requireViewer();
   const { takeId } = await params;
   const isHearing = viewer.role === 'teacher' && (await searchParams).hearing !== undefined;
-  const [take, earlier, overrules, pins, voices, passages, queue] = await Promise.all([
+  const [take, earlier, overrules, pins, voices, queue] = await Promise.all([
     orNotFound(getTake(viewer, takeId)),
     orNotFound(listEarlierTakes(viewer, takeId)),
     orNotFound(listOverrules(viewer, takeId)),
     orNotFound(listPins(viewer, takeId)),
     orNotFound(listVoices(viewer, takeId)),
-    viewer.role === 'teacher' ? orNotFound(getPassageChoice(viewer, takeId)) : undefined,
     isHearing ? getQueue(viewer) : undefined,
   ]);
+  const passages = viewer.role === 'teacher' ? await getPassageChoice(viewer, take) : undefined;
   const before = earlier.find((other) => other.isSameMusic && other.measures);
   const today = dayOf(new Date());
   const rated = QUALITIES.filter((quality) => take.selfRating?.[quality] !== undefined);

@@ -49,7 +49,7 @@ export function VoicePanel({
   if (voices.length === 0 && !mayRecord) return null;
   const isBusy = state.kind === 'sending';
   return (
-    <section aria-label="Recorded answers" className="mt-3 space-y-2">
+    <section aria-label="Recorded answers" className="mb-4 space-y-2">
       {voices.map(({ kind, by, version }) => (
         <div key={kind} className="flex flex-wrap items-center gap-3 border-l-4 border-cool pl-3">
           <span className="font-bold">

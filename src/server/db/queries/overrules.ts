@@ -50,9 +50,11 @@ export async function hasJudgedMeasure(
 ): Promise<boolean> {
   const found = await database()
     .selectFrom('take_check')
+    .innerJoin('take', 'take.id', 'take_check.take_id')
     .select('take_id')
     .where('take_id', '=', takeId)
-    .where('verdict_version', '>=', leastVersion)
+    // Without a recording what was said stands.
+    .where((e) => e.or([e('verdict_version', '>=', leastVersion), e('take.audio', 'is', null)]))
     .where(sql<boolean>`jsonb_array_length(verdict -> 'measures') > ${measureIndex}`)
     .$if(noteId !== undefined, (query) =>
       query.where(sql<boolean>`verdict -> 'notes' @> ${JSON.stringify([{ noteId, measureIndex }])}::jsonb`),

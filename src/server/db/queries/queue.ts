@@ -39,17 +39,22 @@ export interface QueueRow {
 export async function listQueue(teacherId: string): Promise<readonly QueueRow[]> {
   const { rows } = await sql<QueueRow>`
     with ranked as (
-      select take.*, take_answer.answer,
-        row_number() over (
-          partition by take.student_id, take.assignment_id order by take.handed_in_at desc, take.id
-        )::int as place
+      select take.*, row_number() over newest_first::int as place,
+        first_value(take_answer.answer) over newest_first as newest_answer
       from (select id, student_id, assignment_id, state, asked_bpm, stage, handed_in_at from take) take
       join assignment on assignment.id = take.assignment_id
       join class on class.id = assignment.class_id
       left join take_answer on take_answer.take_id = take.id
-      join class_student on class_student.class_id = class.id and class_student.student_id = take.student_id
-      where ${isTaughtBy(teacherId)} and class.archived_at is null and class_student.left_at is null
+      where ${isTaughtBy(teacherId)} and class.archived_at is null
         and assignment.withdrawn_at is null and take.state <> 'waiting'
+        and exists (
+          select from class_student
+          where class_student.student_id = take.student_id and class_student.class_id = class.id
+            and class_student.left_at is null
+        )
+      window newest_first as (
+        partition by take.student_id, take.assignment_id order by take.handed_in_at desc, take.id
+      )
     )
     select ranked.id, ranked.student_id as "studentId", ranked.assignment_id as "assignmentId",
       "user".name as "studentName", class.name as "className", class.vocabulary,
@@ -75,12 +80,7 @@ export async function listQueue(teacherId: string): Promise<readonly QueueRow[]>
         )
       order by said_at desc limit 1
     ) help on true
-    where ranked.place <= ${LOOKED_AT}
-      and exists (
-        select from ranked newest
-        where newest.student_id = ranked.student_id and newest.assignment_id = ranked.assignment_id
-          and newest.place = 1 and newest.answer is null
-      )
+    where ranked.place <= ${LOOKED_AT} and ranked.newest_answer is null
     order by ranked.student_id, ranked.assignment_id, ranked.place`.execute(database());
   return asOverruled(rows);
 }

@@ -66,6 +66,7 @@ export function maybeTake(takeId: string) {
       'take.failure',
       'take.handed_in_at as handedInAt',
       'take.audio_removed_at as audioRemovedAt',
+      sql<boolean>`take.audio is not null`.as('hasAudio'),
       'assignment.id as assignmentId',
       'line.number as lineNumber',
       'take.content_hash as contentHash',
@@ -140,7 +141,7 @@ export function listAskedPassages(assignmentId: string, studentId: string) {
 export type TakeRow = Awaited<ReturnType<ReturnType<typeof takeRows>['execute']>>[number];
 
 /** The last answers are enough to look back on. */
-const MOST_ANSWERED = 30;
+const MOST_ANSWERED = 15;
 
 /** What was answered last in the classes of a teacher, newest first. */
 export async function listAnsweredTakes(teacherId: string) {

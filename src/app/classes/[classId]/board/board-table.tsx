@@ -1,5 +1,7 @@
+'use client';
+import { type MouseEvent, memo } from 'react';
 import { sayDay } from '@/app/_components/day';
-import { type Board, isIdle } from '@/core/reports';
+import { type Board, isIdle, sayCell } from '@/core/reports';
 import { Cell } from './cell';
 
 interface BoardTableProps {
@@ -10,8 +12,19 @@ interface BoardTableProps {
   readonly idleBefore: string;
 }
 
-/** Plain links and cells, thousands of them: nothing in here waits for a script. */
-export function BoardTable({ board, today, idleBefore }: BoardTableProps) {
+/**
+ * Plain links and cells, thousands of them: they are there before any script is. What a cell says in full is only put together
+ * for the one that is pointed at.
+ */
+export const BoardTable = memo(function BoardTable({ board, today, idleBefore }: BoardTableProps) {
+  const sayInFull = ({ target }: MouseEvent) => {
+    const cell = (target as Element).closest<HTMLTableCellElement>('td.board-cell');
+    if (!cell || cell.title) return;
+    const row = cell.parentElement as HTMLTableRowElement;
+    const cells = [...row.querySelectorAll('td.board-cell')];
+    const shown = board.rows[row.sectionRowIndex]?.cells[cells.indexOf(cell)];
+    if (shown && shown.state !== 'not-given') cell.title = sayCell(shown);
+  };
   const hasPace = board.rows.some(({ ahead }) => ahead !== undefined);
   return (
     <section
@@ -47,7 +60,8 @@ export function BoardTable({ board, today, idleBefore }: BoardTableProps) {
             ))}
           </tr>
         </thead>
-        <tbody>
+        {/* biome-ignore lint/a11y/useKeyWithMouseEvents: cells take no focus; what they stand for is written in them for readers. */}
+        <tbody onMouseOver={sayInFull}>
           {board.rows.map((row) => (
             <tr key={row.studentId} data-student={row.name}>
               <th scope="row" className="board-name text-left">
@@ -68,7 +82,7 @@ export function BoardTable({ board, today, idleBefore }: BoardTableProps) {
                 </td>
               )}
               {row.cells.map((cell, index) => (
-                <Cell key={board.lines[index]!.assignmentId} cell={cell} />
+                <Cell key={index} cell={cell} />
               ))}
             </tr>
           ))}
@@ -76,4 +90,4 @@ export function BoardTable({ board, today, idleBefore }: BoardTableProps) {
       </table>
     </section>
   );
-}
+});

@@ -1,4 +1,4 @@
-import { type BoardCell, type BoardState, sayCell } from '@/core/reports';
+import type { BoardCell, BoardState } from '@/core/reports';
 
 /** Signs of our own: nothing is told by colour alone. */
 const SIGNS: Readonly<Record<BoardState, string>> = {
@@ -20,22 +20,22 @@ export function Cell({ cell }: { readonly cell: BoardCell }) {
     <td
       className="board-cell"
       data-state={state}
-      title={sayCell(cell)}
+      // One element a cell: a board has thousands of them.
+      aria-label={[reachedBpm, SAID[state]].filter(Boolean).join(', ')}
       style={share > 0 ? { backgroundSize: `${share}% 100%` } : undefined}
     >
       {SIGNS[state]} {reachedBpm}
-      <span className="sr-only">{SAID[state]}</span>
     </td>
   );
 }
 
 const SAID: Readonly<Record<BoardState, string>> = {
-  'asks-for-help': ' asks for help',
-  'see-me': ' comes to see you',
-  waiting: ' waits for your word',
-  learned: ' learned',
-  'under-way': ' under way',
-  'not-begun': ' not begun',
+  'asks-for-help': 'asks for help',
+  'see-me': 'comes to see you',
+  waiting: 'waits for your word',
+  learned: 'learned',
+  'under-way': 'under way',
+  'not-begun': 'not begun',
   'not-given': '',
 };
 
