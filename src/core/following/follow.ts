@@ -14,6 +14,7 @@ import {
 } from './following';
 import { lookAgain } from './missing';
 import { expectedTimes, findBreaks, medianSecondsPerBeat, type PulsePoint } from './pulse';
+import { withRetakenNotes } from './retaken';
 import { alignInTempoAndTune, type TuningRange, USUAL_TUNING } from './tempo-and-tuning';
 import { maybeTransposition } from './transposition';
 import { UnpitchedSound } from './unpitched';
@@ -64,7 +65,9 @@ export function follow(
   const askedSecondsPerBeat = quarterSeconds(askedBpm, unit) * beatQuarters;
   const aligned = alignInTempoAndTune(targets, candidates, askedSecondsPerBeat, tuningRange);
   const { tuningSemitones, secondsPerBeat } = aligned;
-  const { sounds, alignment } = joinDoubtful(candidates, aligned.alignment, notes, secondsPerBeat);
+  const joined = joinDoubtful(candidates, aligned.alignment, notes, secondsPerBeat);
+  const { sounds } = joined;
+  const alignment = withRetakenNotes(joined.alignment, sounds, targets, secondsPerBeat);
 
   const place = ({ target, sound }: Match): Placed => ({
     note: notes[target]!,

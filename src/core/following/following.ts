@@ -1,5 +1,5 @@
 /** Changes whenever the same facts could be followed differently. */
-export const FOLLOWING_VERSION = 5;
+export const FOLLOWING_VERSION = 6;
 
 /** Less periodic than this a sound is the noise of an attack, or several strings at once: nothing is held against the player. */
 export const LEAST_CLARITY_OF_ONE_TONE = 0.92;
