@@ -36,6 +36,7 @@ const TEST_PACKAGES = [
 const EVALUATION_PACKAGES = [
   { name: 'fluid-soundfont-gm', isThere: () => existsSync('/usr/share/sounds/sf2/FluidR3_GM.sf2') },
   { name: 'opl3-soundfont', isThere: () => existsSync('/usr/share/sounds/sf2/OPL-3_FM_128M.sf2') },
+  { name: 'csound-soundfont', isThere: () => existsSync('/usr/share/sounds/sf2/sf_GMbank.sf2') },
   { name: 'python3-mir-eval', isThere: () => existsSync('/usr/lib/python3/dist-packages/mir_eval') },
 ];
 

@@ -30,7 +30,7 @@ export function PageFrame({ viewer, signOut, aside, children }: PageFrameProps) 
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-paper focus:p-3">
         Skip to the page
       </a>
-      <header className="border-b-2 border-rule bg-paper">
+      <header className="border-b-2 border-rule bg-paper print:hidden">
         <div className="mx-auto flex min-h-14 max-w-[1240px] flex-wrap items-center gap-x-6 px-4 max-sm:gap-x-2">
           <Link href="/" className="font-serif text-2xl font-bold italic">
             Mevlo

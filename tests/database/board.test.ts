@@ -85,6 +85,9 @@ test('a cell says where a student stands, and the most pressing word of all', as
   expect((await cellOf('ada')).cells[0]).toMatchObject({ state: 'see-me', reachedBpm: undefined });
   await askForHelp(ada, world.assignmentId, { stage: 'line/expression', measure: 2 });
   expect((await cellOf('ada')).cells[0]).toMatchObject({ state: 'asks-for-help' });
+  // A word after the question answers it, to whichever take: as in the queue.
+  await answerTake(world.teacher, weak, { answer: 'again', comment: 'Clap measure 2 first.' });
+  expect((await cellOf('ada')).cells[0]).toMatchObject({ state: 'see-me' });
   // Every rung of the ladder in one word.
   for (const bpm of [66, 72, 80, 88]) {
     const id = await take(ada, bpm);

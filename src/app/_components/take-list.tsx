@@ -29,6 +29,7 @@ export function TakeList<Take extends TakeSummary>({
   readonly hrefOf?: (take: Take) => string;
 }) {
   const today = dayOf(new Date());
+  const hasAnswers = takes.some(({ answer }) => answer);
   return (
     <ul className="divide-y divide-rule">
       {takes.map((take) => (
@@ -47,9 +48,11 @@ export function TakeList<Take extends TakeSummary>({
             <span className="w-16 tabular-nums">at {take.askedBpm}</span>
             <MeasureStrip take={take} />
             <span className="w-28 text-right text-faint">{sayDay(dayOf(take.handedInAt), today)}</span>
-            <span className="flex w-24 items-center justify-end gap-1">
-              {take.answer && <AnswerMark answer={take.answer} />}
-            </span>
+            {hasAnswers && (
+              <span className="flex w-24 items-center justify-end gap-1">
+                {take.answer && <AnswerMark answer={take.answer} />}
+              </span>
+            )}
           </Link>
         </li>
       ))}

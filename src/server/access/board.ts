@@ -124,7 +124,9 @@ function cellOf(
 function stateOf(takes: readonly TakeRow[], words: readonly StageWord[], isLearned: boolean): BoardState {
   const newest = takes[0];
   const asked = words.findLast(({ kind }) => kind === 'asks-for-help');
-  if (asked && !(newest?.answer && newest.handedInAt > asked.saidAt)) return 'asks-for-help';
+  // The teacher's word came after the question, as in the queue.
+  const isSettled = takes.some(({ answeredAt }) => asked && answeredAt && answeredAt > asked.saidAt);
+  if (asked && !isSettled) return 'asks-for-help';
   if (newest?.answer === 'see-me') return 'see-me';
   if (newest && !newest.answer && newest.state !== 'waiting') return 'waiting';
   return isLearned ? 'learned' : 'under-way';

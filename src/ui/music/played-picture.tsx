@@ -83,7 +83,7 @@ export function PlayedPicture({ line, verdict, pitches, onHear }: PlayedPictureP
               />
               {measureNumber !== undefined && (
                 <text x={x(seconds) + 3} y={14} fontSize="14" fill="var(--color-ink)">
-                  {measureNumber}
+                  {measureNumber === 0 ? 'pickup' : measureNumber}
                 </text>
               )}
             </g>

@@ -50,7 +50,7 @@ export function AnswerForm({
     c: () => word.current?.focus(),
   });
   return (
-    <form action={submit} className="grid items-end gap-3 md:grid-cols-[1fr_auto]">
+    <form action={submit} className="grid items-end gap-3 lg:grid-cols-[1fr_auto]">
       <div>
         <Label.Root htmlFor="comment" className="mb-1 block font-bold">
           Your word to the student <Key>C</Key>
@@ -90,11 +90,11 @@ export function AnswerForm({
         })}
       </div>
       {passages && (
-        <div className="md:col-span-2">
+        <div className="lg:col-span-2">
           <PassageChoice choice={passages} vocabulary={vocabulary} />
         </div>
       )}
-      <details className="md:col-span-2" open={Object.keys(rating).length > 0}>
+      <details className="lg:col-span-2" open={Object.keys(rating).length > 0}>
         <summary className="min-h-8 cursor-pointer text-base text-cool underline underline-offset-4">
           Rate it as well, out of ten
         </summary>

@@ -119,6 +119,7 @@ function takeRows() {
       'take_answer.answer',
       'take_answer.comment',
       'take_answer.passage',
+      'take_answer.answered_at as answeredAt',
     ])
     .select(['take_check.measures', 'take_check.verdict_state as verdictState'])
     .select(overrulesOf('take.id').as('overrules'));

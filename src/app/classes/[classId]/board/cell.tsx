@@ -24,7 +24,7 @@ export function Cell({ cell }: { readonly cell: BoardCell }) {
       aria-label={[reachedBpm, SAID[state]].filter(Boolean).join(', ')}
       style={share > 0 ? { backgroundSize: `${share}% 100%` } : undefined}
     >
-      {SIGNS[state]} {reachedBpm}
+      {SIGNS[state]} {reachedBpm ?? (state === 'under-way' && '…')}
     </td>
   );
 }
@@ -48,6 +48,7 @@ export function CellSample() {
       <span>◆ waits for your word</span>
       <span>? asks for help</span>
       <span>⌂ comes to see you</span>
+      <span>… tried, not good yet</span>
       <span>· not begun</span>
       <span>✦ tokens</span>
       <span>◷ a week without a take</span>
