@@ -10,6 +10,7 @@ import { listOverrules, overruleMeasure } from '@/server/access/overrules';
 import { getQueue } from '@/server/access/queue';
 import { changeKeeping, getRoster, removeStudent, setArchived } from '@/server/access/roster';
 import { answerTake, getPassageChoice, getTake, handIn } from '@/server/access/takes';
+import { takeOutStudent } from '@/server/access/taking-out';
 import { NotFound } from '@/server/access/viewer';
 import { getVoice, keepVoice, listVoices, takeVoiceAway } from '@/server/access/voices';
 import { closeDatabase, database } from '@/server/db/connection';
@@ -186,6 +187,16 @@ test('what a teacher says and plays is kept with the take, heard by its student,
     await expect(listVoices(stranger, id)).rejects.toThrow(NotFound);
     await expect(getVoice(stranger, id, 'spoken', 0, 10)).rejects.toThrow(NotFound);
   }
+  // It goes out with everything else of the student.
+  const taken = new Map<string, Uint8Array>();
+  for await (const { path, bytes } of (await takeOutStudent(world.student, world.student.userId)).files)
+    taken.set(path, bytes);
+  const spoken = taken.get(`answers/${id.slice(0, 8)} spoken.wav`);
+  expect(spoken && Buffer.compare(spoken, Buffer.from(anew))).toBe(0);
+  expect(new TextDecoder().decode(taken.get('student.json'))).toContain(
+    `answers/${id.slice(0, 8)} played.wav`,
+  );
+
   await expect(takeVoiceAway(world.student, id, 'played')).rejects.toThrow(NotFound);
   await takeVoiceAway(world.teacher, id, 'played');
   expect((await listVoices(world.teacher, id)).map(({ kind }) => kind)).toEqual(['spoken']);
