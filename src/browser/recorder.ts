@@ -4,6 +4,13 @@ import type { Mixer } from './mixer';
 /** Why the microphone cannot be used, in words for the student. */
 export class MicrophoneProblem extends Error {}
 
+/** What to tell somebody whose microphone did not open. */
+export function sayMicrophoneProblem(error: unknown): string {
+  return error instanceof MicrophoneProblem
+    ? error.message
+    : 'The microphone could not be opened. Reload the page and try again.';
+}
+
 /** What one block of sound was like. */
 export interface Level {
   readonly peakDb: number;

@@ -14,12 +14,13 @@ import { chooseFlaws, type FlawKind, perform, QUIET_ROOM, render, STEADY_STYLE }
 import { writeWav } from '@/core/signal';
 import { createStudent, createTeacher } from '@/server/auth/accounts';
 import { closeDatabase, database } from '@/server/db/connection';
+import { storeAnswer } from '@/server/db/queries/answers';
 import { insertAssignment } from '@/server/db/queries/assignments';
 import { insertBook } from '@/server/db/queries/books';
 import { insertClass } from '@/server/db/queries/classes';
 import { insertLine } from '@/server/db/queries/lines';
 import { maybePartForStudent, putOnStand } from '@/server/db/queries/music';
-import { insertTake, storeAnswer } from '@/server/db/queries/takes';
+import { insertTake } from '@/server/db/queries/takes';
 import { checkTake } from '@/server/jobs/check-take';
 import { engraveLine } from '@/server/jobs/engrave-line';
 import { PLAYERS } from '../evaluation/players';

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
 import { writeWav } from '@/core/signal';
+import { answerTake, listAnsweredTakes } from '@/server/access/answers';
 import {
   assign,
   getAssignmentToPlay,
@@ -9,7 +10,7 @@ import {
 } from '@/server/access/assignments';
 import { addStudent, changeInstrument, createClass, getClass, listClasses } from '@/server/access/classes';
 import { getLine, listShelf } from '@/server/access/shelf';
-import { answerTake, getTake, getTakeAudio, handIn, listAnsweredTakes } from '@/server/access/takes';
+import { getTake, getTakeAudio, handIn } from '@/server/access/takes';
 import { NotFound } from '@/server/access/viewer';
 import { closeDatabase } from '@/server/db/connection';
 import { listTakesOfStudent } from '@/server/db/queries/takes';

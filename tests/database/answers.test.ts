@@ -1,6 +1,6 @@
-import { randomUUID } from 'node:crypto';
-import { type Flaw, perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
+import type { Flaw } from '@/core/playing';
 import { writeWav } from '@/core/signal';
+import { answerTake, getPassageChoice } from '@/server/access/answers';
 import { getAssignmentToPlay, listAssignmentsOfStudent } from '@/server/access/assignments';
 import { getBoard } from '@/server/access/board';
 import { listClasses } from '@/server/access/classes';
@@ -9,15 +9,15 @@ import { getGiven } from '@/server/access/given';
 import { listOverrules, overruleMeasure } from '@/server/access/overrules';
 import { getQueue } from '@/server/access/queue';
 import { changeKeeping, getRoster, removeStudent, setArchived } from '@/server/access/roster';
-import { answerTake, getPassageChoice, getTake, handIn } from '@/server/access/takes';
+import { getTake } from '@/server/access/takes';
 import { takeOutStudent } from '@/server/access/taking-out';
 import { NotFound } from '@/server/access/viewer';
 import { getVoice, keepVoice, listVoices, takeVoiceAway } from '@/server/access/voices';
 import { closeDatabase, database } from '@/server/db/connection';
 import { listTakesOfStudent } from '@/server/db/queries/takes';
-import { checkTake } from '@/server/jobs/check-take';
 import { bookLine } from '../support/lines';
 import { giveOut, play } from '../support/plans';
+import { handInAndCheck, played } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
 
 jest.mock('next/headers', () => ({ headers: async () => new Headers() }));
@@ -40,19 +40,12 @@ beforeAll(async () => {
 });
 afterAll(closeDatabase);
 
-/** Hands in the whole line with flaws and has it checked. */
-async function take(flaws: readonly Flaw[], seed: number): Promise<string> {
-  const id = randomUUID();
-  const sound = render(perform(LINE, { ...STEADY_STYLE, seed, bpm: 66 }, flaws), 'flute', {
-    ...QUIET_ROOM,
-    sampleRate: 16000,
-    seed,
-  });
-  const form = { id, assignmentId: world.assignmentId, askedBpm: '66', source: 'recorded' };
-  await handIn(world.student, form, writeWav(sound));
-  await checkTake(id);
-  return id;
-}
+const take = (flaws: readonly Flaw[], seed: number) =>
+  handInAndCheck(
+    world.student,
+    { assignmentId: world.assignmentId, askedBpm: '66' },
+    played(66, seed, flaws),
+  );
 
 test('measures that a teacher asks for are the next stage, once for every take, and then the plan goes on', async () => {
   const assignmentId = await giveOut(world);

@@ -1,6 +1,4 @@
-import { randomUUID } from 'node:crypto';
-import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
-import { writeWav } from '@/core/signal';
+import { answerTake } from '@/server/access/answers';
 import { askForHelp } from '@/server/access/assignments';
 import { getBoard, getStumbles } from '@/server/access/board';
 import { changePace } from '@/server/access/classes';
@@ -8,13 +6,12 @@ import { takeBack } from '@/server/access/given';
 import { overruleMeasure } from '@/server/access/overrules';
 import { listPins, pinWord, unpin } from '@/server/access/pins';
 import { getRecord } from '@/server/access/record';
-import { answerTake, handIn } from '@/server/access/takes';
 import { NotFound, type Viewer } from '@/server/access/viewer';
 import { createStudent } from '@/server/auth/accounts';
 import { closeDatabase } from '@/server/db/connection';
 import { listTakesOfAssignment } from '@/server/db/queries/takes';
-import { checkTake } from '@/server/jobs/check-take';
 import { bookLine } from '../support/lines';
+import { handInAndCheck, played } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
 
 jest.mock('next/headers', () => ({ headers: async () => new Headers() }));
@@ -43,25 +40,14 @@ async function join(name: string): Promise<Viewer> {
   return { userId, name, role: 'student' };
 }
 /** @param wrong the note that is played too high. */
-async function take(student: Viewer, askedBpm: number, wrong?: string): Promise<string> {
-  const id = randomUUID();
+function take(student: Viewer, askedBpm: number, wrong?: string): Promise<string> {
   const flaws = wrong ? [{ kind: 'wrong', noteId: wrong, semitones: 3 } as const] : [];
-  const style = { ...STEADY_STYLE, seed: ++seed, bpm: askedBpm };
-  const sound = render(perform(bookLine(5), style, flaws), 'flute', {
-    ...QUIET_ROOM,
-    sampleRate: 16000,
-    seed,
-  });
   const form = {
-    id,
     assignmentId: world.assignmentId,
     askedBpm: `${askedBpm}`,
-    source: 'recorded',
     selfRating: { notes: 6 },
   };
-  await handIn(student, form, writeWav(sound));
-  await checkTake(id);
-  return id;
+  return handInAndCheck(student, form, played(askedBpm, ++seed, flaws));
 }
 const cellOf = async (name: string) => {
   const { board } = await getBoard(world.teacher, world.classId, today, dayOf);

@@ -1,16 +1,16 @@
 import { randomUUID } from 'node:crypto';
-import { type Flaw, perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
 import { writeWav } from '@/core/signal';
+import { answerTake } from '@/server/access/answers';
 import { askForHelp } from '@/server/access/assignments';
 import { listOverrules, overruleMeasure } from '@/server/access/overrules';
 import { getQueue } from '@/server/access/queue';
-import { answerTake, getTake, handIn, listEarlierTakes } from '@/server/access/takes';
+import { getTake, handIn, listEarlierTakes } from '@/server/access/takes';
 import { NotFound, type Viewer } from '@/server/access/viewer';
 import { createStudent } from '@/server/auth/accounts';
 import { closeDatabase, database } from '@/server/db/connection';
 import { listTakesOfStudent } from '@/server/db/queries/takes';
 import { checkTake } from '@/server/jobs/check-take';
-import { bookLine } from '../support/lines';
+import { handInAndCheck, played } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
 
 jest.mock('next/headers', () => ({ headers: async () => new Headers() }));
@@ -22,17 +22,8 @@ jest.mock('@/server/jobs/queue', () => ({ requestCheck: async () => undefined })
 jest.setTimeout(180_000);
 
 let seed = 0;
-/** Nobody plays a line twice alike. */
-const played = (flaws: readonly Flaw[]) =>
-  writeWav(
-    render(perform(bookLine(5), { ...STEADY_STYLE, seed: ++seed, bpm: 66 }, flaws), 'flute', {
-      ...QUIET_ROOM,
-      sampleRate: 16000,
-      seed,
-    }),
-  );
-const good = () => played([]);
-const weak = () => played([{ kind: 'wrong', noteId: 'm2n2', semitones: 3 }]);
+const good = () => played(66, ++seed);
+const weak = () => played(66, ++seed, [{ kind: 'wrong', noteId: 'm2n2', semitones: 3 }]);
 const silent = writeWav({ samples: new Float32Array(16000 * 8), sampleRate: 16000 });
 
 let world: World;
@@ -44,9 +35,7 @@ async function join(name: string): Promise<Viewer> {
 }
 /** A take that is handed in and checked, so many hours ago. */
 async function take(student: Viewer, wav: Uint8Array, hoursAgo: number): Promise<string> {
-  const id = randomUUID();
-  await handIn(student, { id, assignmentId: world.assignmentId, askedBpm: '66', source: 'recorded' }, wav);
-  await checkTake(id);
+  const id = await handInAndCheck(student, { assignmentId: world.assignmentId, askedBpm: '66' }, wav);
   await database()
     .updateTable('take')
     .set({ handed_in_at: new Date(Date.now() - hoursAgo * 3_600_000) })

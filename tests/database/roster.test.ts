@@ -5,6 +5,7 @@ import { zipStream } from '@/app/_components/zip';
 import { readPlayableLine } from '@/core/formats';
 import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
 import { readWav, writeWav } from '@/core/signal';
+import { answerTake } from '@/server/access/answers';
 import { askForHelp, listAssignmentsOfStudent } from '@/server/access/assignments';
 import { createClass, getClass, listClasses } from '@/server/access/classes';
 import { overruleMeasure } from '@/server/access/overrules';
@@ -26,7 +27,7 @@ import {
   takeInList,
 } from '@/server/access/roster';
 import { signInStudent } from '@/server/access/sign-in';
-import { answerTake, getTake, getTakeAudio, handIn, receivePiece } from '@/server/access/takes';
+import { getTake, getTakeAudio, handIn, receivePiece } from '@/server/access/takes';
 import { takeOutClass, takeOutStudent } from '@/server/access/taking-out';
 import { NotFound, type Viewer } from '@/server/access/viewer';
 import { closeDatabase, database } from '@/server/db/connection';

@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { STEPS } from '@/core/practice';
+import { answerTake } from '@/server/access/answers';
 import { getAssignmentToPlay, listAssignmentsOfStudent, sayStageDone } from '@/server/access/assignments';
 import { changeForStudent, copyToClass, getGiven, takeBack } from '@/server/access/given';
-import { answerTake, getTake, handIn } from '@/server/access/takes';
+import { getTake, handIn } from '@/server/access/takes';
 import { NotFound } from '@/server/access/viewer';
 import { createStudent } from '@/server/auth/accounts';
 import { closeDatabase, database } from '@/server/db/connection';

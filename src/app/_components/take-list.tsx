@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import type { Answer } from '@/core/hearing';
-import type { MeasureVerdict } from '@/core/judging';
+import { type MeasureVerdict, needsWork } from '@/core/judging';
 import { ANSWER_ICONS } from './answer-icons';
 import { dayOf, sayDay } from './day';
 
@@ -83,7 +83,8 @@ function MeasureStrip({ take }: { readonly take: TakeSummary }) {
   if (take.state === 'waiting') return <span className="w-44 text-faint">being checked …</span>;
   if (take.state === 'failed' || !take.measures)
     return <span className="w-44 text-warm">could not be read</span>;
-  const weak = take.measures.filter((m) => m.notesNeedWork || m.rhythmNeedsWork);
+  const halves = halvesOf(take.measures);
+  const weak = take.measures.filter(needsWork);
   const label =
     weak.length === 0
       ? 'every measure right'
@@ -98,40 +99,47 @@ function MeasureStrip({ take }: { readonly take: TakeSummary }) {
       <title>{label}</title>
       {/* Three shapes a strip, however many measures: a desk shows thousands of them. */}
       <path
-        d={cells(take.measures, false)}
+        d={cells(halves, false)}
         fill="var(--color-cool-wash)"
         stroke="var(--color-ink)"
         strokeWidth="0.7"
       />
       <path
-        d={cells(take.measures, true)}
+        d={cells(halves, true)}
         fill="var(--color-warm-wash)"
         stroke="var(--color-ink)"
         strokeWidth="0.7"
       />
-      <path d={hatches(take.measures)} stroke="var(--color-warm)" strokeWidth="1.6" />
+      <path d={hatches(halves)} stroke="var(--color-warm)" strokeWidth="1.6" />
     </svg>
   );
 }
 
 /** Outlines of the cells that need work, or of those that do not: notes above, rhythm below. */
-function cells(measures: readonly MeasureVerdict[], needWork: boolean): string {
-  return halves(measures)
-    .filter(({ needsWork }) => needsWork === needWork)
+function cells(halves: readonly Half[], isWeak: boolean): string {
+  return halves
+    .filter((half) => half.isWeak === isWeak)
     .map(({ x, y }) => `M${x + 1} ${y + 0.5}h${CELL - 2}v9h${2 - CELL}z`)
     .join('');
 }
 
-function hatches(measures: readonly MeasureVerdict[]): string {
-  return halves(measures)
-    .filter(({ needsWork }) => needsWork)
+function hatches(halves: readonly Half[]): string {
+  return halves
+    .filter(({ isWeak }) => isWeak)
     .map(({ x, y }) => `M${x + 2} ${y + 8.5}l7-7M${x + 2} ${y + 4.5}l3.5-3.5M${x + 6} ${y + 9}l3.5-3.5`)
     .join('');
 }
 
-function halves(measures: readonly MeasureVerdict[]) {
+/** The upper or the lower half of a measure's cell. */
+interface Half {
+  readonly x: number;
+  readonly y: number;
+  readonly isWeak: boolean;
+}
+
+function halvesOf(measures: readonly MeasureVerdict[]): readonly Half[] {
   return measures.flatMap(({ notesNeedWork, rhythmNeedsWork }, index) => [
-    { x: index * CELL, y: 0, needsWork: notesNeedWork },
-    { x: index * CELL, y: 10, needsWork: rhythmNeedsWork },
+    { x: index * CELL, y: 0, isWeak: notesNeedWork },
+    { x: index * CELL, y: 10, isWeak: rhythmNeedsWork },
   ]);
 }

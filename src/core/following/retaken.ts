@@ -1,5 +1,6 @@
 import type { Alignment, Match, Target } from './align';
 import type { HeardSound } from './candidates';
+import type { PulsePoint } from './pulse';
 
 /** Two sounds are of one pitch when they are this close. */
 const SAME_PITCH_SEMITONES = 0.6;
@@ -25,9 +26,16 @@ export function withRetakenNotes(
   targets: readonly Target[],
   secondsPerBeat: number,
 ): Alignment {
-  const used = new Set(alignment.matches.map(({ sound }) => sound));
+  const read = alignment.matches.map(
+    ({ target, sound, restart }): Reading => ({
+      beats: targets[target]!.onsetBeats,
+      seconds: sounds[sound]!.onsetSeconds,
+      sound,
+      restart,
+    }),
+  );
   const matches = alignment.matches.flatMap((match, index): Match[] => {
-    const attempt = abandonedAttempt(match, index, alignment.matches, used, sounds, targets, secondsPerBeat);
+    const attempt = abandonedAttempt(read[index - 1], read[index]!, read[index + 1], sounds, secondsPerBeat);
     return attempt === undefined
       ? [match]
       : [
@@ -38,32 +46,32 @@ export function withRetakenNotes(
   return { ...alignment, matches };
 }
 
+/** A match with where it is written and when it was played. */
+interface Reading extends PulsePoint {
+  readonly sound: number;
+  readonly restart: boolean;
+}
+
+/** @returns the sound of it: one that no note was read from, as it lies between two neighbours. */
 function abandonedAttempt(
-  match: Match,
-  index: number,
-  matches: readonly Match[],
-  used: ReadonlySet<number>,
+  before: Reading | undefined,
+  here: Reading,
+  next: Reading | undefined,
   sounds: readonly HeardSound[],
-  targets: readonly Target[],
   secondsPerBeat: number,
 ): number | undefined {
-  const before = matches[index - 1];
-  const next = matches[index + 1];
-  if (!before || !next || match.restart || next.restart) return undefined;
-  const at = (of: Match) => sounds[of.sound]!.onsetSeconds;
-  const beatsOf = (of: Match) => targets[of.target]!.onsetBeats;
-  const due = at(before) + (beatsOf(match) - beatsOf(before)) * secondsPerBeat;
-  const shift = at(match) - due;
+  if (!before || !next || here.restart || next.restart) return undefined;
+  const due = before.seconds + (here.beats - before.beats) * secondsPerBeat;
+  const shift = here.seconds - due;
   if (shift < LEAST_SHIFT_SECONDS || shift < LEAST_SHIFT_BEATS * secondsPerBeat) return undefined;
-  const onward = at(next) - at(match) - (beatsOf(next) - beatsOf(match)) * secondsPerBeat;
+  const onward = next.seconds - here.seconds - (next.beats - here.beats) * secondsPerBeat;
   if (Math.abs(onward) > GOES_ON_SHARE * shift) return undefined;
-  for (let sound = match.sound - 1; sound > before.sound; sound--) {
+  for (let sound = here.sound - 1; sound > before.sound; sound--) {
     const attempt = sounds[sound]!;
-    const isFree = !used.has(sound) && attempt.endSeconds - attempt.onsetSeconds >= SHORTEST_ATTEMPT_SECONDS;
     if (
-      isFree &&
+      attempt.endSeconds - attempt.onsetSeconds >= SHORTEST_ATTEMPT_SECONDS &&
       Math.abs(attempt.onsetSeconds - due) <= DUE_SHARE * shift &&
-      isSamePitch(attempt.midi, sounds[match.sound]!.midi)
+      isSamePitch(attempt.midi, sounds[here.sound]!.midi)
     )
       return sound;
   }

@@ -2,6 +2,10 @@
 export const ANSWERS = ['accepted', 'again', 'see-me'] as const;
 export type Answer = (typeof ANSWERS)[number];
 
+/** What a teacher records for a take: an answer in words, or the line as it should sound. */
+export const VOICE_KINDS = ['spoken', 'played'] as const;
+export type VoiceKind = (typeof VOICE_KINDS)[number];
+
 /** To the student. */
 export function sayAnswer(answer: Answer): string {
   switch (answer) {

@@ -1,4 +1,4 @@
-export { ANSWERS, type Answer, sayAnswer } from './answer';
+export { ANSWERS, type Answer, sayAnswer, VOICE_KINDS, type VoiceKind } from './answer';
 export {
   firstWeakMeasure,
   inOrderOfNeed,

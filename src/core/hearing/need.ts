@@ -1,4 +1,4 @@
-import type { MeasureVerdict, Verdict } from '../judging';
+import { type MeasureVerdict, needsWork, type Verdict } from '../judging';
 import { outcomeOf } from '../practice';
 import { sayMeasure, type Vocabulary } from '../time';
 import type { Remark } from './please-listen';
@@ -87,9 +87,6 @@ export function sayNeed(need: Need, helpMeasure: number | null, vocabulary: Voca
 
 /** Where to begin listening; undefined when nothing needs work. */
 export function firstWeakMeasure(measures: readonly MeasureVerdict[]): number | undefined {
-  const index = measures.findIndex(
-    ({ notesNeedWork, rhythmNeedsWork, startSeconds }) =>
-      (notesNeedWork || rhythmNeedsWork) && startSeconds !== undefined,
-  );
+  const index = measures.findIndex((measure) => needsWork(measure) && measure.startSeconds !== undefined);
   return index < 0 ? undefined : index;
 }

@@ -1,6 +1,7 @@
 import { listed, unreachable } from '../base';
 import { sayMeasure } from '../time';
 import { describeFigure } from './figures';
+import { needsWork } from './needs-work';
 import type { MeasureVerdict, Verdict, VerdictState } from './verdict';
 
 /** The share of the asked tempo from which a take counts as in tempo. */
@@ -9,7 +10,7 @@ const IN_TEMPO_SHARE = 0.92;
 /** One sentence that says what to do next, for a nine-year-old. */
 export function nextStep(verdict: Verdict): string {
   if (verdict.state !== 'judged') return whyNotJudged(verdict, verdict.state);
-  const weak = verdict.measures.filter((measure) => measure.notesNeedWork || measure.rhythmNeedsWork);
+  const weak = verdict.measures.filter(needsWork);
   if (weak.length === 0) return adviceForCleanTake(verdict);
   if (weak.length > verdict.measures.length / 2) {
     return `Many measures need work: play slower, and start with ${measureName(weak[0]!)} and the one after it.`;

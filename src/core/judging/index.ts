@@ -2,6 +2,7 @@ export { nextStep } from './advice';
 export type { CharacterFinding } from './character';
 export { describeFigure, type FigureFinding } from './figures';
 export { judge } from './judge';
+export { needsWork } from './needs-work';
 export { isRightNote, OVERRULED, type Overrule, withOverrules } from './overrule';
 export {
   describeStrictness,

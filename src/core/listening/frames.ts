@@ -47,14 +47,6 @@ export interface TwoRates {
   readonly forPitch: Float32Array;
 }
 
-/** Time of the middle of a frame. */
-export function frameSeconds(frame: number): number {
-  return (frame + 0.5) * FRAME_SECONDS;
-}
-
-/** How many frames a time lasts. */
-export const toFrames = (seconds: number) => Math.round(seconds / FRAME_SECONDS);
-
 /** Where this little lies between the quiet and the loud, the quiet is hardly silence. */
 const LEAST_SPAN_DB = 20;
 

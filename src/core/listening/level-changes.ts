@@ -1,4 +1,5 @@
-import { type Frames, frameSeconds, toFrames } from './frames';
+import { frameSeconds, toFrames } from './frame-length';
+import type { Frames } from './frames';
 import type { Stretch } from './restarts';
 
 /** A held tone changes little in this time; one that is started anew gets louder or softer, however its start is covered. */

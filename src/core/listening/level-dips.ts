@@ -1,6 +1,5 @@
 import { clamp } from '../base';
-import { FRAME_SECONDS } from './frame-length';
-import { toFrames } from './frames';
+import { FRAME_SECONDS, toFrames } from './frame-length';
 import { loudest } from './levels';
 import type { Stretch } from './restarts';
 

@@ -8,8 +8,8 @@ import {
   HighPass,
   peakAmplitude,
 } from '../signal';
-import { FRAME_SECONDS } from './frame-length';
-import { FrameMeter, type Frames, type TwoRates, toFrames } from './frames';
+import { FRAME_SECONDS, toFrames } from './frame-length';
+import { FrameMeter, type Frames, type TwoRates } from './frames';
 import {
   type Heard,
   type HeardNote,

@@ -1,6 +1,6 @@
 import { clamp } from '../base';
-import { FRAME_SECONDS } from './frame-length';
-import { type Frames, toFrames } from './frames';
+import { FRAME_SECONDS, toFrames } from './frame-length';
+import type { Frames } from './frames';
 import { ATTACK_SECONDS, changeAround, END_SECONDS, LEAST_CHANGE_DB } from './level-changes';
 import { risesSharply } from './level-dips';
 import { loudest } from './levels';

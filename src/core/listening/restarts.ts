@@ -1,7 +1,7 @@
 import { clamp, quantile } from '../base';
 import type { BandLevels } from './bands';
-import { FRAME_SECONDS } from './frame-length';
-import { type Frames, toFrames } from './frames';
+import { FRAME_SECONDS, toFrames } from './frame-length';
+import type { Frames } from './frames';
 import { DIP_SIDE_SECONDS, levelDip, neededDip, risesSharply } from './level-dips';
 import { loudest, SILENCE_DB } from './levels';
 import type { PeriodicityBreak } from './periodicity';

@@ -1,5 +1,5 @@
 import { clamp, quantile } from '../base';
-import { FRAME_SECONDS } from './frame-length';
+import { toFrames } from './frame-length';
 
 /** In this time … */
 const FALL_SECONDS = 0.1;
@@ -19,7 +19,7 @@ const ABOVE_NOISE_DB = 25;
  * @param levelDb of every frame.
  */
 export function ringing(levelDb: Float64Array, noiseDb: number, peakDb: number): number {
-  const step = Math.round(FALL_SECONDS / FRAME_SECONDS);
+  const step = toFrames(FALL_SECONDS);
   const falls: number[] = [];
   for (let frame = 0; frame + step < levelDb.length; frame++) {
     const level = levelDb[frame]!;

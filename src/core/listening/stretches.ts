@@ -1,6 +1,6 @@
 import { median } from '../base';
-import { FRAME_SECONDS } from './frame-length';
-import { type Frames, toFrames } from './frames';
+import { FRAME_SECONDS, toFrames } from './frame-length';
+import type { Frames } from './frames';
 import { DIP_SIDE_SECONDS, levelDip, neededDip } from './level-dips';
 import type { PartialMeter } from './partials';
 import { splitAtSteps } from './pitch-steps';

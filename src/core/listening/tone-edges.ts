@@ -1,6 +1,6 @@
 import { clamp, median } from '../base';
-import { FRAME_SECONDS } from './frame-length';
-import { type Frames, frameSeconds, toFrames } from './frames';
+import { FRAME_SECONDS, frameSeconds, toFrames } from './frame-length';
+import type { Frames } from './frames';
 import type { HeardNote } from './heard';
 import { DIP_SIDE_SECONDS, levelDip, RESTART_DIP_DB } from './level-dips';
 import { loudest } from './levels';

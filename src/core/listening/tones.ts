@@ -1,7 +1,7 @@
 import { median } from '../base';
 import type { Audio } from '../signal';
-import { FRAME_SECONDS } from './frame-length';
-import { type Frames, frameSeconds, toFrames } from './frames';
+import { FRAME_SECONDS, frameSeconds, toFrames } from './frame-length';
+import type { Frames } from './frames';
 import type { HeardNote } from './heard';
 import { levelChanges } from './level-changes';
 import type { PartialMeter } from './partials';

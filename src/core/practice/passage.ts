@@ -1,4 +1,4 @@
-import type { MeasureVerdict } from '../judging';
+import { type MeasureVerdict, needsWork } from '../judging';
 import type { Part } from '../notation';
 import { measureName, sayMeasure, type Vocabulary } from '../time';
 import type { Stage } from './plan';
@@ -46,11 +46,10 @@ export function passageToAsk(
   askedBpm: number,
   rungs: readonly number[],
 ): Passage | undefined {
-  const isWeak = ({ notesNeedWork, rhythmNeedsWork }: MeasureVerdict) => notesNeedWork || rhythmNeedsWork;
-  const first = measures.findIndex(isWeak);
+  const first = measures.findIndex(needsWork);
   if (first < 0) return undefined;
   let last = first;
-  while (measures[last + 1] && isWeak(measures[last + 1]!)) last++;
+  while (measures[last + 1] && needsWork(measures[last + 1]!)) last++;
   const numbers = measures.slice(first, last + 1).map(({ printedIndex }) => printed[printedIndex]!);
   return {
     // A run across a repeat goes back: all of what it covers.

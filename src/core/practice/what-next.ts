@@ -1,4 +1,4 @@
-import type { MeasureVerdict, Verdict } from '../judging';
+import { type MeasureVerdict, needsWork, type Verdict } from '../judging';
 import { type Line, type Measure, restInstead } from '../notation';
 import { moveByMarks } from '../tempo';
 import { lineOfChunk } from './chunk-line';
@@ -53,10 +53,6 @@ export function maybeNextPractice(verdict: Verdict, askedBpm: number): NextPract
     what: notes && rhythm ? 'both' : notes ? 'notes' : rhythm ? 'rhythm' : 'going-on',
     step: rhythm && !notes ? 'clap' : notes && !rhythm ? 'name-and-finger' : 'plain',
   };
-}
-
-function needsWork({ notesNeedWork, rhythmNeedsWork }: MeasureVerdict): boolean {
-  return notesNeedWork || rhythmNeedsWork;
 }
 
 function faults({ written, notesRight, rhythmRight }: MeasureVerdict): number {

@@ -14,25 +14,22 @@ import {
   type Stage,
   strictnessOf,
 } from '@/core/practice';
-import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
 import { measureName, type Vocabulary } from '@/core/time';
 import { LAYOUT_NAMES } from '@/engraving/engraving';
+import { listAskedPassages } from '@/server/db/queries/answers';
 import * as queries from '@/server/db/queries/assignments';
 import { listParts, maybePartForStudent, storeMusic } from '@/server/db/queries/music';
-import { listAskedPassages, listTakesOfStudent } from '@/server/db/queries/takes';
+import { listTakesOfStudent } from '@/server/db/queries/takes';
 import { requestEngraving } from '@/server/jobs/queue';
 import { getClass } from './classes';
 import { engravingsOf } from './engravings';
 import { requireOwnPlan } from './plans';
 import { requireOwnLine } from './shelf';
 import { lineOfStage, stagesOfStudent, standingOf } from './stages';
+import { tempoField } from './tempo-field';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
 
-const tempo = z.coerce
-  .number({ error: 'Type both tempos as numbers.' })
-  .int('A tempo is a whole number.')
-  .min(SLOWEST_MARK, `A tempo is at least ${SLOWEST_MARK}.`)
-  .max(FASTEST_MARK, `A tempo is at most ${FASTEST_MARK}.`);
+const tempo = tempoField('Type both tempos as numbers.');
 const assignmentForm = z
   .object({
     lineId: z.uuid('Choose a line.'),

@@ -2,26 +2,23 @@ import 'server-only';
 import { z } from 'zod';
 import { type Alongside, BACKINGS } from '@/core/accompanying';
 import { STORED_COUNT_IN, USUAL_STYLE } from '@/core/counting';
-import { ANSWERS } from '@/core/hearing';
 import { JUDGING_VERSION } from '@/core/judging';
-import { LEAST_RATING, layRungs, MOST_RATING, NO_PLAN, passageToAsk, QUALITIES } from '@/core/practice';
-import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
+import { LEAST_RATING, MOST_RATING, QUALITIES } from '@/core/practice';
 import { countAttempt } from '@/server/db/queries/accounts';
-import { maybePartForStudent } from '@/server/db/queries/music';
 import * as pieces from '@/server/db/queries/take-pieces';
 import * as queries from '@/server/db/queries/takes';
 import { maybeWholeAudio } from '@/server/db/queries/taking-out';
 import { requestCheck } from '@/server/jobs/queue';
 import { requireMusicOfStage } from './assignments';
 import { engravingsOf } from './engravings';
-import { assertTeacher, NotFound, type Viewer } from './viewer';
+import { NotFound, type Viewer } from './viewer';
 
 /** Five minutes of 48 kHz 16-bit mono are 29 MB; a line takes one. */
 export const MAXIMUM_TAKE_BYTES = 30_000_000;
 /** More hand-ins than this in an hour are a stuck program, not a student. */
 const MOST_TAKES_PER_HOUR = 120;
 /** A range of a recording is sent in pieces of at most this. */
-const MAXIMUM_RANGE_BYTES = 1_000_000;
+export const MAXIMUM_RANGE_BYTES = 1_000_000;
 
 /** A take that waited on a device for longer than this was not played when it says. */
 const LONGEST_WAIT_DAYS = 60;
@@ -42,7 +39,11 @@ const alongsideForm: z.ZodType<Alongside> = z.object({
     roundTripSeconds: z.number().min(0).max(2),
   }),
 });
-const rating = z.number().int().min(LEAST_RATING).max(MOST_RATING);
+/** Some or all of the qualities, out of ten. */
+export const ratingForm = z.partialRecord(
+  z.enum(QUALITIES),
+  z.number().int().min(LEAST_RATING).max(MOST_RATING),
+);
 
 const takeForm = z.object({
   id: z.uuid(),
@@ -51,7 +52,7 @@ const takeForm = z.object({
   source: z.enum(['recorded', 'file']),
   stage: z.string().min(1).max(160).optional(),
   alongside: alongsideForm.optional(),
-  selfRating: z.partialRecord(z.enum(QUALITIES), rating).optional(),
+  selfRating: ratingForm.optional(),
   recordedAt: z.coerce.date().optional(),
 });
 
@@ -259,72 +260,4 @@ export async function getWholeTake(viewer: Viewer, takeId: string): Promise<Buff
 export async function listEarlierTakes(viewer: Viewer, takeId: string) {
   await requireTake(viewer, takeId);
   return queries.listEarlierTakes(takeId);
-}
-
-/** What was answered last in the viewer's classes, newest first. */
-export function listAnsweredTakes(viewer: Viewer) {
-  assertTeacher(viewer);
-  return queries.listAnsweredTakes(viewer.userId);
-}
-
-/**
- * What may be asked for instead of the whole line, for the teacher who answers a take: the printed measures of the student's
- * part, and what is proposed. @throws NotFound
- */
-export async function getPassageChoice(viewer: Viewer, take: Awaited<ReturnType<typeof getTake>>) {
-  assertTeacher(viewer);
-  await requireTake(viewer, take.id);
-  const part = await maybePartForStudent(take.lineId, take.studentId, take.classId);
-  if (!part) return undefined;
-  const numbers = part.line.part.measures.map(({ number }) => number);
-  const printed = take.line.part.measures.map(({ number }) => number);
-  const rungs = layRungs(take, (take.plan ?? NO_PLAN).ladderSteps);
-  const weak = passageToAsk(take.verdict?.measures ?? [], printed, take.askedBpm, rungs);
-  const isInLine = weak && numbers.includes(weak.fromMeasure) && numbers.includes(weak.toMeasure);
-  return { numbers, asked: take.passage, proposed: isInLine ? weak : undefined };
-}
-
-const measureNumber = z.coerce.number().int().min(0).max(9999);
-const answerForm = z.object({
-  answer: z.enum(ANSWERS),
-  comment: z.string().trim().max(1000, 'A comment has at most 1000 letters.'),
-  rating: z.partialRecord(z.enum(QUALITIES), rating).optional(),
-  passage: z
-    .object({
-      fromMeasure: measureNumber,
-      toMeasure: measureNumber,
-      bpm: z.coerce
-        .number({ error: 'Type the tempo as a number.' })
-        .int('A tempo is a whole number.')
-        .min(SLOWEST_MARK, `A tempo is at least ${SLOWEST_MARK}.`)
-        .max(FASTEST_MARK, `A tempo is at most ${FASTEST_MARK}.`),
-    })
-    .refine(
-      ({ fromMeasure, toMeasure }) => fromMeasure <= toMeasure,
-      'The last of the measures must not come before the first.',
-    )
-    .optional(),
-});
-
-/** The teacher's word on a take, beside the verdict and never over it. @returns what is wrong, if anything. @throws NotFound */
-export async function answerTake(viewer: Viewer, takeId: string, form: unknown): Promise<string | undefined> {
-  assertTeacher(viewer);
-  const take = await requireTake(viewer, takeId);
-  const read = answerForm.safeParse(form);
-  if (!read.success) return read.error.issues[0]!.message;
-  const { rating: rated, passage, ...said } = read.data;
-  if (passage) {
-    const numbers = (await getPassageChoice(viewer, await getTake(viewer, takeId)))?.numbers ?? [];
-    if (![passage.fromMeasure, passage.toMeasure].every((number) => numbers.includes(number)))
-      return 'The line has no such measures any more. Reload the page and choose again.';
-  }
-  await queries.storeAnswer({
-    take_id: take.id,
-    teacher_id: viewer.userId,
-    ...said,
-    rating: rated && Object.keys(rated).length > 0 ? JSON.stringify(rated) : null,
-    // Only who plays again plays other measures.
-    passage: passage && said.answer === 'again' ? JSON.stringify(passage) : null,
-  });
-  return undefined;
 }

@@ -1,5 +1,6 @@
 import 'server-only';
 import { writeMusicXml } from '@/core/formats';
+import type { VoiceKind } from '@/core/hearing';
 import type { Score } from '@/core/notation';
 import { type TakeRecord, takesCsv } from '@/core/reports';
 import { countAttempt } from '@/server/db/queries/accounts';
@@ -7,7 +8,7 @@ import { listStageWords } from '@/server/db/queries/assignments';
 import { maybePartForStudent } from '@/server/db/queries/music';
 import { listRoster, maybeMembership } from '@/server/db/queries/roster';
 import * as queries from '@/server/db/queries/taking-out';
-import { maybeWholeVoice, type VoiceKind } from '@/server/db/queries/voices';
+import { maybeWholeVoice } from '@/server/db/queries/voices';
 import { requireOwnClass } from './classes';
 import { requireRecordOf } from './roster';
 import type { Viewer } from './viewer';

@@ -1,19 +1,18 @@
 import 'server-only';
 import { z } from 'zod';
+import { VOICE_KINDS } from '@/core/hearing';
 import { readWav } from '@/core/signal';
 import { countAttempt } from '@/server/db/queries/accounts';
 import * as queries from '@/server/db/queries/voices';
-import { requireTake } from './takes';
+import { MAXIMUM_RANGE_BYTES, requireTake } from './takes';
 import { assertTeacher, NotFound, type Viewer } from './viewer';
 
 /** Two minutes of 48 kHz 16-bit mono. */
 export const MAXIMUM_VOICE_BYTES = 12_000_000;
-/** A range of a recording is sent in pieces of at most this. */
-const MAXIMUM_RANGE_BYTES = 1_000_000;
 /** More answers than these in an hour are a stuck program, not a teacher. */
 const MOST_PER_HOUR = 200;
 
-const voiceKind = z.enum(queries.VOICE_KINDS);
+const voiceKind = z.enum(VOICE_KINDS);
 
 /** What the teacher said or played to a take, without the sound. @throws NotFound */
 export async function listVoices(viewer: Viewer, takeId: string) {

@@ -3,7 +3,7 @@ import type { Alongside } from '@/core/accompanying';
 import type { LineDocument } from '@/core/arranging';
 import type { CountInStyle, CountingStyle } from '@/core/counting';
 import type { Following } from '@/core/following';
-import type { Answer, Outline, Remark } from '@/core/hearing';
+import type { Answer, Outline, Remark, VoiceKind } from '@/core/hearing';
 import type { Overrule, Strictness, Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import type { Line } from '@/core/notation';
@@ -283,7 +283,7 @@ interface TakeOverruleTable {
 /** What a teacher says or plays to a take. */
 interface TakeVoiceTable {
   take_id: string;
-  kind: 'spoken' | 'played';
+  kind: VoiceKind;
   /** 16-bit mono WAV. */
   audio: Buffer;
   teacher_id: string;

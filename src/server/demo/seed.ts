@@ -7,11 +7,12 @@ import { writeWav } from '@/core/signal';
 import { createStudent, createTeacher } from '@/server/auth/accounts';
 import { closeDatabase } from '@/server/db/connection';
 import { countUsers } from '@/server/db/queries/accounts';
+import { storeAnswer } from '@/server/db/queries/answers';
 import { insertAssignment } from '@/server/db/queries/assignments';
 import { insertClass, setPace } from '@/server/db/queries/classes';
 import { isDemoComplete, markDemoComplete, removeTeacherAndStudents } from '@/server/db/queries/demo';
 import { maybePartForStudent } from '@/server/db/queries/music';
-import { insertTake, storeAnswer } from '@/server/db/queries/takes';
+import { insertTake } from '@/server/db/queries/takes';
 import { insertCoTeacher } from '@/server/db/queries/teaching';
 import { checkTake } from '@/server/jobs/check-take';
 import { engraveLine } from '@/server/jobs/engrave-line';
@@ -25,6 +26,7 @@ import {
 } from './scenario';
 import { addStarterBook } from './starter-book';
 
+const DEMO_TEACHERS = [DEMO_TEACHER, DEMO_COLLEAGUE];
 const DAY_MS = 86_400_000;
 /** Enough for a flute's partials, and half the size of 44.1 kHz. */
 const DEMO_SAMPLE_RATE = 22050;
@@ -128,8 +130,7 @@ async function seedTake(
 
 function printSignIns(): void {
   console.log('\nDemo sign-ins (made-up people):');
-  for (const { email, password } of [DEMO_TEACHER, DEMO_COLLEAGUE])
-    console.log(`  teacher   ${email}   password ${password}`);
+  for (const { email, password } of DEMO_TEACHERS) console.log(`  teacher   ${email}   password ${password}`);
   for (const { name, code, students } of DEMO_CLASSES) {
     for (const { userName, pin } of students)
       console.log(`  student   class ${code}  user ${userName.padEnd(6)} PIN ${pin}   (${name})`);
@@ -138,7 +139,7 @@ function printSignIns(): void {
 
 // A demo that was cut off half-way is made anew; a database with other people in it gets none.
 if (!(await isDemoComplete())) {
-  for (const { email } of [DEMO_TEACHER, DEMO_COLLEAGUE]) await removeTeacherAndStudents(email);
+  for (const { email } of DEMO_TEACHERS) await removeTeacherAndStudents(email);
   if ((await countUsers()) === 0) {
     await seed();
     await markDemoComplete();

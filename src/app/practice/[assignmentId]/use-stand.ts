@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { Ear, type EarNow } from '@/browser/ear';
 import type { Mixer } from '@/browser/mixer';
 import { Passage, type PassageMoment, type RecordedWish } from '@/browser/passage';
-import { type Level, MicrophoneProblem, Recorder } from '@/browser/recorder';
+import { type Level, Recorder, sayMicrophoneProblem } from '@/browser/recorder';
 import { type TakeFacts, TakeSession } from '@/browser/take-session';
 import type { TakeStore } from '@/browser/take-store';
 import type { Check } from '@/core/checking';
@@ -83,11 +83,7 @@ export function useStand({ getMixer, facts, strictness, getStore, onMoment, onNo
       recorder.current = opened;
       return opened;
     } catch (error) {
-      const isKnown = error instanceof MicrophoneProblem;
-      setState({
-        kind: 'problem',
-        text: isKnown ? error.message : 'The microphone could not be opened. Reload the page and try again.',
-      });
+      setState({ kind: 'problem', text: sayMicrophoneProblem(error) });
       return undefined;
     }
   }, [getMixer]);

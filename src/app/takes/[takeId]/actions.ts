@@ -4,9 +4,9 @@ import { redirect } from 'next/navigation';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import type { Answer } from '@/core/hearing';
 import { QUALITIES } from '@/core/practice';
+import { answerTake } from '@/server/access/answers';
 import { overruleMeasure } from '@/server/access/overrules';
 import { pinWord, unpin } from '@/server/access/pins';
-import { answerTake } from '@/server/access/takes';
 import { requireTeacher } from '@/server/access/viewer';
 
 const DONE: Readonly<Record<Answer, string>> = {

@@ -4,13 +4,12 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { useMixer } from '@/app/_components/sound/use-mixer';
 import { useKeys } from '@/app/_components/sound/use-page-keys';
-import { MicrophoneProblem } from '@/browser/recorder';
+import { sayMicrophoneProblem } from '@/browser/recorder';
 import { LONGEST_VOICE_SECONDS, VoiceRecording } from '@/browser/voice';
+import { VOICE_KINDS, type VoiceKind } from '@/core/hearing';
 import { Button } from '@/ui/button';
 import { Key } from '@/ui/key';
 import { Notice } from '@/ui/notice';
-
-type VoiceKind = 'spoken' | 'played';
 
 /** What was recorded for a take, without its sound. */
 export interface TakeVoice {
@@ -78,7 +77,7 @@ export function VoicePanel({
       ))}
       {mayRecord && (
         <div className="flex flex-wrap items-center gap-2">
-          {(Object.keys(KINDS) as VoiceKind[]).map((kind) => {
+          {VOICE_KINDS.map((kind) => {
             const { key, record, Icon } = KINDS[kind];
             const isThis = state.kind === 'recording' && state.what === kind;
             return (
@@ -139,11 +138,7 @@ function useVoice(takeId: string) {
       );
       setState({ kind: 'recording', what, seconds: 0 });
     } catch (error) {
-      const problem =
-        error instanceof MicrophoneProblem
-          ? error.message
-          : 'The microphone could not be opened. Reload the page and try again.';
-      setState({ kind: 'ready', problem });
+      setState({ kind: 'ready', problem: sayMicrophoneProblem(error) });
     }
     isOpening.current = false;
   };

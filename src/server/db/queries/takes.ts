@@ -1,9 +1,8 @@
 import { sql } from 'kysely';
 import type { Following } from '@/core/following';
-import type { Answer, Outline, Remark } from '@/core/hearing';
+import type { Outline, Remark } from '@/core/hearing';
 import type { Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
-import type { Passage } from '@/core/practice';
 import { database } from '../connection';
 import { asOverruled, overrulesOf } from './overrules';
 import { isTaughtBy, TEACHER_IDS } from './teaching';
@@ -42,7 +41,14 @@ export function maybeTakeOwners(takeId: string) {
     .selectFrom('take')
     .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
     .innerJoin('class', 'class.id', 'assignment.class_id')
-    .select(['take.id', 'take.state', 'take.student_id as studentId', TEACHER_IDS.as('teacherIds')])
+    .select([
+      'take.id',
+      'take.state',
+      'take.student_id as studentId',
+      'assignment.line_id as lineId',
+      'class.id as classId',
+      TEACHER_IDS.as('teacherIds'),
+    ])
     .where('take.id', '=', takeId)
     .executeTakeFirst();
 }
@@ -81,9 +87,6 @@ export function maybeTake(takeId: string) {
       'take_check.verdict',
       'take_check.remark',
       'take_check.remark_take_id as remarkTakeId',
-      'assignment.line_id as lineId',
-      'class.id as classId',
-      'take.student_id as studentId',
       'assignment.start_bpm as startBpm',
       'assignment.goal_bpm as goalBpm',
       'assignment.plan',
@@ -123,20 +126,6 @@ function takeRows() {
     ])
     .select(['take_check.measures', 'take_check.verdict_state as verdictState'])
     .select(overrulesOf('take.id').as('overrules'));
-}
-
-/** The passages that a student was asked for on an assignment, the earliest take first. */
-export function listAskedPassages(assignmentId: string, studentId: string) {
-  return database()
-    .selectFrom('take_answer')
-    .innerJoin('take', 'take.id', 'take_answer.take_id')
-    .select(['take.id as takeId', 'take.stage'])
-    .select(sql<Passage>`take_answer.passage`.as('passage'))
-    .where('take.assignment_id', '=', assignmentId)
-    .where('take.student_id', '=', studentId)
-    .where('take_answer.passage', 'is not', null)
-    .orderBy('take.handed_in_at')
-    .execute();
 }
 
 export type TakeRow = Awaited<ReturnType<ReturnType<typeof takeRows>['execute']>>[number];
@@ -382,30 +371,4 @@ export async function storeRemark(takeId: string, remarked: Remarked | undefined
 
 export async function storeFailure(takeId: string, failure: string): Promise<void> {
   await database().updateTable('take').set({ state: 'failed', failure }).where('id', '=', takeId).execute();
-}
-
-export async function storeAnswer(values: {
-  take_id: string;
-  teacher_id: string;
-  answer: Answer;
-  comment: string;
-  /** JSON; null without one. */
-  rating?: string | null;
-  passage?: string | null;
-}): Promise<void> {
-  const { answer, comment, teacher_id, rating = null, passage = null } = values;
-  await database()
-    .insertInto('take_answer')
-    .values(values)
-    .onConflict((conflict) =>
-      conflict.column('take_id').doUpdateSet({
-        answer,
-        comment,
-        teacher_id,
-        rating,
-        passage,
-        answered_at: sql`now()`,
-      }),
-    )
-    .execute();
 }

@@ -1,8 +1,8 @@
 import { sql } from 'kysely';
+import type { VoiceKind } from '@/core/hearing';
 import { database } from '../connection';
 import { asOverruled } from './overrules';
 import { takesOfStudent } from './record';
-import type { VoiceKind } from './voices';
 
 /** Everything that is known of a student's takes but their sound, the oldest first. */
 export async function listTakesToTakeOut(studentId: string) {

@@ -1,9 +1,6 @@
 import { sql } from 'kysely';
+import type { VoiceKind } from '@/core/hearing';
 import { database } from '../connection';
-
-/** A teacher's answer in words, or the line as it should sound. */
-export const VOICE_KINDS = ['spoken', 'played'] as const;
-export type VoiceKind = (typeof VOICE_KINDS)[number];
 
 /** Everything but the sound. */
 export function listVoices(takeId: string) {

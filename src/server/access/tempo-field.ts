@@ -1,0 +1,11 @@
+import 'server-only';
+import { z } from 'zod';
+import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
+
+/** A tempo as it is typed into a form. @param noNumber what to say of something else. */
+export const tempoField = (noNumber: string) =>
+  z.coerce
+    .number({ error: noNumber })
+    .int('A tempo is a whole number.')
+    .min(SLOWEST_MARK, `A tempo is at least ${SLOWEST_MARK}.`)
+    .max(FASTEST_MARK, `A tempo is at most ${FASTEST_MARK}.`);

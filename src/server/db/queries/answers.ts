@@ -1,0 +1,44 @@
+import { sql } from 'kysely';
+import type { Answer } from '@/core/hearing';
+import type { Passage } from '@/core/practice';
+import { database } from '../connection';
+
+/** The passages that a student was asked for on an assignment, the earliest take first. */
+export function listAskedPassages(assignmentId: string, studentId: string) {
+  return database()
+    .selectFrom('take_answer')
+    .innerJoin('take', 'take.id', 'take_answer.take_id')
+    .select(['take.id as takeId', 'take.stage'])
+    .select(sql<Passage>`take_answer.passage`.as('passage'))
+    .where('take.assignment_id', '=', assignmentId)
+    .where('take.student_id', '=', studentId)
+    .where('take_answer.passage', 'is not', null)
+    .orderBy('take.handed_in_at')
+    .execute();
+}
+
+export async function storeAnswer(values: {
+  take_id: string;
+  teacher_id: string;
+  answer: Answer;
+  comment: string;
+  /** JSON; null without one. */
+  rating?: string | null;
+  passage?: string | null;
+}): Promise<void> {
+  const { answer, comment, teacher_id, rating = null, passage = null } = values;
+  await database()
+    .insertInto('take_answer')
+    .values(values)
+    .onConflict((conflict) =>
+      conflict.column('take_id').doUpdateSet({
+        answer,
+        comment,
+        teacher_id,
+        rating,
+        passage,
+        answered_at: sql`now()`,
+      }),
+    )
+    .execute();
+}
