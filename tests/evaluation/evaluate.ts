@@ -5,7 +5,7 @@ import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { checkHeard } from '@/core/checking';
-import { withoutSpeech } from '@/core/following';
+import { playedTones } from '@/core/following';
 import { hear } from '@/core/listening';
 import { durationSeconds } from '@/core/signal';
 import { runParts } from '../support/parts';
@@ -71,7 +71,7 @@ async function evaluateTake(seed: number, neural: NeuralTranscriber | undefined)
       ? []
       : [{ onsetSeconds: onset + take.leadSeconds, endSeconds: end + take.leadSeconds, midi }],
   );
-  const transcript = withoutSpeech(heard.notes);
+  const transcript = playedTones(heard);
   const transcriptions: Record<string, Transcription> = {};
   for (const [name, transcribe] of Object.entries(TRANSCRIBERS)) {
     if (sounds.length === 0 || (values.alone && name !== 'mevlo')) continue;

@@ -1,5 +1,5 @@
 import { PitchDetector } from 'pitchy';
-import { withoutSpeech } from '@/core/following';
+import { playedTones } from '@/core/following';
 import { hear } from '@/core/listening';
 import { hertzToMidi } from '@/core/pitch';
 import type { Audio } from '@/core/signal';
@@ -10,7 +10,7 @@ export type Transcriber = (audio: Audio) => readonly TranscribedNote[];
 
 /** Who is compared: Mevlo's ear, and two that others made. */
 export const TRANSCRIBERS: Readonly<Record<'mevlo' | 'aubio' | 'pitchy', Transcriber>> = {
-  mevlo: (audio) => withoutSpeech(hear(audio).notes),
+  mevlo: (audio) => playedTones(hear(audio)),
   aubio: aubioNotes,
   pitchy: withPitchy,
 };

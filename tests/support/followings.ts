@@ -23,6 +23,7 @@ export interface Played {
   readonly clarity?: number;
   readonly oddPartialsDb?: number;
   readonly octaveBelowDb?: number;
+  readonly pitchMargin?: number;
   readonly startStrength?: number;
 }
 
@@ -50,6 +51,7 @@ export function exactFollowing(
       clarity: how.clarity ?? 0.98,
       oddPartialsDb: how.oddPartialsDb ?? 0,
       octaveBelowDb: how.octaveBelowDb ?? -50,
+      pitchMargin: how.pitchMargin,
     };
     if (how.heldThrough !== undefined)
       return { ...at, kind: 'held-through', sound, evidence, pitchErrorSemitones: how.heldThrough };

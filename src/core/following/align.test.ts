@@ -20,6 +20,7 @@ const sound = (onsetSeconds: number, midi: number): Candidate => ({
     clarity: 1,
     oddPartialsDb: 0,
     octaveBelowDb: -50,
+    pitchMargin: undefined,
   },
 });
 const options = { secondsPerBeat: 1, tuningSemitones: 0 };

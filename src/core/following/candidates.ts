@@ -1,9 +1,10 @@
 import { clamp, median } from '../base';
-import type { Heard, HeardNote } from '../listening';
+import type { Heard } from '../listening';
 import type { WrittenNote } from '../notation';
 import type { Alignment, Candidate } from './align';
 import type { Evidence, PlayedSound } from './following';
-import { withoutSpeech } from './speech';
+import { type PlayedTone, playedTones } from './played-tones';
+import { phrasesOf } from './speech';
 import type { UnpitchedSound } from './unpitched';
 
 /** Surer starts than this are extra notes when no note is written there. */
@@ -26,6 +27,11 @@ const PLAYED_WEIGHT = 1.6;
 /** A stroke that is so much softer than the usual one of the take is rather talk or a chair; nearer to it, it is a stroke. */
 const STROKE_BELOW_USUAL_DB = [2, 6] as const;
 const NO_STROKE_WEIGHT = 0.2;
+/** The consonants of a word lie so far around its vowel. */
+const WORD_SECONDS = 0.2;
+const WORD_BELOW_USUAL_DB = 2;
+/** With fewer of its strokes outside of sentences the take itself is spoken. */
+const LEAST_UNSPOKEN_SHARE = 0.5;
 
 /** A scoop: so short on the way to a pitch that is no further off, without a dip between. */
 const SCOOP_SECONDS = 0.12;
@@ -52,7 +58,7 @@ export function candidatesFor(
   unpitched: UnpitchedSound | undefined,
 ): readonly Candidate[] {
   if (isPitched) {
-    return withoutSpeech(heard.notes).flatMap((note) => {
+    return playedTones(heard).flatMap((note) => {
       const { onsetSeconds, endSeconds, midi, startStrength, restarts, ...how } = note;
       const starts = [{ onsetSeconds, strength: startStrength }, ...restarts];
       const playedWeight = weightOfTone(note);
@@ -71,17 +77,19 @@ export function candidatesFor(
           clarity: how.clarity,
           oddPartialsDb: how.oddPartialsDb,
           octaveBelowDb: how.octaveBelowDb,
+          pitchMargin: how.pitchMargin,
         },
       }));
     });
   }
   const usualDb = heard.strikes.length > 0 ? median(heard.strikes.map((strike) => strike.levelDb)) : 0;
+  const isWord = wordTest(heard);
   return heard.strikes.map(({ onsetSeconds, levelDb }) => ({
     onsetSeconds,
     endSeconds: onsetSeconds,
     midi: undefined,
     startStrength: 1,
-    playedWeight: weightOfStroke(usualDb - levelDb),
+    playedWeight: isWord(onsetSeconds, levelDb) ? NO_STROKE_WEIGHT : weightOfStroke(usualDb - levelDb),
     evidence: {
       levelDb,
       dipDb: undefined,
@@ -90,12 +98,27 @@ export function candidatesFor(
       clarity: undefined,
       oddPartialsDb: undefined,
       octaveBelowDb: undefined,
+      pitchMargin: undefined,
     },
   }));
 }
 
-const weightOfTone = ({ onsetSeconds, endSeconds, clarity }: HeardNote) =>
+const weightOfTone = ({ onsetSeconds, endSeconds, clarity = 0 }: PlayedTone) =>
   endSeconds - onsetSeconds >= PLAYED_SECONDS && clarity >= PLAYED_CLARITY ? PLAYED_WEIGHT : 1;
+
+/** Which strokes are words: within a sentence and softer than the strokes outside of any, unless most of the take is spoken. */
+function wordTest({ notes, strikes }: Heard): (seconds: number, levelDb: number) => boolean {
+  const sentences = phrasesOf(notes).filter(({ isSpeech }) => isSpeech);
+  const isInSentence = (seconds: number) =>
+    sentences.some(
+      ({ fromSeconds, toSeconds }) =>
+        seconds >= fromSeconds - WORD_SECONDS && seconds <= toSeconds + WORD_SECONDS,
+    );
+  const outside = strikes.filter(({ onsetSeconds }) => !isInSentence(onsetSeconds));
+  if (outside.length < LEAST_UNSPOKEN_SHARE * strikes.length || outside.length === 0) return () => false;
+  const usualDb = median(outside.map(({ levelDb }) => levelDb));
+  return (seconds, levelDb) => levelDb <= usualDb - WORD_BELOW_USUAL_DB && isInSentence(seconds);
+}
 
 function weightOfStroke(belowUsualDb: number): number {
   const [stroke, noise] = STROKE_BELOW_USUAL_DB;

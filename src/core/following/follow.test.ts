@@ -1,5 +1,5 @@
 import { lineOf } from '../../../tests/support/lines';
-import type { Heard, HeardNote } from '../listening';
+import { type Heard, type HeardNote, PITCH_STEP_SECONDS } from '../listening';
 import { writtenNotes } from '../notation';
 import { type FollowedNote, follow } from '.';
 
@@ -36,12 +36,21 @@ const heardAs = (
   durationSeconds: 14,
   notes,
   strikes: strikeSeconds.map((onsetSeconds) => ({ onsetSeconds, riseDb: 20, levelDb: -20 })),
+  plucks: [],
   noiseDb: -70,
   peakDb: -18,
   clippedShare: 0,
   levelsDb,
-  pitches: [],
+  pitches: pitchesOf(notes),
 });
+
+/** What shows from moment to moment while notes sound. */
+const pitchesOf = (notes: readonly HeardNote[]) =>
+  Array.from({ length: 700 }, (_, step) => {
+    const seconds = step * PITCH_STEP_SECONDS;
+    const sounding = notes.findLast((note) => seconds >= note.onsetSeconds && seconds < note.endSeconds);
+    return sounding?.midi ?? null;
+  });
 
 const followed = (notes: readonly HeardNote[], strikeSeconds: readonly number[] = []) =>
   follow(line, heardAs(notes, strikeSeconds), BPM);
@@ -73,6 +82,28 @@ describe('a note that was not found is looked for again', () => {
     const note = followed(held).notes[3]!;
     expect(note.kind).toBe(kind);
     if (note.kind === 'held-through') expect(note.pitchErrorSemitones).toBeCloseTo(-2);
+  });
+
+  test.each([
+    ['neither pitch: something that was not found sounded there', 45, 'unpitched-sound'],
+    ['nothing of a pitch', null, 'unpitched-sound'],
+  ])('a sound of another pitch went on, but its place shows %s', (_, shown, sign) => {
+    const heard = heardAs([...exact.slice(0, 2), tone(3, 62, 1.9), ...exact.slice(4)]);
+    const pitches = heard.pitches.map((pitch, step) =>
+      step * PITCH_STEP_SECONDS >= 4 && step * PITCH_STEP_SECONDS < 5 ? shown : pitch,
+    );
+    expect(signOf(follow(line, { ...heard, pitches }, BPM).notes[3])).toBe(sign);
+  });
+
+  test.each([
+    ['its pitch', 0, 'pitch-shows'],
+    ['another pitch', 3, undefined],
+  ])('no start was heard, but its place shows %s', (_, semitones, sign) => {
+    const heard = heardAs(exact.filter((__, n) => n !== 3));
+    const pitches = heard.pitches.map((pitch, step) =>
+      step * PITCH_STEP_SECONDS >= 4 && step * PITCH_STEP_SECONDS < 5 ? exact[3]!.midi + semitones : pitch,
+    );
+    expect(signOf(follow(line, { ...heard, pitches }, BPM).notes[3])).toBe(sign);
   });
 
   test('a string of another pitch that rings on tells nothing', () => {
@@ -244,6 +275,18 @@ test('a stop after a stroke is where its written value ends', () => {
   const strikes = [1, 2, 3, 4, 7, 8, 9].map((onsetSeconds) => ({ onsetSeconds, riseDb: 20, levelDb: -20 }));
   const [stop] = follow(drum, { ...heardAs([]), strikes }, BPM).interruptions;
   expect(stop).toMatchObject({ kind: 'pause', atSeconds: 5, seconds: 2 });
+});
+
+test.each([
+  ['softer than the strokes: words', -22.5, 0],
+  ['as loud as the strokes: a false start', -20, 1],
+])('strokes of a sentence before the line, %s', (_, levelDb, restarts) => {
+  const drum = lineOf(['xq xq xq xq', 'xq xq xh']);
+  const stroke = (level: number) => (onsetSeconds: number) => ({ onsetSeconds, riseDb: 20, levelDb: level });
+  const sentence = Array.from({ length: 6 }, (__, n) => ({ ...tone(2 + 0.2 * n, 45, 0.1), clarity: 0.8 }));
+  const strikes = [...[2, 3].map(stroke(levelDb)), ...[5, 6, 7, 8, 9, 10, 11].map(stroke(-20))];
+  const { interruptions } = follow(drum, { ...heardAs(sentence), strikes }, BPM);
+  expect(interruptions.filter(({ kind }) => kind === 'restart')).toHaveLength(restarts);
 });
 
 test('measures that were jumped over are missing, and nobody stopped', () => {

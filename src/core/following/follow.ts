@@ -1,5 +1,5 @@
 import { median, requireRange } from '../base';
-import type { Heard } from '../listening';
+import { areSustained, type Heard } from '../listening';
 import { type Line, type TimedMeasure, timedMeasures, type WrittenNote, writtenNotes } from '../notation';
 import { beatUnit, quarterSeconds, toNumber } from '../time';
 import type { Match, Target } from './align';
@@ -19,9 +19,6 @@ import { alignInTempoAndTune, type TuningRange, USUAL_TUNING } from './tempo-and
 import { maybeTransposition } from './transposition';
 import { UnpitchedSound } from './unpitched';
 
-/** A take whose longer notes fall faster than this is plucked or struck: a guitar loses 10–40 dB a second, a breath under 5. */
-const FADING_DB_PER_SECOND = 8;
-const LONG_ENOUGH_TO_FADE_SECONDS = 0.3;
 /** Weaker signs of a start are the beating of several strings. */
 const LEAST_SIGN_OF_START = 0.15;
 
@@ -52,7 +49,7 @@ export function follow(
   const unit = beatUnit(measures[0]!.measure.meter);
   const beatQuarters = toNumber(unit.quarters);
   const isPitched = notes.some((note) => note.sound.kind === 'pitched');
-  const soundsAreSustained = areSustained(heard);
+  const soundsAreSustained = heard.plucks.length === 0 && areSustained(heard.notes);
   const unpitched = soundsAreSustained ? new UnpitchedSound(heard) : undefined;
   const candidates = candidatesFor(isPitched, heard, unpitched);
   const targets = notes.map(
@@ -94,6 +91,7 @@ export function follow(
     beatQuarters,
     signsSeconds: isPitched ? signsOfStarts(heard, soundsAreSustained) : [],
     onsetsSeconds: sounds.map((sound) => sound.onsetSeconds),
+    pitches: heard.pitches,
     levelChangesSeconds: heard.notes.flatMap((note) => note.levelChangesSeconds),
     unpitched,
     soundsAreSustained,
@@ -160,13 +158,6 @@ function toneFactsOf({ notes }: Heard): ToneFacts {
     medianSeconds: middle(notes.map((note) => note.endSeconds - note.onsetSeconds)),
     medianClarity: middle(notes.map((note) => note.clarity)),
   };
-}
-
-function areSustained(heard: Heard): boolean {
-  const fades = heard.notes
-    .filter((note) => note.endSeconds - note.onsetSeconds >= LONG_ENOUGH_TO_FADE_SECONDS)
-    .map((note) => note.fadeDbPerSecond);
-  return fades.length < 3 || median(fades) < FADING_DB_PER_SECOND;
 }
 
 function describePulse(

@@ -1,5 +1,5 @@
 /** Changes whenever the same facts could be followed differently. */
-export const FOLLOWING_VERSION = 6;
+export const FOLLOWING_VERSION = 7;
 
 /** Less periodic than this a sound is the noise of an attack, or several strings at once: nothing is held against the player. */
 export const LEAST_CLARITY_OF_ONE_TONE = 0.92;
@@ -27,6 +27,8 @@ export interface Evidence {
   /** What speaks for the octave above and for the one below, as in `HeardNote`, in dB; undefined for a stroke. */
   readonly oddPartialsDb: number | undefined;
   readonly octaveBelowDb: number | undefined;
+  /** How far its pitch stood out where strings rang, as in `HeardPluck`; undefined where it was told otherwise. */
+  readonly pitchMargin: number | undefined;
 }
 
 /**
@@ -34,9 +36,15 @@ export interface Evidence {
  * - `sound-goes-on`: it repeats the pitch before it, and that sound went on through its place: its start may be covered;
  * - `sound-changes`: the same, and where it was due that sound became louder or softer at once;
  * - `something-struck`: something started where it was due, but no pitch was found;
+ * - `pitch-shows`: its place shows its pitch, but no start was heard: a short note between two that ring;
  * - `unpitched-sound`: its place is filled with sound, but no pitch was found.
  */
-export type MissingSign = 'sound-goes-on' | 'sound-changes' | 'something-struck' | 'unpitched-sound';
+export type MissingSign =
+  | 'sound-goes-on'
+  | 'sound-changes'
+  | 'something-struck'
+  | 'pitch-shows'
+  | 'unpitched-sound';
 
 /** What became of one written note. */
 export type FollowedNote = { readonly noteId: string; readonly measureIndex: number } & (

@@ -12,5 +12,6 @@ export {
   type PlayedSound,
   type ToneFacts,
 } from './following';
-export { SPEECH_CLARITY, SPEECH_SECONDS, withoutSpeech } from './speech';
+export { playedTones } from './played-tones';
+export { SPEECH_CLARITY, SPEECH_SECONDS } from './speech';
 export type { TuningRange } from './tempo-and-tuning';

@@ -10,15 +10,29 @@ export const SPEECH_CLARITY = 0.93;
 /** Words of one sentence lie closer together than this; a player takes longer to put the instrument up. */
 const PAUSE_SECONDS = 0.4;
 
-/** Leaves out what was said: sentences, told from playing by what their tones are like together. @param notes in order of onset. */
-export function withoutSpeech(notes: readonly HeardNote[]): readonly HeardNote[] {
+/** Sounds between two pauses. */
+export interface Phrase {
+  readonly notes: readonly HeardNote[];
+  readonly fromSeconds: number;
+  readonly toSeconds: number;
+  /** A sentence: told from playing by what its tones are like together. */
+  readonly isSpeech: boolean;
+}
+
+/** @param notes in order of onset. */
+export function phrasesOf(notes: readonly HeardNote[]): readonly Phrase[] {
   const phrases: HeardNote[][] = [];
   notes.forEach((note, index) => {
     const before = notes[index - 1];
     if (!before || note.onsetSeconds - before.endSeconds > PAUSE_SECONDS) phrases.push([]);
     phrases.at(-1)!.push(note);
   });
-  return phrases.filter((phrase) => !isSpeech(phrase)).flat();
+  return phrases.map((phrase) => ({
+    notes: phrase,
+    fromSeconds: phrase[0]!.onsetSeconds,
+    toSeconds: phrase.at(-1)!.endSeconds,
+    isSpeech: isSpeech(phrase),
+  }));
 }
 
 function isSpeech(phrase: readonly HeardNote[]): boolean {

@@ -21,7 +21,7 @@ export class UnpitchedSound {
   }
 
   /** How long before a note of `heard` something already sounded, about as loud as it, that was no tone. */
-  secondsBefore({ onsetSeconds, levelDb }: HeardNote): number {
+  secondsBefore({ onsetSeconds, levelDb }: Pick<HeardNote, 'onsetSeconds' | 'levelDb'>): number {
     const before = this.#countBefore(onsetSeconds) - 1;
     const free = Math.max(
       onsetSeconds - LONGEST_SECONDS,

@@ -17,6 +17,8 @@ const LOWEST_WRONG_SEMITONES = -13;
  */
 const CLEARLY_NO_LOWER_DB = -30;
 const CLEARLY_NO_HIGHER_DB = -4;
+/** Among ringing strings a pitch is believed when it stands so far out of the others. */
+const CLEAR_PITCH_MARGIN = 1.13;
 /** A start that is more likely than not counts fully; so does any sign of one where the score has a note of that pitch. */
 const CLEAR_START = 0.5;
 const AS_WRITTEN_BEATS = 0.15;
@@ -62,11 +64,11 @@ export function confidenceIn(
 
 /** 1 where tones stand by themselves, 0 where they blur. */
 function clearnessIn(notes: readonly FollowedNote[]): number {
-  const clarities = notes.flatMap((note) =>
-    note.kind === 'played' && note.evidence.clarity !== undefined ? [note.evidence.clarity] : [],
-  );
-  const blurred = clarities.filter((clarity) => clarity < LEAST_CLARITY_OF_ONE_TONE).length;
-  const share = blurred / Math.max(1, clarities.length);
+  const tones = notes.filter((note) => note.kind === 'played' && note.sound.midi !== undefined);
+  const blurred = tones.filter(
+    (note) => note.kind === 'played' && (note.evidence.clarity ?? 1) < LEAST_CLARITY_OF_ONE_TONE,
+  ).length;
+  const share = blurred / Math.max(1, tones.length);
   const [clear, lost] = BLURRED_SHARE;
   return clamp((lost - share) / (lost - clear), 0, 1);
 }
@@ -79,9 +81,15 @@ function isUnlikely({
   pitchErrorSemitones = 0,
   evidence,
 }: Pick<Played, 'pitchErrorSemitones' | 'evidence'>): boolean {
-  const { clarity = 1, oddPartialsDb = 0, octaveBelowDb = Number.NEGATIVE_INFINITY } = evidence;
+  const {
+    clarity = 1,
+    oddPartialsDb = 0,
+    octaveBelowDb = Number.NEGATIVE_INFINITY,
+    pitchMargin = CLEAR_PITCH_MARGIN,
+  } = evidence;
   const isAbout = (semitones: number) => Math.abs(pitchErrorSemitones - semitones) <= AS_WRITTEN_SEMITONES;
   if (isAbout(0)) return false;
+  if (pitchMargin < CLEAR_PITCH_MARGIN) return true;
   if (clarity < LEAST_CLARITY_OF_ONE_TONE || pitchErrorSemitones < LOWEST_WRONG_SEMITONES) return true;
   if (isAbout(12)) return octaveBelowDb > CLEARLY_NO_LOWER_DB;
   return isAbout(-12) && oddPartialsDb < CLEARLY_NO_HIGHER_DB;

@@ -1,4 +1,4 @@
-import { Fourier, hannWindow } from '../signal';
+import { Fourier, hannWindow, stretchOf } from '../signal';
 
 /** Levels of frequency bands over time. */
 export interface BandLevels {
@@ -45,8 +45,8 @@ export class BandMeter {
   /** Levels of all bands, in dB. @param middle sample in the middle of the frame. */
   measure(samples: Float32Array, middle: number): Float64Array {
     const size = this.#taper.length;
-    const from = middle - size / 2;
-    for (let n = 0; n < size; n++) this.#frame[n] = (samples[from + n] ?? 0) * this.#taper[n]!;
+    const stretch = stretchOf(samples, middle - size / 2, size);
+    for (let n = 0; n < size; n++) this.#frame[n] = stretch[n]! * this.#taper[n]!;
     this.#fourier.power(this.#frame, this.#power);
     const levelDb = new Float64Array(this.bandCount);
     for (let band = 0; band < this.bandCount; band++) {

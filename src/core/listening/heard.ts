@@ -1,5 +1,5 @@
 /** Changes whenever the same recording could be heard differently. */
-export const LISTENING_VERSION = 8;
+export const LISTENING_VERSION = 9;
 
 /** A tone that was heard; its pitch is a fact about the recording, with no score in mind. */
 export interface HeardNote {
@@ -29,6 +29,21 @@ export interface HeardNote {
   readonly levelChangesSeconds: readonly number[];
 }
 
+/** A string or a bar that was set going while others may still ring: found by what is new in the spectrum there. */
+export interface HeardPluck {
+  readonly onsetSeconds: number;
+  /** When it was damped, or the next one plucked. */
+  readonly endSeconds: number;
+  /** Sounding pitch against A = 440 Hz, cents as fraction. */
+  readonly midi: number;
+  /** How sure it is that something was plucked there, 0–1. */
+  readonly strength: number;
+  /** How far its pitch stands out of the next likely one: ratio of their salience, from 1. */
+  readonly pitchMargin: number;
+  /** Level of its partials, dB below full scale. */
+  readonly levelDb: number;
+}
+
 /** A sudden sound without regard to pitch: a clap, a stroke, the start of a tone. */
 export interface HeardStrike {
   readonly onsetSeconds: number;
@@ -44,6 +59,8 @@ export interface Heard {
   readonly durationSeconds: number;
   readonly notes: readonly HeardNote[];
   readonly strikes: readonly HeardStrike[];
+  /** Of recordings whose strings may ring into each other; of others none. */
+  readonly plucks: readonly HeardPluck[];
   /** Level of the quietest tenth of the recording. */
   readonly noiseDb: number;
   readonly peakDb: number;

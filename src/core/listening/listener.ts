@@ -13,11 +13,14 @@ import { FrameMeter, type Frames, type TwoRates } from './frames';
 import {
   type Heard,
   type HeardNote,
+  type HeardPluck,
   LEVEL_STEP_SECONDS,
   LISTENING_VERSION,
   PITCH_STEP_SECONDS,
 } from './heard';
 import { PartialMeter } from './partials';
+import { findPlucks } from './plucks';
+import { pluckedStrings } from './ringing-strings';
 import { findStrikes } from './strikes';
 import { findTones } from './tones';
 
@@ -129,12 +132,13 @@ export class Listener {
   #facts(frames: Frames): Heard {
     const clean = { samples: this.#clean.samples, sampleRate: this.#listeningRate };
     const raw = { samples: this.#bridge.raw, sampleRate: this.#sampleRate };
+    const forPitch = this.#forPitch.samples;
+    const notes = findTones(frames, new PartialMeter(forPitch, this.#pitchRate), clean).map(roundNote);
     return {
       version: LISTENING_VERSION,
       durationSeconds: raw.samples.length / this.#sampleRate,
-      notes: findTones(frames, new PartialMeter(this.#forPitch.samples, this.#pitchRate), clean).map(
-        roundNote,
-      ),
+      notes,
+      plucks: pluckedStrings(notes, () => findPlucks(forPitch, this.#pitchRate, frames).map(roundPluck)),
       strikes: findStrikes(clean, frames.noiseDb, this.#echoSoFar()).map(
         ({ onsetSeconds, riseDb, levelDb }) => ({
           onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
@@ -198,6 +202,17 @@ function roundNote(note: HeardNote): HeardNote {
       strength: rounded(strength, STRENGTH_DIGITS),
     })),
     levelChangesSeconds: note.levelChangesSeconds.map((seconds) => rounded(seconds, SECONDS_DIGITS)),
+  };
+}
+
+function roundPluck(pluck: HeardPluck): HeardPluck {
+  return {
+    onsetSeconds: rounded(pluck.onsetSeconds, SECONDS_DIGITS),
+    endSeconds: rounded(pluck.endSeconds, SECONDS_DIGITS),
+    midi: rounded(pluck.midi, SHARE_DIGITS),
+    strength: rounded(pluck.strength, STRENGTH_DIGITS),
+    pitchMargin: rounded(pluck.pitchMargin, STRENGTH_DIGITS),
+    levelDb: rounded(pluck.levelDb, DB_DIGITS),
   };
 }
 

@@ -1,5 +1,5 @@
 import { midiToHertz } from '../pitch';
-import { Fourier, vertex } from '../signal';
+import { Fourier, stretchOf, vertex } from '../signal';
 
 /** Longer looks would smear a vibrato; shorter ones do not part the partials of a tuba. */
 const LONGEST_LOOK_SECONDS = 0.2;
@@ -69,11 +69,11 @@ export class PartialMeter {
     const middle = ((fromSeconds + toSeconds) / 2) * this.#sampleRate;
     const seconds = Math.max(SHORTEST_LOOK_SECONDS, Math.min(LONGEST_LOOK_SECONDS, toSeconds - fromSeconds));
     const length = Math.round(seconds * this.#sampleRate);
-    const from = Math.round(middle - length / 2);
+    const stretch = stretchOf(this.#samples, Math.round(middle - length / 2), length);
     this.#frame.fill(0);
     for (let n = 0; n < length; n++) {
       const taper = 0.5 - 0.5 * this.#cosines[Math.round(((n + 0.5) * COSINES) / length) % COSINES]!;
-      this.#frame[n] = taper * (this.#samples[from + n] ?? 0);
+      this.#frame[n] = taper * stretch[n]!;
     }
     this.#fourier.power(this.#frame, this.#power);
   }
@@ -202,13 +202,13 @@ export class PartialMeter {
   /** Power at one frequency around a place. Source: a discrete Fourier transform at one bin, tapered by a Hann window. */
   #powerNear(hertz: number, middle: number, windowSeconds: number): number {
     const length = Math.round(windowSeconds * this.#sampleRate);
-    const from = Math.round(middle - length / 2);
+    const stretch = stretchOf(this.#samples, Math.round(middle - length / 2), length);
     const step = (2 * Math.PI * hertz) / this.#sampleRate;
     const [stepRe, stepIm] = [Math.cos(step), Math.sin(step)];
     let [re, im, turnRe, turnIm] = [0, 0, 1, 0];
     for (let n = 0; n < length; n++) {
       const taper = 0.5 - 0.5 * this.#cosines[Math.round(((n + 0.5) * COSINES) / length) % COSINES]!;
-      const value = taper * (this.#samples[from + n] ?? 0);
+      const value = taper * stretch[n]!;
       re += value * turnRe;
       im += value * turnIm;
       const next = turnRe * stepRe - turnIm * stepIm;

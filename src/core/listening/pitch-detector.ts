@@ -1,5 +1,5 @@
 import { hertzToMidi } from '../pitch';
-import { Fourier, vertex } from '../signal';
+import { Fourier, stretchOf, vertex } from '../signal';
 
 /** The shelf's instruments sound from 41 Hz (double bass E1) to 4.2 kHz (piccolo). */
 const LOWEST_HERTZ = 40;
@@ -58,8 +58,7 @@ export class PitchDetector {
    * @param at first place of the frame in `into`; `CANDIDATES_PER_FRAME` places are written.
    */
   detect(samples: Float32Array, middle: number, into: PitchCandidates, at: number): void {
-    const from = middle - (this.#size >> 1);
-    for (let n = 0; n < this.#size; n++) this.#frame[n] = samples[from + n] ?? 0;
+    this.#frame.set(stretchOf(samples, middle - (this.#size >> 1), this.#size));
     this.#computeNsdf();
     this.#pickPeaks(into, at);
   }

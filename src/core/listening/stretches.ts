@@ -7,7 +7,7 @@ import { splitAtSteps } from './pitch-steps';
 import type { Stretch } from './restarts';
 
 /** Vibrato and beginners' wavering stay within ±40 cents; the nearest other note is 100 cents away. */
-const SAME_PITCH_SEMITONES = 0.65;
+export const SAME_PITCH_SEMITONES = 0.65;
 /** While two tones overlap, their common fundamental may seem to sound, but not longer than this. */
 const LONGEST_ALIAS_SECONDS = 0.15;
 /** A reed may take so long to settle on its octave, and the lower one's own partials stay this weak meanwhile. */

@@ -22,6 +22,15 @@ export function peakAmplitude(samples: Float32Array, from = 0, to = samples.leng
   return peak;
 }
 
+/** A stretch of samples, with silence where it reaches beyond them; within them no copy is made. */
+export function stretchOf(samples: Float32Array, from: number, length: number): Float32Array {
+  if (from >= 0 && from + length <= samples.length) return samples.subarray(from, from + length);
+  const stretch = new Float32Array(length);
+  const known = samples.subarray(Math.max(0, from), Math.max(0, from + length));
+  if (known.length > 0) stretch.set(known, Math.max(0, -from));
+  return stretch;
+}
+
 /** Level of an amplitude ratio in dB; silence is held at −120 dB so that levels stay comparable numbers. */
 export function amplitudeToDb(amplitude: number): number {
   return 20 * Math.log10(Math.max(amplitude, 1e-6));

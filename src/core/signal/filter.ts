@@ -60,9 +60,9 @@ export class Decimator {
   readonly #factor: number;
   /** The middle and one side of the kernel, which is symmetric. */
   readonly #kernel: Float64Array;
-  /** What is still needed of the sound, and where it begins. */
-  #pending: Float32Array = new Float32Array(0);
-  #pendingFrom = 0;
+  /** What is still needed of the sound, and where it begins: in the silence before its start. */
+  #pending: Float32Array;
+  #pendingFrom: number;
   #made = 0;
 
   /**
@@ -79,6 +79,8 @@ export class Decimator {
     });
     const total = this.#kernel.reduce((sum, tap, n) => sum + (n === 0 ? tap : 2 * tap), 0);
     for (let n = 0; n <= half; n++) this.#kernel[n] = this.#kernel[n]! / total;
+    this.#pending = new Float32Array(half);
+    this.#pendingFrom = -half;
   }
 
   /** The next stretch of the sound. @returns what it made possible. */
@@ -98,7 +100,12 @@ export class Decimator {
 
   /** @returns the rest, when nothing follows. */
   end(): Float32Array {
-    return this.#factor === 1 ? new Float32Array(0) : this.#make(Math.ceil(this.#length / this.#factor));
+    if (this.#factor === 1) return new Float32Array(0);
+    const count = Math.ceil(this.#length / this.#factor);
+    const withSilence = new Float32Array(this.#pending.length + this.#kernel.length - 1);
+    withSilence.set(this.#pending);
+    this.#pending = withSilence;
+    return this.#make(count);
   }
 
   /** Of the sound so far, in samples. */
@@ -106,35 +113,29 @@ export class Decimator {
     return this.#pendingFrom + this.#pending.length;
   }
 
+  /** @param until output samples, for all of which what is pending suffices. */
   #make(until: number): Float32Array {
-    const kernel = this.#kernel;
-    const half = kernel.length - 1;
     const from = this.#made;
-    const count = Math.max(0, until - from);
-    if (count === 0) return new Float32Array(0);
-    this.#made = from + count;
-    const first = from * this.#factor - half;
-    // The stretch that is needed, with silence around the sound.
-    const padded = new Float32Array((count - 1) * this.#factor + 2 * half + 1);
-    const skipped = first - this.#pendingFrom;
-    padded.set(this.#pending.subarray(Math.max(0, skipped), skipped + padded.length), Math.max(0, -skipped));
-    return decimated(padded, kernel, this.#factor, count);
+    if (until <= from) return new Float32Array(0);
+    this.#made = until;
+    const skipped = from * this.#factor - (this.#kernel.length - 1) - this.#pendingFrom;
+    return decimated(this.#pending.subarray(skipped), this.#kernel, this.#factor, until - from);
   }
 }
 
-/** One output sample for every `factor` of the padded input. A plain function: compiled code runs it many times faster than a method. */
-function decimated(padded: Float32Array, kernel: Float64Array, factor: number, count: number): Float32Array {
+/** One output sample for every `factor` of the input, which begins half a kernel before the first. A plain function: compiled code runs it many times faster than a method. */
+function decimated(samples: Float32Array, kernel: Float64Array, factor: number, count: number): Float32Array {
   const half = kernel.length - 1;
   const out = new Float32Array(count);
   for (let k = 0; k < count; k++) {
     const middle = half + k * factor;
     // One multiplication serves the two samples at the same distance.
     // Two sums do not wait for each other; an odd half-width leaves one over.
-    let value = kernel[0]! * padded[middle]!;
-    let other = half % 2 === 1 ? kernel[half]! * (padded[middle - half]! + padded[middle + half]!) : 0;
+    let value = kernel[0]! * samples[middle]!;
+    let other = half % 2 === 1 ? kernel[half]! * (samples[middle - half]! + samples[middle + half]!) : 0;
     for (let n = 1; n < half; n += 2) {
-      value += kernel[n]! * (padded[middle - n]! + padded[middle + n]!);
-      other += kernel[n + 1]! * (padded[middle - n - 1]! + padded[middle + n + 1]!);
+      value += kernel[n]! * (samples[middle - n]! + samples[middle + n]!);
+      other += kernel[n + 1]! * (samples[middle - n - 1]! + samples[middle + n + 1]!);
     }
     out[k] = value + other;
   }

@@ -9,6 +9,7 @@ import {
   hannWindow,
   highPass,
   readWav,
+  stretchOf,
   writeWav,
 } from '.';
 
@@ -220,4 +221,15 @@ describe('dropouts', () => {
   ])('%s is left as it is', (_, audio) => {
     expect(bridgeDropouts(audio).samples).toEqual(audio.samples);
   });
+});
+
+test.each([
+  ['inside', 1, 3, [2, 3, 4]],
+  ['before the start', -2, 4, [0, 0, 1, 2]],
+  ['beyond the end', 3, 4, [4, 5, 0, 0]],
+  ['on both sides', -1, 7, [0, 1, 2, 3, 4, 5, 0]],
+  ['nowhere near', 9, 2, [0, 0]],
+  ['long before', -9, 2, [0, 0]],
+])('a stretch %s has silence beyond the recording', (_, from, length, expected) => {
+  expect([...stretchOf(Float32Array.of(1, 2, 3, 4, 5), from, length)]).toEqual(expected);
 });
