@@ -1,3 +1,4 @@
+import { needsWork } from '@/core/judging';
 import { answerTake } from '@/server/access/answers';
 import { askForHelp } from '@/server/access/assignments';
 import { getBoard, getStumbles } from '@/server/access/board';
@@ -9,7 +10,7 @@ import { getRecord } from '@/server/access/record';
 import { NotFound, type Viewer } from '@/server/access/viewer';
 import { createStudent } from '@/server/auth/accounts';
 import { closeDatabase } from '@/server/db/connection';
-import { listTakesOfAssignment } from '@/server/db/queries/takes';
+import { listTakesOfAssignment, listTakesOfClass } from '@/server/db/queries/takes';
 import { bookLine } from '../support/lines';
 import { handInAndCheck, played } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
@@ -81,6 +82,34 @@ test('a cell says where a student stands, and the most pressing word of all', as
   }
   expect(await cellOf('ada')).toMatchObject({ cells: [{ state: 'learned', reachedBpm: 88 }], learned: 1 });
   expect((await cellOf(world.student.name)).lastPractisedOn).toBeUndefined();
+});
+
+test('what the database counts comes to the same as the measures themselves, with the teacher’s word', async () => {
+  const ada = await join('ada');
+  const takes = [
+    await take(ada, 66),
+    await take(ada, 66, 'm2n2'),
+    await take(ada, 72, 'm1n1'),
+    await take(ada, 200),
+  ];
+  const outcomes = async () => {
+    const byId = ({ id, outcome }: { readonly id: string; readonly outcome: unknown }) =>
+      [id, outcome] as const;
+    const [counted, judged] = await Promise.all([
+      listTakesOfClass(world.classId),
+      listTakesOfAssignment(world.assignmentId),
+    ]);
+    expect(new Map(counted.map(byId))).toEqual(new Map(judged.map(byId)));
+    return takes.map((id) => judged.find((row) => row.id === id)?.outcome);
+  };
+  expect((await outcomes()).slice(0, 2)).toEqual(['easy', 'fair']);
+  const rows = await listTakesOfAssignment(world.assignmentId);
+  const weak = rows.find(({ id }) => id === takes[1])?.measures?.findIndex(needsWork);
+  for (const quality of ['notes', 'rhythm'])
+    await overruleMeasure(world.teacher, takes[1]!, { measureIndex: weak, quality, word: 'right' });
+  expect((await outcomes())[1]).toBe('easy');
+  await overruleMeasure(world.teacher, takes[0]!, { measureIndex: 1, quality: 'notes', word: 'not-right' });
+  expect((await outcomes())[0]).toBe('fair');
 });
 
 test('a line that was taken back is not on it, a goal says who is behind, and it is nobody else’s', async () => {

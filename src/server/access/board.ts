@@ -2,7 +2,7 @@ import 'server-only';
 import { grouped } from '@/core/base';
 import { maybeInstrumentName } from '@/core/instruments';
 import type { Line } from '@/core/notation';
-import { type Day, outcomeOf, paceOf, type Stage } from '@/core/practice';
+import { type Day, paceOf, type Stage } from '@/core/practice';
 import { type Board, type BoardCell, type BoardRow, type BoardState, measuresOfClass } from '@/core/reports';
 import * as queries from '@/server/db/queries/board';
 import { listParts, maybeMusic } from '@/server/db/queries/music';
@@ -13,6 +13,7 @@ import { stagesOfAssignment, standingOf } from './stages';
 import type { Viewer } from './viewer';
 
 type ClassLine = Awaited<ReturnType<typeof queries.listLinesOfClass>>[number];
+type ClassTake = Awaited<ReturnType<typeof listTakesOfClass>>[number];
 type StageWord = Awaited<ReturnType<typeof queries.listStageWordsOfClass>>[number];
 
 /**
@@ -104,7 +105,7 @@ const notGiven = (goalBpm: number): Cell => ({
 function cellOf(
   line: ClassLine,
   music: Line | undefined,
-  takes: readonly TakeRow[],
+  takes: readonly ClassTake[],
   words: readonly StageWord[],
   plannedFor: ReturnType<typeof rememberStages>,
 ): Cell {
@@ -121,7 +122,7 @@ function cellOf(
   };
 }
 
-function stateOf(takes: readonly TakeRow[], words: readonly StageWord[], isLearned: boolean): BoardState {
+function stateOf(takes: readonly ClassTake[], words: readonly StageWord[], isLearned: boolean): BoardState {
   const newest = takes[0];
   const asked = words.findLast(({ kind }) => kind === 'asks-for-help');
   // The teacher's word came after the question, as in the queue.
@@ -133,10 +134,8 @@ function stateOf(takes: readonly TakeRow[], words: readonly StageWord[], isLearn
 }
 
 /** The teacher's word is above the verdict. */
-function isGood({ answer, verdictState, measures }: TakeRow): boolean {
+function isGood({ answer, outcome }: ClassTake): boolean {
   if (answer) return answer === 'accepted';
-  if (!verdictState) return false;
-  const outcome = outcomeOf(verdictState, measures ?? []);
   return outcome === 'good' || outcome === 'easy';
 }
 

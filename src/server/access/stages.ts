@@ -6,7 +6,6 @@ import {
   lineOfChunk,
   lineOfStep,
   NO_PLAN,
-  outcomeOf,
   type Passage,
   type Plan,
   type Progress,
@@ -28,6 +27,12 @@ interface Given {
 }
 
 type StageWord = Awaited<ReturnType<typeof listStageWords>>[number];
+
+/** What of a take tells where its student stands. */
+type StandingTake = Pick<
+  TakeRow,
+  'id' | 'assignmentId' | 'stage' | 'passage' | 'askedBpm' | 'handedInAt' | 'answer' | 'outcome'
+>;
 
 /** Takes that were handed in before there was a plan count for the whole line. */
 const WHOLE_LINE_STAGE = 'line/expression';
@@ -78,7 +83,7 @@ export function stagesOfStudent(
 export function standingOf(
   assignment: Given & { readonly id: string },
   line: Line,
-  takes: readonly TakeRow[],
+  takes: readonly StandingTake[],
   words: readonly StageWord[],
   planned = stagesOfAssignment(assignment, line),
 ): { readonly stages: readonly Stage[]; readonly progress: Progress } {
@@ -114,12 +119,12 @@ export function standingOf(
 }
 
 /** The teacher's word is above the verdict: "accepted" lifts any take, the other answers take a good one away. */
-function deedOf(take: TakeRow): Deed[] {
+function deedOf(take: StandingTake): Deed[] {
   const stageId = take.stage ?? WHOLE_LINE_STAGE;
   const bpm = take.askedBpm;
   if (take.answer === 'accepted') return [{ stageId, kind: 'teacher-accepts', bpm }];
-  if (take.answer || !take.verdictState) return [];
-  return [{ stageId, kind: 'take', bpm, outcome: outcomeOf(take.verdictState, take.measures ?? []) }];
+  if (take.answer || !take.outcome) return [];
+  return [{ stageId, kind: 'take', bpm, outcome: take.outcome }];
 }
 
 /** The music of a stage: its chunk, simplified for its step. @param nextLines lines played straight after it. */

@@ -11,6 +11,7 @@ import * as overrules from './migrations/2026-12-01-overrules';
 import * as seeMe from './migrations/2026-12-02-see-me';
 import * as keeping from './migrations/2026-12-03-keeping';
 import * as answers from './migrations/2026-12-04-answers';
+import * as counts from './migrations/2026-12-05-counts';
 
 /** In order of their names; a migration that has landed is never changed. */
 const MIGRATIONS: Record<string, Migration> = {
@@ -25,6 +26,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '2026-12-02-see-me': seeMe,
   '2026-12-03-keeping': keeping,
   '2026-12-04-answers': answers,
+  '2026-12-05-counts': counts,
 };
 
 /** Brings the database up to date. @throws the first error; a failed migration leaves nothing behind. */

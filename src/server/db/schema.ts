@@ -246,6 +246,9 @@ interface TakeCheckTable {
   verdict_version: GeneratedAlways<number>;
   verdict_state: GeneratedAlways<Verdict['state']>;
   measures: GeneratedAlways<Verdict['measures']>;
+  measure_count: GeneratedAlways<number>;
+  weak_measures: GeneratedAlways<number>;
+  has_fault: GeneratedAlways<boolean>;
   /** Null for a check of an earlier version. */
   outline: ColumnType<Outline | null, string | undefined, string>;
   /** Why the teacher should hear it; null for no reason. */

@@ -3,6 +3,7 @@ import type { Following } from '@/core/following';
 import type { Outline, Remark } from '@/core/hearing';
 import type { Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
+import { type Outcome, outcomeOf, outcomeOfCounts } from '@/core/practice';
 import { database } from '../connection';
 import { asOverruled, overrulesOf } from './overrules';
 import { isTaughtBy, TEACHER_IDS } from './teaching';
@@ -128,14 +129,24 @@ function takeRows() {
     .select(overrulesOf('take.id').as('overrules'));
 }
 
-export type TakeRow = Awaited<ReturnType<ReturnType<typeof takeRows>['execute']>>[number];
+type Row = Awaited<ReturnType<ReturnType<typeof takeRows>['execute']>>[number];
+
+/** With the teacher's word in its measures, and what they come to; null before there is a verdict. */
+export type TakeRow = Row & { readonly outcome: Outcome | null };
+
+function withOutcome<Judged extends Row>(rows: readonly Judged[]): (Judged & TakeRow)[] {
+  return asOverruled(rows).map((row) => ({
+    ...row,
+    outcome: row.verdictState && outcomeOf(row.verdictState, row.measures ?? []),
+  }));
+}
 
 /** The last answers are enough to look back on. */
 const MOST_ANSWERED = 15;
 
 /** What was answered last in the classes of a teacher, newest first. */
 export async function listAnsweredTakes(teacherId: string) {
-  return asOverruled(
+  return withOutcome(
     await takeRows()
       .where(isTaughtBy(teacherId))
       .where('take_answer.answered_at', 'is not', null)
@@ -147,7 +158,7 @@ export async function listAnsweredTakes(teacherId: string) {
 
 /** All takes of a student on what still stands: where the student is depends on every one of them. */
 export async function listTakesOfStudent(studentId: string) {
-  return asOverruled(
+  return withOutcome(
     await takeRows()
       .where('take.student_id', '=', studentId)
       .where('assignment.withdrawn_at', 'is', null)
@@ -157,7 +168,7 @@ export async function listTakesOfStudent(studentId: string) {
 }
 
 export async function listTakesOfAssignment(assignmentId: string) {
-  return asOverruled(
+  return withOutcome(
     await takeRows()
       .where('take.assignment_id', '=', assignmentId)
       .orderBy('take.handed_in_at', 'desc')
@@ -165,15 +176,56 @@ export async function listTakesOfAssignment(assignmentId: string) {
   );
 }
 
-/** All takes of a class on what still stands, newest first. */
+/** All takes of a class on what still stands, newest first, with no more than tells where everybody stands. */
 export async function listTakesOfClass(classId: string) {
-  return asOverruled(
-    await takeRows()
-      .where('class.id', '=', classId)
-      .where('assignment.withdrawn_at', 'is', null)
-      .orderBy('take.handed_in_at', 'desc')
-      .execute(),
-  );
+  const rows = await database()
+    .selectFrom('take')
+    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
+    .leftJoin('take_check', 'take_check.take_id', 'take.id')
+    .leftJoin('take_answer', 'take_answer.take_id', 'take.id')
+    .select([
+      'take.id',
+      'take.state',
+      'take.asked_bpm as askedBpm',
+      'take.stage',
+      'take.handed_in_at as handedInAt',
+      'take.assignment_id as assignmentId',
+      'take.student_id as studentId',
+      'take_answer.answer',
+      'take_answer.passage',
+      'take_answer.answered_at as answeredAt',
+      'take_check.verdict_state as verdictState',
+      'take_check.measure_count as measureCount',
+      'take_check.weak_measures as weakMeasures',
+      'take_check.has_fault as hasFault',
+    ])
+    .where('assignment.class_id', '=', classId)
+    .where('assignment.withdrawn_at', 'is', null)
+    .orderBy('take.handed_in_at', 'desc')
+    .execute();
+  const overruled = await listOverruledOfClass(classId);
+  return rows.map(({ measureCount, weakMeasures, hasFault, ...row }) => ({
+    ...row,
+    outcome:
+      overruled.get(row.id) ??
+      (row.verdictState &&
+        outcomeOfCounts(row.verdictState, {
+          measures: measureCount ?? 0,
+          weak: weakMeasures ?? 0,
+          hasFault: hasFault ?? false,
+        })),
+  }));
+}
+
+/** What the takes of a class come to on which the teacher has said a word: few, so their measures are read. */
+async function listOverruledOfClass(classId: string): Promise<ReadonlyMap<string, Outcome | null>> {
+  const rows = await takeRows()
+    .where('class.id', '=', classId)
+    .where((e) =>
+      e.exists(e.selectFrom('take_overrule').select('take_id').whereRef('take_id', '=', 'take.id')),
+    )
+    .execute();
+  return new Map(withOutcome(rows).map(({ id, outcome }) => [id, outcome]));
 }
 
 /** So many takes back a teacher compares. */
@@ -194,7 +246,7 @@ export async function listEarlierTakes(takeId: string) {
     .orderBy('take.handed_in_at', 'desc')
     .limit(MOST_EARLIER)
     .execute();
-  return asOverruled(rows);
+  return withOutcome(rows);
 }
 
 /** Bytes `from` to `to` (exclusive) of a recording, and its whole length. */
