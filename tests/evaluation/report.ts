@@ -221,12 +221,13 @@ const REASONS = `## How it is counted
 From looking at single takes:
 - A repeated note that was held over instead of struck again (\`held-over\`): found where the tone keeps its level there and the take's
   other repeats were heard. In other takes it is left unclear and counts as a miss: FluidSynth's tails hide a struck repeat as often.
-- A harp's strings ring on: two or three of them share a fraction that repeats better than the new string does, and a short
-  note between two louder ones is not found; where there is any sign of one, it is left unclear.
-- A restart on the very note that was just played, or on one of the same pitch, looks like a pause.
+- Strings that ring into each other (harp, guitar, piano) are heard by what is new in the spectrum; fast repeats on one string, whose
+  partials hardly rise, are left unclear or passed over.
+- A restart on the very note that was just played, or on one of the same pitch, looks like a pause; a repeat of a bowed or a low note that
+  its room covers is called missing where the take's other repeats were heard.
 - A short slurred note between two that lie a fourth below and a fourth above it can be passed over.
 - The wobble of some samples (FluidSynth's flute, piccolo and horn) is as deep as a soft tongue.
-- Octaves: a saxophone's or a harp's low notes whose odd partials lie far below the even ones.
+- Octaves: a saxophone's low notes whose odd partials lie far below the even ones.
 - Sixteenths of a piano in a room, and the chanter's grace notes beside a note of the same pitch.
 - As a transcriber: repeats whose sign is too weak to be believed without the score are not in the transcript; bowed strings most.`;
 

@@ -215,7 +215,7 @@ export async function getTake(viewer: Viewer, takeId: string) {
   await requireTake(viewer, takeId);
   const take = await queries.maybeTake(takeId);
   if (!take) throw new NotFound();
-  const { heard, verdict, remark, remarkTakeId, hasAudio, ...rest } = take;
+  const { levelsDb, pitches, verdict, remark, remarkTakeId, hasAudio, ...rest } = take;
   return {
     ...rest,
     // A reason to listen is the teacher's business alone.
@@ -223,10 +223,9 @@ export async function getTake(viewer: Viewer, takeId: string) {
     remarkTakeId: viewer.role === 'teacher' ? remarkTakeId : null,
     // What an earlier judge has said is on its way to be said anew; without a recording it stands as it was said.
     verdict: verdict && (verdict.version >= JUDGING_VERSION || !hasAudio) ? verdict : null,
-    levelsDb: heard?.levelsDb ?? [],
+    levelsDb: levelsDb ?? [],
     // Facts of an earlier ear have no course of the pitch.
-    pitches: heard?.pitches ?? [],
-    durationSeconds: heard?.durationSeconds,
+    pitches: pitches ?? [],
     engravings: await engravingsOf(take.contentHash, take.counting ?? USUAL_STYLE),
   };
 }

@@ -1,4 +1,5 @@
 import { database } from '../connection';
+import { rememberedLines } from './remembered-lines';
 
 /** The lines that stand in a class, the earliest due first. */
 export function listLinesOfClass(classId: string) {
@@ -68,11 +69,15 @@ export function listStageWordsOfClass(classId: string) {
 }
 
 /** The parts of a class's lines that its instruments read, and the leads. */
-export function listPartsOfClass(classId: string) {
-  return database()
+export async function listPartsOfClass(classId: string) {
+  const parts = await database()
     .selectFrom('line_part')
-    .innerJoin('music', 'music.content_hash', 'line_part.content_hash')
-    .select(['line_part.line_id as lineId', 'line_part.place', 'line_part.instrument', 'music.line'])
+    .select([
+      'line_part.line_id as lineId',
+      'line_part.place',
+      'line_part.instrument',
+      'content_hash as contentHash',
+    ])
     .where('line_part.line_id', 'in', (e) =>
       e
         .selectFrom('assignment')
@@ -97,4 +102,9 @@ export function listPartsOfClass(classId: string) {
     )
     .orderBy('line_part.place')
     .execute();
+  const lines = await rememberedLines(parts.map(({ contentHash }) => contentHash));
+  return parts.flatMap(({ contentHash, ...part }) => {
+    const line = lines.get(contentHash);
+    return line ? [{ ...part, line }] : [];
+  });
 }

@@ -84,7 +84,9 @@ export function maybeTake(takeId: string) {
       'class.name as className',
       'class.vocabulary',
       'class.counting',
-      'take_check.heard',
+      // Of what was heard only what is drawn: the rest is a multiple of it.
+      sql<Heard['levelsDb'] | null>`take_check.heard -> 'levelsDb'`.as('levelsDb'),
+      sql<Heard['pitches'] | null>`take_check.heard -> 'pitches'`.as('pitches'),
       'take_check.verdict',
       'take_check.remark',
       'take_check.remark_take_id as remarkTakeId',
