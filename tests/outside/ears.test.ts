@@ -43,6 +43,42 @@ test('a wrong and a late note of a sampled clarinet are found in their measures'
   expect(weak).toEqual([2, 6]);
 });
 
+describe('sampled strings that all ring on to the end', () => {
+  const ringing = (performance: Performance): Performance => ({
+    ...performance,
+    events: performance.events.map((event) => ({
+      ...event,
+      endSeconds:
+        // The same string played again is damped by the hand that plucks it.
+        performance.events.find(
+          (later) => later.midi === event.midi && later.onsetSeconds > event.onsetSeconds,
+        )?.onsetSeconds ?? performance.durationSeconds,
+    })),
+  });
+
+  test.each([
+    ['harp', 5],
+    ['harp', 6],
+    ['harp', 11],
+    ['guitar', 4],
+  ] as const)('%s playing line %i is heard with the right notes', (name, number) => {
+    const line = bookLine(number);
+    const audio = renderWithFluidSynth(ringing(play(number)), GM_PROGRAM[name]);
+    const { verdict } = check(line, audio, line.part.tempo!.bpm);
+    expect(verdict.notes.filter((note) => note.pitch !== 'right' || note.onset !== 'on')).toEqual([]);
+    expect(verdict.extras).toEqual([]);
+  });
+
+  test('a wrong note of it is found', () => {
+    const line = bookLine(6);
+    const played = ringing(play(6, [{ kind: 'wrong', noteId: 'm2n2', semitones: -2 }]));
+    const { verdict } = check(line, renderWithFluidSynth(played, GM_PROGRAM.harp), 92);
+    expect(verdict.measures.filter((m) => m.notesNeedWork || m.rhythmNeedsWork).map((m) => m.number)).toEqual(
+      [2],
+    );
+  });
+});
+
 describe('aubio (Debian) as a second opinion on the same file', () => {
   test.each([
     ['clarinet', 1],

@@ -19,6 +19,8 @@ export const GM_PROGRAM = {
   violin: 40,
   recorder: 74,
   altoSax: 65,
+  harp: 46,
+  guitar: 24,
 } as const;
 
 /** Renders a performance with FluidSynth and a General MIDI sound font: sounds that Mevlo did not make. */
