@@ -219,3 +219,13 @@ test('a stricter level never lets pass what a gentler one holds against the play
     }
   }
 });
+
+test.each([
+  ['one that may have sounded: what started too soon may be that one', 'pitch-shows', -0.3, 'on'],
+  ['one of which nothing was heard', undefined, -0.3, 'early'],
+  ['one that may have sounded, and late all the same', 'pitch-shows', 0.3, 'late'],
+] as const)('a note after %s', (_, sign, late, expected) => {
+  const line = lineOf(['C4q D4q E4q F4q', 'G4w']);
+  const following = exactFollowing(line, { m1n2: { missing: true, sign }, m1n3: { late } });
+  expect(judge(line, following, 60, USUAL_POLICY).notes[2]!.onset).toBe(expected);
+});

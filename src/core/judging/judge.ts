@@ -96,7 +96,11 @@ function judgeNotes(written: readonly WrittenNote[], following: Following, polic
   const sureOf = confidenceIn(written, following);
   const notes = written.map((note, index) => {
     const followed = following.notes[index]!;
-    return withConfidence(judgeNote(note, written[index + 1], followed, policy), sureOf(followed), policy);
+    return withConfidence(
+      judgeNote(note, written[index + 1], followed, following.notes[index - 1], policy),
+      sureOf(followed),
+      policy,
+    );
   });
   // A note that came late, or whose successor came early, had no time to be full: one fault, named once.
   return notes.map((note, index) =>
@@ -125,6 +129,7 @@ function judgeNote(
   note: WrittenNote,
   next: WrittenNote | undefined,
   followed: FollowedNote,
+  before: FollowedNote | undefined,
   policy: Policy,
 ): Omit<NoteVerdict, 'confidence'> {
   const facts = {
@@ -161,7 +166,7 @@ function judgeNote(
         ...facts,
         played: followed.sound,
         pitch: judgePitch(followed.pitchErrorSemitones, policy),
-        onset: judgeOnset(note, followed, policy),
+        onset: judgeOnset(note, followed, before, policy),
         deviationBeats: followed.deviationBeats,
         deviationSeconds: followed.deviationSeconds,
         length: judgeLength(note, next, followed, policy),
@@ -179,7 +184,12 @@ function judgePitch(errorSemitones: number | undefined, { pitchSemitones }: Poli
   return octaves > 0 && Math.abs(off - 12 * octaves) <= pitchSemitones ? 'octave' : 'wrong';
 }
 
-function judgeOnset(note: WrittenNote, followed: Played, policy: Policy): OnsetVerdict {
+function judgeOnset(
+  note: WrittenNote,
+  followed: Played,
+  before: FollowedNote | undefined,
+  policy: Policy,
+): OnsetVerdict {
   // Where the notation asks for freedom, and where the pulse begins anew, no start is early or late.
   if (note.freeTempo || followed.startsPulse) return 'on';
   const beatSeconds = followed.writtenSeconds / note.beats;
@@ -190,7 +200,9 @@ function judgeOnset(note: WrittenNote, followed: Played, policy: Policy): OnsetV
   );
   if (Math.abs(followed.deviationSeconds) <= window) return 'on';
   if (Math.abs(followed.deviationSeconds - followed.evidence.unpitchedBeforeSeconds) <= window) return 'on';
-  return followed.deviationSeconds < 0 ? 'early' : 'late';
+  if (followed.deviationSeconds > 0) return 'late';
+  // What started too soon may be the note before, which sounded but was not found by itself.
+  return before?.kind === 'missing' && before.sign !== undefined ? 'on' : 'early';
 }
 
 function judgeLength(
