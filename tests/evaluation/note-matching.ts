@@ -8,6 +8,9 @@ export interface TranscribedNote {
 const ONSET_TOLERANCE_SECONDS = 0.05;
 const PITCH_TOLERANCE_SEMITONES = 0.5;
 
+/** mir_eval rounds distances of onsets to four decimals before it compares them. */
+const rounded = (seconds: number) => Math.round(seconds * 1e4) / 1e4;
+
 /**
  * How many reported notes are notes of the reference: a largest one-to-one matching of those within 50 ms and 50 cents.
  * Source: the note transcription measure without offsets of C. Raffel et al., "mir_eval", ISMIR 2014.
@@ -18,7 +21,7 @@ export function matchedNotes(
 ): number {
   const able = reference.map((note) =>
     reported.flatMap((other, index) =>
-      Math.abs(other.onsetSeconds - note.onsetSeconds) <= ONSET_TOLERANCE_SECONDS &&
+      rounded(Math.abs(other.onsetSeconds - note.onsetSeconds)) <= ONSET_TOLERANCE_SECONDS &&
       Math.abs(other.midi - note.midi) <= PITCH_TOLERANCE_SEMITONES
         ? [index]
         : [],
