@@ -53,7 +53,7 @@ export function newnessPeaks(samples: Float32Array, sampleRate: number, peakDb: 
 /** Sum of the rises of all bins, at every step. */
 function newnessOf(samples: Float32Array, sampleRate: number, peakDb: number): Float64Array {
   const length = Math.round(WINDOW_SECONDS * sampleRate);
-  const window = hannWindow(length);
+  const taper = hannWindow(length);
   const fourier = new Fourier(2 ** Math.ceil(Math.log2(length)));
   const frame = new Float64Array(fourier.size);
   const power = new Float64Array(fourier.size / 2 + 1);
@@ -66,7 +66,7 @@ function newnessOf(samples: Float32Array, sampleRate: number, peakDb: number): F
   const heights = new Float64Array(count);
   for (let step = 0; step < count + side; step++) {
     const stretch = stretchOf(samples, Math.round(step * hop - length / 2), length);
-    for (let n = 0; n < length; n++) frame[n] = window[n]! * stretch[n]!;
+    for (let n = 0; n < length; n++) frame[n] = taper[n]! * stretch[n]!;
     fourier.power(frame, power);
     const latest = kept[step % kept.length]!;
     for (let bin = 0; bin < power.length; bin++) latest[bin] = Math.log1p(gain * Math.sqrt(power[bin]!));

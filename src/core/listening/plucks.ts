@@ -114,7 +114,7 @@ class DifferenceMeter {
   readonly #sampleRate: number;
   readonly #fourier: Fourier;
   readonly #frame: Float64Array;
-  readonly #window: Float64Array;
+  readonly #taper: Float64Array;
   readonly #before: Float64Array;
   readonly #after: Float64Array;
   readonly #fresh: Float64Array;
@@ -124,7 +124,7 @@ class DifferenceMeter {
     this.#sampleRate = sampleRate;
     this.#fourier = new Fourier(2 ** Math.ceil(Math.log2(SPECTRUM_SECONDS * sampleRate)));
     this.#frame = new Float64Array(this.#fourier.size);
-    this.#window = hannWindow(Math.round(LOOK_SECONDS * sampleRate));
+    this.#taper = hannWindow(Math.round(LOOK_SECONDS * sampleRate));
     const bins = this.#fourier.size / 2 + 1;
     this.#before = new Float64Array(bins);
     this.#after = new Float64Array(bins);
@@ -158,13 +158,13 @@ class DifferenceMeter {
 
   /** Amplitudes of the sines around a moment. */
   #magnitudes(middleSeconds: number, into: Float64Array): void {
-    const length = this.#window.length;
+    const length = this.#taper.length;
     const stretch = stretchOf(
       this.#samples,
       Math.round(middleSeconds * this.#sampleRate - length / 2),
       length,
     );
-    for (let n = 0; n < length; n++) this.#frame[n] = this.#window[n]! * stretch[n]!;
+    for (let n = 0; n < length; n++) this.#frame[n] = this.#taper[n]! * stretch[n]!;
     this.#fourier.power(this.#frame, into);
     for (let bin = 0; bin < into.length; bin++) into[bin] = Math.sqrt(into[bin]!) / (SINE_MAGNITUDE * length);
   }
