@@ -1,4 +1,4 @@
-import type { Verdict } from '@/core/judging';
+import { needsWork, type Verdict } from '@/core/judging';
 import type { Truth } from './take-truth';
 
 /** Hits, false alarms, misses. */
@@ -128,7 +128,7 @@ export function scoreTake(truth: Truth, said: Verdict, leadSeconds: number): Sco
           notes: truth.notes.length,
           blamedPitch,
           blamedRhythm,
-          isFlagged: verdict.measures.some((measure) => measure.notesNeedWork || measure.rhythmNeedsWork),
+          isFlagged: verdict.measures.some(needsWork),
         }
       : undefined,
     isJudged: said.state === 'judged',
@@ -196,7 +196,7 @@ function scoreMeasures(
       );
     const name = () => `measure ${measure.number}`;
     if (isMissing || hasExtra) {
-      if (isPitched) add('measureNotes', true, measure.notesNeedWork || measure.rhythmNeedsWork, name);
+      if (isPitched) add('measureNotes', true, needsWork(measure), name);
       return;
     }
     if (isPitched)

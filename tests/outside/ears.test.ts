@@ -1,4 +1,5 @@
 import { check } from '@/core/checking';
+import { needsWork } from '@/core/judging';
 import { hear } from '@/core/listening';
 import { writtenNotes } from '@/core/notation';
 import { type Flaw, type Performance, perform, STEADY_STYLE } from '@/core/playing';
@@ -39,7 +40,7 @@ test('a wrong and a late note of a sampled clarinet are found in their measures'
     { kind: 'late', noteId: 'm6n3', beats: 0.4 },
   ];
   const { verdict } = check(line, renderWithFluidSynth(play(6, flaws), GM_PROGRAM.clarinet), 92);
-  const weak = verdict.measures.filter((m) => m.notesNeedWork || m.rhythmNeedsWork).map((m) => m.number);
+  const weak = verdict.measures.filter(needsWork).map((m) => m.number);
   expect(weak).toEqual([2, 6]);
 });
 
@@ -73,9 +74,7 @@ describe('sampled strings that all ring on to the end', () => {
     const line = bookLine(6);
     const played = ringing(play(6, [{ kind: 'wrong', noteId: 'm2n2', semitones: -2 }]));
     const { verdict } = check(line, renderWithFluidSynth(played, GM_PROGRAM.harp), 92);
-    expect(verdict.measures.filter((m) => m.notesNeedWork || m.rhythmNeedsWork).map((m) => m.number)).toEqual(
-      [2],
-    );
+    expect(verdict.measures.filter(needsWork).map((m) => m.number)).toEqual([2]);
   });
 });
 

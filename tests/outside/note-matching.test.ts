@@ -40,8 +40,7 @@ test('no matching is larger than one found by trying all', () => {
     const without = largest(rest, reported);
     return reported.reduce((best, other, index) => {
       const fits =
-        Math.abs(other.onsetSeconds - first.onsetSeconds) <= 0.05004999 &&
-        Math.abs(other.midi - first.midi) <= 0.5;
+        Math.abs(other.onsetSeconds - first.onsetSeconds) <= 0.05 && Math.abs(other.midi - first.midi) <= 0.5;
       return fits ? Math.max(best, 1 + largest(rest, reported.toSpliced(index, 1))) : best;
     }, without);
   };

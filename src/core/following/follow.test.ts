@@ -1,3 +1,4 @@
+import { heardTone } from '../../../tests/support/heard';
 import { lineOf } from '../../../tests/support/lines';
 import { type Heard, type HeardNote, PITCH_STEP_SECONDS } from '../listening';
 import { writtenNotes } from '../notation';
@@ -6,21 +7,7 @@ import { type FollowedNote, follow } from '.';
 const BPM = 60;
 const line = lineOf(['C4q C4q D4q E4q', 'F4q G4q A4q B4q', 'C5w']);
 
-const tone = (onsetSeconds: number, midi: number, seconds = 0.9): HeardNote => ({
-  onsetSeconds,
-  endSeconds: onsetSeconds + seconds,
-  midi,
-  clarity: 0.99,
-  levelDb: -20,
-  fadeDbPerSecond: 0,
-  start: 'attack',
-  dipDb: 30,
-  startStrength: 1,
-  oddPartialsDb: 0,
-  octaveBelowDb: -50,
-  restarts: [],
-  levelChangesSeconds: [],
-});
+const tone = (onsetSeconds: number, midi: number, seconds = 0.9) => heardTone(onsetSeconds, midi, seconds);
 
 /** An exact take of the line. */
 const exact = writtenNotes(line).map((note, beat) =>

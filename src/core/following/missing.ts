@@ -117,21 +117,14 @@ function signOfMissing(index: number, before: PlayedBefore, found: Found): Missi
       found.onsetsSeconds.every((other) => Math.abs(other - sign) > EXPLAINED_SECONDS),
   );
   if (isStruck) return 'something-struck';
+  const from = due + TAIL_SECONDS;
+  const to = due + FULL_SHARE * note.beats * before.secondsPerBeat;
   if (
     note.sound.kind === 'pitched' &&
-    shareShown(
-      note.sound.midi + found.tuningSemitones,
-      due + TAIL_SECONDS,
-      due + FULL_SHARE * note.beats * before.secondsPerBeat,
-      found,
-    ) >= SHOWN_SHARE
+    shareShown(note.sound.midi + found.tuningSemitones, from, to, found) >= SHOWN_SHARE
   )
     return 'pitch-shows';
-  const isFilled = found.unpitched?.fills(
-    due + TAIL_SECONDS,
-    due + FULL_SHARE * note.beats * before.secondsPerBeat,
-    before.played.evidence.levelDb,
-  );
+  const isFilled = found.unpitched?.fills(from, to, before.played.evidence.levelDb);
   return isFilled ? 'unpitched-sound' : undefined;
 }
 

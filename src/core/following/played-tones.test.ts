@@ -1,32 +1,9 @@
+import { heardTone, heardPluck as pluck } from '../../../tests/support/heard';
 import type { Heard, HeardNote, HeardPluck } from '../listening';
 import { playedTones } from './played-tones';
 
-const tone = (onsetSeconds: number, midi: number, more: Partial<HeardNote> = {}): HeardNote => ({
-  onsetSeconds,
-  endSeconds: onsetSeconds + 0.5,
-  midi,
-  clarity: 0.98,
-  levelDb: -20,
-  fadeDbPerSecond: 15,
-  start: 'attack',
-  dipDb: 10,
-  startStrength: 1,
-  oddPartialsDb: 0,
-  octaveBelowDb: -50,
-  restarts: [],
-  levelChangesSeconds: [],
-  ...more,
-});
-
-const pluck = (onsetSeconds: number, midi: number, more: Partial<HeardPluck> = {}): HeardPluck => ({
-  onsetSeconds,
-  endSeconds: onsetSeconds + 0.5,
-  midi,
-  strength: 0.95,
-  pitchMargin: 1.3,
-  levelDb: -20,
-  ...more,
-});
+const tone = (onsetSeconds: number, midi: number, more: Partial<HeardNote> = {}) =>
+  heardTone(onsetSeconds, midi, 0.5, { fadeDbPerSecond: 15, ...more });
 
 /** Two notes that were heard both ways, before what is in question. */
 const SURE = {

@@ -1,11 +1,15 @@
-import type { Heard, HeardNote, HeardPluck } from '../listening';
+import {
+  beganBy,
+  type Heard,
+  type HeardNote,
+  type HeardPluck,
+  SAME_START_SECONDS,
+  SURE_PLUCK,
+} from '../listening';
 import { phrasesOf } from './speech';
 
-/** Heard both ways, a start lies this close, and a pitch. */
-const SAME_START_SECONDS = 0.05;
+/** Heard both ways, a pitch lies this close. */
 const SAME_PITCH_SEMITONES = 0.6;
-/** From here on a pluck is one without knowing what was written. */
-const SURE_PLUCK = 0.5;
 /** A tone at whose start nothing new came: a period that several strings share. */
 const UNSUPPORTED_STRENGTH = 0.3;
 /** A pitch that stands out of the others by so much is believed against that of the tone, and where there is no tone. */
@@ -44,22 +48,11 @@ export function playedTones({ notes, plucks }: Heard): readonly PlayedTone[] {
       ),
   );
   const used = new Set<HeardPluck>();
-  const fromTones = tones.map((tone): PlayedTone => {
-    const near = played.filter((one) => !used.has(one) && isNear(one, tone));
+  const fromTones = tones.map((tone) => {
+    const near = played.filter((pluck) => !used.has(pluck) && beganBy(tone, pluck));
     const pluck = near.toSorted((a, b) => b.strength - a.strength)[0];
-    if (!pluck)
-      return {
-        ...tone,
-        pitchMargin: undefined,
-        startStrength: Math.min(tone.startStrength, UNSUPPORTED_STRENGTH),
-      };
-    used.add(pluck);
-    if (pluck.strength < SURE_PLUCK) return { ...tone, pitchMargin: undefined };
-    // Heard both ways, its pitch is sure, however much rings beside it.
-    if (isSamePitch(pluck, tone)) return { ...tone, clarity: undefined, pitchMargin: undefined };
-    return pluck.pitchMargin >= CLEARER_MARGIN || isOctaveBelow(pluck, tone)
-      ? toneOf(pluck)
-      : { ...tone, pitchMargin: undefined };
+    if (pluck) used.add(pluck);
+    return believed(tone, pluck);
   });
   const added = played.filter((pluck) => !used.has(pluck) && pluck.pitchMargin >= LEAST_MARGIN).map(toneOf);
   const all = [...fromTones, ...added].toSorted((a, b) => a.onsetSeconds - b.onsetSeconds);
@@ -73,11 +66,18 @@ export function playedTones({ notes, plucks }: Heard): readonly PlayedTone[] {
   });
 }
 
-const isNear = (a: { onsetSeconds: number }, b: { onsetSeconds: number }) =>
-  Math.abs(a.onsetSeconds - b.onsetSeconds) <= SAME_START_SECONDS;
+/** A tone by what is known of its start; what the pluck says where that is the better word. */
+function believed(tone: HeardNote, pluck: HeardPluck | undefined): PlayedTone {
+  const asHeard = { ...tone, pitchMargin: undefined };
+  if (!pluck) return { ...asHeard, startStrength: Math.min(tone.startStrength, UNSUPPORTED_STRENGTH) };
+  if (pluck.strength < SURE_PLUCK) return asHeard;
+  // Heard both ways, its pitch is sure, however much rings beside it.
+  if (isSamePitch(pluck, tone)) return { ...asHeard, clarity: undefined };
+  return pluck.pitchMargin >= CLEARER_MARGIN || isOctaveBelow(pluck, tone) ? toneOf(pluck) : asHeard;
+}
 
-const isSamePitch = (a: { midi: number }, b: { midi: number }) =>
-  Math.abs(a.midi - b.midi) <= SAME_PITCH_SEMITONES;
+const isSamePitch = (pluck: HeardPluck, tone: HeardNote) =>
+  Math.abs(pluck.midi - tone.midi) <= SAME_PITCH_SEMITONES;
 
 /** An octave below hardly stands out of the tone above, but its odd partials tell. */
 const isOctaveBelow = (pluck: HeardPluck, tone: HeardNote) =>

@@ -64,11 +64,12 @@ export function confidenceIn(
 
 /** 1 where tones stand by themselves, 0 where they blur. */
 function clearnessIn(notes: readonly FollowedNote[]): number {
-  const tones = notes.filter((note) => note.kind === 'played' && note.sound.midi !== undefined);
-  const blurred = tones.filter(
-    (note) => note.kind === 'played' && (note.evidence.clarity ?? 1) < LEAST_CLARITY_OF_ONE_TONE,
-  ).length;
-  const share = blurred / Math.max(1, tones.length);
+  // What was heard as a pluck as well stands by itself.
+  const clarities = notes.flatMap((note) =>
+    note.kind === 'played' && note.sound.midi !== undefined ? [note.evidence.clarity ?? 1] : [],
+  );
+  const blurred = clarities.filter((clarity) => clarity < LEAST_CLARITY_OF_ONE_TONE).length;
+  const share = blurred / Math.max(1, clarities.length);
   const [clear, lost] = BLURRED_SHARE;
   return clamp((lost - share) / (lost - clear), 0, 1);
 }

@@ -9,4 +9,5 @@ export {
   PITCH_STEP_SECONDS,
 } from './heard';
 export { Listener } from './listener';
+export { beganBy, SAME_START_SECONDS, SURE_PLUCK } from './ringing-strings';
 export { areSustained } from './sustained';

@@ -1,9 +1,9 @@
 import { quantile } from '../base';
 import { dbToAmplitude, Fourier, hannWindow, stretchOf, vertex } from '../signal';
+import { FRAME_SECONDS, toFrames } from './frame-length';
 
 /** Long enough to part the partials of a middle octave, short enough for sixteenths. */
 const WINDOW_SECONDS = 0.06;
-export const NEWNESS_STEP_SECONDS = 0.01;
 /** What is new is what has risen between the two sides of a moment. */
 const SIDE_SECONDS = 0.03;
 /** What lies so far below the loudest counts for next to nothing. */
@@ -35,7 +35,7 @@ export function newnessPeaks(samples: Float32Array, sampleRate: number, peakDb: 
   const heights = newnessOf(samples, sampleRate, peakDb);
   if (heights.length === 0) return [];
   const usual = quantile(heights, 1 - HIGHEST_SHARE);
-  const apart = Math.round(APART_SECONDS / NEWNESS_STEP_SECONDS);
+  const apart = toFrames(APART_SECONDS);
   const peaks: Newness[] = [];
   for (let step = 0; step < heights.length; step++) {
     const height = heights[step]!;
@@ -45,21 +45,21 @@ export function newnessPeaks(samples: Float32Array, sampleRate: number, peakDb: 
       isPeak = (heights[other] ?? 0) <= height && (other !== step - 1 || heights[other] !== height);
     if (!isPeak) continue;
     const { shift } = vertex(heights[step - 1] ?? 0, height, heights[step + 1] ?? 0);
-    peaks.push({ seconds: (step + shift) * NEWNESS_STEP_SECONDS, height: height / usual });
+    peaks.push({ seconds: (step + shift) * FRAME_SECONDS, height: height / usual });
   }
   return peaks;
 }
 
-/** Sum of the rises of all bins, at every step. */
+/** Sum of the rises of all bins, at every frame. */
 function newnessOf(samples: Float32Array, sampleRate: number, peakDb: number): Float64Array {
   const length = Math.round(WINDOW_SECONDS * sampleRate);
   const taper = hannWindow(length);
   const fourier = new Fourier(2 ** Math.ceil(Math.log2(length)));
   const frame = new Float64Array(fourier.size);
   const power = new Float64Array(fourier.size / 2 + 1);
-  const hop = NEWNESS_STEP_SECONDS * sampleRate;
+  const hop = FRAME_SECONDS * sampleRate;
   const count = Math.floor(samples.length / hop);
-  const side = Math.round(SIDE_SECONDS / NEWNESS_STEP_SECONDS);
+  const side = toFrames(SIDE_SECONDS);
   const gain = 1 / (dbToAmplitude(peakDb - AUDIBLE_BELOW_PEAK_DB) * SINE_MAGNITUDE * length);
   // Only as many spectra are kept as lie between the two sides.
   const kept = Array.from({ length: 2 * side + 1 }, () => new Float64Array(power.length));

@@ -6,6 +6,7 @@ import type { Frames } from './frames';
 import type { HeardPluck } from './heard';
 import { loudest } from './levels';
 import { newnessPeaks } from './newness';
+import { SURE_PLUCK } from './ringing-strings';
 
 /** A pluck is felt to begin so long after the middle of the rise of its spectrum. Measured on the evaluation's harps. */
 const FELT_AFTER_SECONDS = 0.026;
@@ -54,8 +55,6 @@ const MOST_MARGIN = 1.35;
 const LEVELS_DB = [-40, -5] as const;
 /** Weaker signs of a pluck are no facts. */
 const LEAST_STRENGTH = 0.1;
-/** From here on a pluck ends the one before it. */
-const SURE_ENOUGH = 0.5;
 /** A string is damped when the level falls so far under what it reached within this time. */
 const DAMPED_DB = 12;
 const TOP_SECONDS = 0.12;
@@ -75,14 +74,14 @@ export function findPlucks(samples: Float32Array, sampleRate: number, frames: Fr
     const strength = strengthOf(height, riseDb, found.pitchMargin, found.levelDb - frames.peakDb);
     return strength >= LEAST_STRENGTH ? [{ onsetSeconds, strength, ...found }] : [];
   });
-  return plucks.map((pluck, index) => ({
-    ...pluck,
-    endSeconds: endOf(
-      pluck.onsetSeconds,
-      plucks.slice(index + 1).find(({ strength }) => strength >= SURE_ENOUGH)?.onsetSeconds,
-      frames,
-    ),
-  }));
+  // From the end, so that the next sure one is always at hand.
+  let nextSeconds: number | undefined;
+  const ended = plucks.toReversed().map((pluck): HeardPluck => {
+    const endSeconds = endOf(pluck.onsetSeconds, nextSeconds, frames);
+    if (pluck.strength >= SURE_PLUCK) nextSeconds = pluck.onsetSeconds;
+    return { ...pluck, endSeconds };
+  });
+  return ended.reverse();
 }
 
 function strengthOf(height: number, riseDb: number, margin: number, underPeakDb: number): number {

@@ -1,30 +1,12 @@
+import { heardPluck, heardTone } from '../../../tests/support/heard';
 import type { HeardNote, HeardPluck } from './heard';
 import { pluckedStrings } from './ringing-strings';
 
-const tone = (onsetSeconds: number, seconds: number, midi: number, fadeDbPerSecond: number): HeardNote => ({
-  onsetSeconds,
-  endSeconds: onsetSeconds + seconds,
-  midi,
-  clarity: 0.98,
-  levelDb: -20,
-  fadeDbPerSecond,
-  start: 'attack',
-  dipDb: 10,
-  startStrength: 1,
-  oddPartialsDb: 0,
-  octaveBelowDb: -50,
-  restarts: [],
-  levelChangesSeconds: [],
-});
+const tone = (onsetSeconds: number, seconds: number, midi: number, fadeDbPerSecond: number) =>
+  heardTone(onsetSeconds, midi, seconds, { fadeDbPerSecond });
 
-const pluck = (onsetSeconds: number, midi: number, strength = 0.9): HeardPluck => ({
-  onsetSeconds,
-  endSeconds: onsetSeconds + 0.4,
-  midi,
-  strength,
-  pitchMargin: 1.3,
-  levelDb: -20,
-});
+const pluck = (onsetSeconds: number, midi: number, strength = 0.9) =>
+  heardPluck(onsetSeconds, midi, { strength });
 
 const PITCHES = [60, 62, 64, 65, 67];
 const fading = PITCHES.map((midi, index) => tone(index, 0.9, midi, 15));

@@ -2,10 +2,10 @@ import type { HeardNote, HeardPluck } from './heard';
 import { SAME_PITCH_SEMITONES } from './stretches';
 import { arePlucked } from './sustained';
 
-/** A pluck this close to the start of a tone began it. */
-const SAME_START_SECONDS = 0.05;
 /** From here on a pluck is one without knowing what was written. */
-const SURE_ENOUGH = 0.5;
+export const SURE_PLUCK = 0.5;
+/** A pluck this close to the start of a tone began it. */
+export const SAME_START_SECONDS = 0.05;
 /**
  * Where so many only renew the pitch that sounds already, they are a tremolo. Measured on the evaluation's seeds 8001–10405:
  * harps up to 0.23, voices and clarinets with a vibrato from 0.35.
@@ -14,6 +14,10 @@ const MOST_RENEWING_SHARE = 0.3;
 /** Another pitch within a tone is a string that rings with it. In the same takes 0 for everything blown or sung. */
 const RINGING_SHARE = 0.1;
 const FEWEST_RINGING = 2;
+
+/** Whether a pluck began a tone. */
+export const beganBy = (tone: HeardNote, pluck: HeardPluck) =>
+  Math.abs(pluck.onsetSeconds - tone.onsetSeconds) <= SAME_START_SECONDS;
 
 /**
  * The plucks of a recording whose strings may ring into each other; none when its tones are blown, bowed or sung.
@@ -26,10 +30,9 @@ export function pluckedStrings(
   const plucked = arePlucked(notes);
   if (plucked === false || notes.length === 0) return [];
   const plucks = find();
-  const sure = plucks.filter(({ strength }) => strength >= SURE_ENOUGH);
+  const sure = plucks.filter(({ strength }) => strength >= SURE_PLUCK);
   const inside = sure.flatMap((pluck) => {
-    if (notes.some((note) => Math.abs(note.onsetSeconds - pluck.onsetSeconds) <= SAME_START_SECONDS))
-      return [];
+    if (notes.some((note) => beganBy(note, pluck))) return [];
     const tone = notes.find(
       ({ onsetSeconds, endSeconds }) => onsetSeconds < pluck.onsetSeconds && endSeconds > pluck.onsetSeconds,
     );

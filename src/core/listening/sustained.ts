@@ -1,4 +1,4 @@
-import { quantile } from '../base';
+import { median, quantile } from '../base';
 import type { HeardNote } from './heard';
 
 /** A take whose longer notes fall faster than this is plucked or struck: a guitar loses 10–40 dB a second, a breath under 5. */
@@ -12,14 +12,16 @@ const FEWEST_LONG_NOTES = 3;
 /** Whether the notes of a recording last as long as somebody holds them, instead of fading by themselves. */
 export function areSustained(notes: readonly HeardNote[]): boolean {
   const fades = fadesOf(notes);
-  return fades.length < FEWEST_LONG_NOTES || quantile(fades, 0.5) < FADING_DB_PER_SECOND;
+  return fades.length < FEWEST_LONG_NOTES || median(fades) < FADING_DB_PER_SECOND;
 }
 
 /** Whether nearly all notes of a recording fade by themselves, as strings and bars do; undefined when too few are long. */
 export function arePlucked(notes: readonly HeardNote[]): boolean | undefined {
   const fades = fadesOf(notes);
   if (fades.length < FEWEST_LONG_NOTES) return undefined;
-  return !areSustained(notes) && quantile(fades, SLOWEST_SHARE) >= SLOWEST_FADING_DB_PER_SECOND;
+  return (
+    median(fades) >= FADING_DB_PER_SECOND && quantile(fades, SLOWEST_SHARE) >= SLOWEST_FADING_DB_PER_SECOND
+  );
 }
 
 /** How fast the longer notes fall, in dB a second. */

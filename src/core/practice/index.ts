@@ -10,7 +10,7 @@ export {
   USUAL_RULES,
 } from './climb';
 export { minutesOf } from './minutes';
-export { type MeasureCounts, outcomeOf, outcomeOfCounts } from './outcome';
+export { outcomeOf, outcomeOfCounts } from './outcome';
 export { type Day, type Pace, type PaceGoal, paceOf } from './pace';
 export { type Passage, passageToAsk, sayPassage, stageOfPassage } from './passage';
 export {

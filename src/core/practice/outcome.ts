@@ -5,7 +5,7 @@ import type { Outcome } from './climb';
 const FELL_APART_SHARE = 0.5;
 
 /** What of the measures of a take counts for climbing. */
-export interface MeasureCounts {
+interface MeasureCounts {
   readonly measures: number;
   /** Those that need work. */
   readonly weak: number;

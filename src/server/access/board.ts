@@ -6,14 +6,14 @@ import { type Day, paceOf, type Stage } from '@/core/practice';
 import { type Board, type BoardCell, type BoardRow, type BoardState, measuresOfClass } from '@/core/reports';
 import * as queries from '@/server/db/queries/board';
 import { listParts, maybeMusic } from '@/server/db/queries/music';
-import { listTakesOfClass, type TakeRow } from '@/server/db/queries/takes';
+import type { TakeRow } from '@/server/db/queries/takes';
 import { getClass } from './classes';
 import { engravingsOf } from './engravings';
 import { stagesOfAssignment, standingOf } from './stages';
 import type { Viewer } from './viewer';
 
 type ClassLine = Awaited<ReturnType<typeof queries.listLinesOfClass>>[number];
-type ClassTake = Awaited<ReturnType<typeof listTakesOfClass>>[number];
+type ClassTake = Awaited<ReturnType<typeof queries.listTakesOfClass>>[number];
 type StageWord = Awaited<ReturnType<typeof queries.listStageWordsOfClass>>[number];
 
 /**
@@ -28,7 +28,7 @@ export async function getBoard(viewer: Viewer, classId: string, today: Day, dayO
     queries.listChangesOfClass(id),
     queries.listStageWordsOfClass(id),
     queries.listPartsOfClass(id),
-    listTakesOfClass(id),
+    queries.listTakesOfClass(id),
   ]);
   const isChosen = new Set(chosen.map(({ assignmentId, studentId }) => cellKey(assignmentId, studentId)));
   const changeOf = new Map(changes.map((one) => [cellKey(one.assignmentId, one.studentId), one]));

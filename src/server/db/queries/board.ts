@@ -1,4 +1,6 @@
+import { type Outcome, outcomeOf, outcomeOfCounts } from '@/core/practice';
 import { database } from '../connection';
+import { asOverruled, overrulesOf } from './overrules';
 import { rememberedLines } from './remembered-lines';
 
 /** The lines that stand in a class, the earliest due first. */
@@ -107,4 +109,63 @@ export async function listPartsOfClass(classId: string) {
     const line = lines.get(contentHash);
     return line ? [{ ...part, line }] : [];
   });
+}
+
+/** All takes of a class on what still stands, newest first, with no more than tells where everybody stands. */
+export async function listTakesOfClass(classId: string) {
+  const counted = database()
+    .selectFrom('take')
+    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
+    .leftJoin('take_check', 'take_check.take_id', 'take.id')
+    .leftJoin('take_answer', 'take_answer.take_id', 'take.id')
+    .select([
+      'take.id',
+      'take.state',
+      'take.asked_bpm as askedBpm',
+      'take.stage',
+      'take.handed_in_at as handedInAt',
+      'take.assignment_id as assignmentId',
+      'take.student_id as studentId',
+      'take_answer.answer',
+      'take_answer.passage',
+      'take_answer.answered_at as answeredAt',
+      'take_check.verdict_state as verdictState',
+      'take_check.measure_count as measureCount',
+      'take_check.weak_measures as weakMeasures',
+      'take_check.has_fault as hasFault',
+    ])
+    .where('assignment.class_id', '=', classId)
+    .where('assignment.withdrawn_at', 'is', null)
+    .orderBy('take.handed_in_at', 'desc')
+    .execute();
+  const [rows, overruled] = await Promise.all([counted, outcomesOverruledInClass(classId)]);
+  return rows.map(({ measureCount, weakMeasures, hasFault, ...row }) => ({
+    ...row,
+    outcome:
+      overruled.get(row.id) ??
+      (row.verdictState &&
+        outcomeOfCounts(row.verdictState, {
+          measures: measureCount ?? 0,
+          weak: weakMeasures ?? 0,
+          hasFault: hasFault ?? false,
+        })),
+  }));
+}
+
+/** What the takes of a class come to on which the teacher has said a word, by id: few, so their measures are read. */
+async function outcomesOverruledInClass(classId: string): Promise<ReadonlyMap<string, Outcome>> {
+  const rows = await database()
+    .selectFrom('take_check')
+    .innerJoin('take', 'take.id', 'take_check.take_id')
+    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
+    .select(['take.id', 'take_check.verdict_state as verdictState', 'take_check.measures'])
+    .select(overrulesOf('take.id').as('overrules'))
+    .where('assignment.class_id', '=', classId)
+    .where((e) =>
+      e.exists(e.selectFrom('take_overrule').select('take_id').whereRef('take_id', '=', 'take.id')),
+    )
+    .execute();
+  return new Map(
+    asOverruled(rows).map(({ id, verdictState, measures }) => [id, outcomeOf(verdictState, measures ?? [])]),
+  );
 }

@@ -3,7 +3,7 @@ import type { Following } from '@/core/following';
 import type { Outline, Remark } from '@/core/hearing';
 import type { Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
-import { type Outcome, outcomeOf, outcomeOfCounts } from '@/core/practice';
+import { type Outcome, outcomeOf } from '@/core/practice';
 import { database } from '../connection';
 import { asOverruled, overrulesOf } from './overrules';
 import { isTaughtBy, TEACHER_IDS } from './teaching';
@@ -176,58 +176,6 @@ export async function listTakesOfAssignment(assignmentId: string) {
       .orderBy('take.handed_in_at', 'desc')
       .execute(),
   );
-}
-
-/** All takes of a class on what still stands, newest first, with no more than tells where everybody stands. */
-export async function listTakesOfClass(classId: string) {
-  const rows = await database()
-    .selectFrom('take')
-    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
-    .leftJoin('take_check', 'take_check.take_id', 'take.id')
-    .leftJoin('take_answer', 'take_answer.take_id', 'take.id')
-    .select([
-      'take.id',
-      'take.state',
-      'take.asked_bpm as askedBpm',
-      'take.stage',
-      'take.handed_in_at as handedInAt',
-      'take.assignment_id as assignmentId',
-      'take.student_id as studentId',
-      'take_answer.answer',
-      'take_answer.passage',
-      'take_answer.answered_at as answeredAt',
-      'take_check.verdict_state as verdictState',
-      'take_check.measure_count as measureCount',
-      'take_check.weak_measures as weakMeasures',
-      'take_check.has_fault as hasFault',
-    ])
-    .where('assignment.class_id', '=', classId)
-    .where('assignment.withdrawn_at', 'is', null)
-    .orderBy('take.handed_in_at', 'desc')
-    .execute();
-  const overruled = await listOverruledOfClass(classId);
-  return rows.map(({ measureCount, weakMeasures, hasFault, ...row }) => ({
-    ...row,
-    outcome:
-      overruled.get(row.id) ??
-      (row.verdictState &&
-        outcomeOfCounts(row.verdictState, {
-          measures: measureCount ?? 0,
-          weak: weakMeasures ?? 0,
-          hasFault: hasFault ?? false,
-        })),
-  }));
-}
-
-/** What the takes of a class come to on which the teacher has said a word: few, so their measures are read. */
-async function listOverruledOfClass(classId: string): Promise<ReadonlyMap<string, Outcome | null>> {
-  const rows = await takeRows()
-    .where('class.id', '=', classId)
-    .where((e) =>
-      e.exists(e.selectFrom('take_overrule').select('take_id').whereRef('take_id', '=', 'take.id')),
-    )
-    .execute();
-  return new Map(withOutcome(rows).map(({ id, outcome }) => [id, outcome]));
 }
 
 /** So many takes back a teacher compares. */
