@@ -84,8 +84,6 @@ export class FrameMeter {
   #candidates: PitchCandidates = { midi: new Float64Array(0), height: new Float64Array(0) };
   /** Whether the pitches of a frame were looked for. */
   #isDetected = new Uint8Array(0);
-  #sums = new Float64Array(1);
-  #summed = 0;
   #loudestDb = Number.NEGATIVE_INFINITY;
 
   /** @param sampleRate @param pitchRate in hertz. */
@@ -159,11 +157,10 @@ export class FrameMeter {
     );
     const track = trackPitch(candidates, count);
     const midi = track.map((place) => (place === undefined ? undefined : candidates.midi[place]!));
-    const energies = this.#energies(samples);
     midi.forEach((pitch, frame) => {
       const window = pitch === undefined ? 0 : LEVEL_WINDOW_PERIODS / midiToHertz(pitch);
       if (window > LEVEL_WINDOW_SECONDS)
-        levelDb[frame] = levelAt(energies, (frame + 0.5) * this.#hop, window * this.#sampleRate);
+        levelDb[frame] = levelAt(samples, (frame + 0.5) * this.#hop, window * this.#sampleRate);
     });
     return {
       count,
@@ -177,26 +174,12 @@ export class FrameMeter {
     };
   }
 
-  /** Sums of the squares of all samples before each, so that any window's energy is one difference. */
-  #energies(samples: Float32Array): Float64Array {
-    if (this.#sums.length <= samples.length) {
-      const larger = new Float64Array(Math.max(samples.length + 1, 2 * this.#sums.length));
-      larger.set(this.#sums.subarray(0, this.#summed + 1));
-      this.#sums = larger;
-    }
-    const sums = this.#sums;
-    for (let n = this.#summed; n < samples.length; n++) sums[n + 1] = sums[n]! + samples[n]! * samples[n]!;
-    this.#summed = samples.length;
-    return sums.subarray(0, samples.length + 1);
-  }
-
   #measure(samples: Float32Array, until: number): void {
     this.#reserve(until);
-    const energies = this.#energies(samples);
     for (; this.#count < until; this.#count++) {
       const frame = this.#count;
       const middle = (frame + 0.5) * this.#hop;
-      const level = levelAt(energies, middle, LEVEL_WINDOW_SECONDS * this.#sampleRate);
+      const level = levelAt(samples, middle, LEVEL_WINDOW_SECONDS * this.#sampleRate);
       this.#levelDb[frame] = level;
       if (level > this.#loudestDb) this.#loudestDb = level;
     }
@@ -275,10 +258,11 @@ function haveSameTone({ midi, height }: PitchCandidates, a: number, b: number): 
   return Math.abs(midi[a]! - midi[b]!) < SAME_TONE_SEMITONES;
 }
 
-/** Root mean square of the window around a place, in dB. @param energies running sums. @param middle @param length in samples. */
-function levelAt(energies: Float64Array, middle: number, length: number): number {
+/** Root mean square of the samples around a place, in dB. @param middle @param length in samples. */
+function levelAt(samples: Float32Array, middle: number, length: number): number {
   const from = Math.max(0, Math.round(middle - length / 2));
-  const to = Math.min(energies.length - 1, Math.round(middle + length / 2));
-  const energy = Math.max(0, energies[Math.max(from, to)]! - energies[from]!);
+  const to = Math.min(samples.length, Math.round(middle + length / 2));
+  let energy = 0;
+  for (let n = from; n < to; n++) energy += samples[n]! * samples[n]!;
   return amplitudeToDb(Math.sqrt(energy / Math.max(1, to - from)));
 }

@@ -29,7 +29,7 @@ const LISTENING_RATE_HERTZ = 20000;
 /** Holds the highest fundamental there is; the fewer samples, the faster a pitch is found. */
 const PITCH_RATE_HERTZ = 10000;
 /** Bands are looked at up to 6 kHz and pitches up to 4.3 kHz: filters this short keep what folds down away from there. */
-const LISTENING_HALF_WIDTH = 5;
+const LISTENING_HALF_WIDTH = 6;
 const PITCH_HALF_WIDTH = 6;
 /** Under the lowest string of the double bass (41 Hz). */
 const RUMBLE_HERTZ = 35;
@@ -131,12 +131,12 @@ export class Listener {
 
   #facts(frames: Frames): Heard {
     const clean = { samples: this.#clean.samples, sampleRate: this.#listeningRate };
-    const raw = { samples: this.#bridge.raw, sampleRate: this.#sampleRate };
+    const all = { samples: this.#bridge.samples, sampleRate: this.#sampleRate };
     const forPitch = this.#forPitch.samples;
     const notes = findTones(frames, new PartialMeter(forPitch, this.#pitchRate), clean).map(roundNote);
     return {
       version: LISTENING_VERSION,
-      durationSeconds: raw.samples.length / this.#sampleRate,
+      durationSeconds: all.samples.length / this.#sampleRate,
       notes,
       plucks: pluckedStrings(notes, () => findPlucks(forPitch, this.#pitchRate, frames).map(roundPluck)),
       strikes: findStrikes(clean, frames.noiseDb, this.#echoSoFar()).map(
@@ -148,14 +148,14 @@ export class Listener {
       ),
       noiseDb: rounded(frames.noiseDb, DB_DIGITS),
       peakDb: rounded(frames.peakDb, DB_DIGITS),
-      clippedShare: clippedShare(raw.samples),
-      levelsDb: levelOutline(raw),
+      clippedShare: clippedShare(all.samples),
+      levelsDb: levelOutline(all),
       pitches: pitchOutline(frames),
     };
   }
 
   #echoSoFar(): Audio | undefined {
-    const samples = this.#echo?.subarray(0, this.#bridge.raw.length);
+    const samples = this.#echo?.subarray(0, this.#bridge.samples.length);
     return samples && { samples, sampleRate: this.#sampleRate };
   }
 

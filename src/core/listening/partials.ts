@@ -1,5 +1,5 @@
 import { midiToHertz } from '../pitch';
-import { Fourier, stretchOf, vertex } from '../signal';
+import { Fourier, hannWindow, stretchOf, vertex } from '../signal';
 
 /** Longer looks would smear a vibrato; shorter ones do not part the partials of a tuba. */
 const LONGEST_LOOK_SECONDS = 0.2;
@@ -52,6 +52,8 @@ export class PartialMeter {
   readonly #size: number;
   readonly #power: Float64Array;
   readonly #frame: Float64Array;
+  /** Of the lengths that were asked for. */
+  readonly #tapers = new Map<number, Float64Array>();
   readonly #cosines = Float64Array.from({ length: COSINES }, (_, n) => Math.cos((2 * Math.PI * n) / COSINES));
 
   /** @param sampleRate in hertz. */
@@ -199,24 +201,41 @@ export class PartialMeter {
     return undefined;
   }
 
-  /** Power at one frequency around a place. Source: a discrete Fourier transform at one bin, tapered by a Hann window. */
+  /** Power at one frequency around a place. */
   #powerNear(hertz: number, middle: number, windowSeconds: number): number {
-    const length = Math.round(windowSeconds * this.#sampleRate);
-    const stretch = stretchOf(this.#samples, Math.round(middle - length / 2), length);
-    const step = (2 * Math.PI * hertz) / this.#sampleRate;
-    const [stepRe, stepIm] = [Math.cos(step), Math.sin(step)];
-    let [re, im, turnRe, turnIm] = [0, 0, 1, 0];
-    for (let n = 0; n < length; n++) {
-      const taper = 0.5 - 0.5 * this.#cosines[Math.round(((n + 0.5) * COSINES) / length) % COSINES]!;
-      const value = taper * stretch[n]!;
-      re += value * turnRe;
-      im += value * turnIm;
-      const next = turnRe * stepRe - turnIm * stepIm;
-      turnIm = turnRe * stepIm + turnIm * stepRe;
-      turnRe = next;
-    }
-    return re * re + im * im;
+    const taper = this.#taperOf(Math.round(windowSeconds * this.#sampleRate));
+    const from = Math.round(middle - taper.length / 2);
+    return powerAtBin(
+      stretchOf(this.#samples, from, taper.length),
+      taper,
+      (2 * Math.PI * hertz) / this.#sampleRate,
+    );
   }
+
+  /** A Hann window of a length in samples. */
+  #taperOf(length: number): Float64Array {
+    const known = this.#tapers.get(length);
+    if (known) return known;
+    const taper = hannWindow(length);
+    this.#tapers.set(length, taper);
+    return taper;
+  }
+}
+
+/**
+ * Power of a tapered stretch at one frequency.
+ * @param turn angle from sample to sample, in radians. @param taper as long as the stretch.
+ * Source: G. Goertzel, "An algorithm for the evaluation of finite trigonometric series", Amer. Math. Monthly 65 (1958).
+ */
+function powerAtBin(stretch: Float32Array, taper: Float64Array, turn: number): number {
+  const twoCosines = 2 * Math.cos(turn);
+  let [last, secondLast] = [0, 0];
+  for (let n = 0; n < taper.length; n++) {
+    const next = taper[n]! * stretch[n]! + twoCosines * last - secondLast;
+    secondLast = last;
+    last = next;
+  }
+  return last * last + secondLast * secondLast - twoCosines * last * secondLast;
 }
 
 /** How loud the own partials of a tone are. */

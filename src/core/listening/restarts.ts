@@ -72,6 +72,7 @@ export function findRestarts(
   const isInside = (frame: number) => frame >= stretch.from + shortest && frame < stretch.to - shortest;
   const signs: Restart[] = [];
   for (let frame = stretch.from + shortest; frame < stretch.to - shortest; frame++) {
+    if (!isBottom(frame, frames.levelDb)) continue;
     const strength = strengthOfDip(frame, stretch, frames);
     if (strength >= LEAST_STRENGTH) signs.push({ frame, strength });
   }
@@ -163,6 +164,11 @@ function strengthOfBreak(
     WEIGHTS.step * clamp(step, ...STEP_RANGE_DB) +
     WEIGHTS.bias;
   return 1 / (1 + Math.exp(-score));
+}
+
+/** Whether the level is nowhere lower right beside a frame. */
+function isBottom(frame: number, levelDb: Float64Array): boolean {
+  return levelDb[frame]! <= levelDb[frame - 1]! && levelDb[frame]! <= levelDb[frame + 1]!;
 }
 
 /** A dip as deep as needed is more likely a restart than not; twice as deep, certainly. */

@@ -25,8 +25,7 @@ const KNOWN_AFTER_SECONDS = LONGEST_LAG_SECONDS + FURTHER_SECONDS;
  */
 export class DropoutBridge {
   readonly #sampleRate: number;
-  readonly #raw: GrowingSamples;
-  readonly #bridged: GrowingSamples;
+  readonly #sound: GrowingSamples;
   /** Everything before it is settled. */
   #settled = 0;
   #isInSilence = false;
@@ -34,27 +33,20 @@ export class DropoutBridge {
   /** @param sampleRate in hertz. @param expectedSamples how many there will be; more are welcome. */
   constructor(sampleRate: number, expectedSamples?: number) {
     this.#sampleRate = sampleRate;
-    this.#raw = new GrowingSamples(expectedSamples);
-    this.#bridged = new GrowingSamples(expectedSamples);
+    this.#sound = new GrowingSamples(expectedSamples);
   }
 
   get settled(): number {
     return this.#settled;
   }
 
-  /** As they came. */
-  get raw(): Float32Array<ArrayBuffer> {
-    return this.#raw.samples;
-  }
-
-  /** Bridged as far as `settled`. */
+  /** All that came, bridged as far as `settled`. */
   get samples(): Float32Array<ArrayBuffer> {
-    return this.#bridged.samples;
+    return this.#sound.samples;
   }
 
   push(block: Float32Array): void {
-    this.#raw.push(block);
-    this.#bridged.push(block);
+    this.#sound.push(block);
     this.#advance(false);
   }
 
@@ -64,19 +56,19 @@ export class DropoutBridge {
   }
 
   #advance(isEnd: boolean): void {
-    const raw = this.#raw.samples;
-    const { length } = raw;
+    const { samples } = this;
+    const { length } = samples;
     const longest = Math.round(LONGEST_SECONDS * this.#sampleRate);
     const known = isEnd ? length : length - Math.round(KNOWN_AFTER_SECONDS * this.#sampleRate);
     let at = this.#settled;
     while (at < known) {
-      if (raw[at] !== 0) {
+      if (samples[at] !== 0) {
         this.#isInSilence = false;
         at++;
         continue;
       }
       let end = at;
-      while (end < length && raw[end] === 0) end++;
+      while (end < length && samples[end] === 0) end++;
       if (this.#isInSilence || end - at > longest) {
         // A silence, however long it gets.
         this.#isInSilence = end === length;
@@ -85,7 +77,7 @@ export class DropoutBridge {
         continue;
       }
       if (!isEnd && end > known) break;
-      if (isDropout(raw, this.#sampleRate, at, end)) bridge(this.#bridged.samples, this.#sampleRate, at, end);
+      if (isDropout(samples, this.#sampleRate, at, end)) bridge(samples, this.#sampleRate, at, end);
       at = end;
     }
     this.#settled = Math.max(this.#settled, Math.min(at, length));

@@ -13,8 +13,6 @@ export class Fourier {
   /** Cosine and sine of 2πk/size. */
   readonly #cosine: Float64Array;
   readonly #sine: Float64Array;
-  readonly #re: Float64Array;
-  readonly #im: Float64Array;
   readonly #even: Float64Array;
 
   /** @param size power of two, in samples. */
@@ -25,29 +23,7 @@ export class Fourier {
     this.#packed = new Float64Array(size);
     this.#cosine = Float64Array.from({ length: half + 1 }, (_, k) => Math.cos((2 * Math.PI * k) / size));
     this.#sine = Float64Array.from({ length: half + 1 }, (_, k) => Math.sin((2 * Math.PI * k) / size));
-    this.#re = new Float64Array(half + 1);
-    this.#im = new Float64Array(half + 1);
     this.#even = new Float64Array(size);
-  }
-
-  /** Spectrum of a real frame into `#re` and `#im`, bins 0…size/2. */
-  #transform(frame: Float64Array): void {
-    const half = this.size / 2;
-    const packed = this.#packed;
-    // Samples 2n and 2n + 1 are already interleaved like the parts of a complex value.
-    this.#fft.transform(packed, frame);
-    for (let k = 0; k <= half; k++) {
-      const at = k === half ? 0 : 2 * k;
-      const mirrored = k === 0 ? 0 : this.size - 2 * k;
-      const evenRe = 0.5 * (packed[at]! + packed[mirrored]!);
-      const evenIm = 0.5 * (packed[at + 1]! - packed[mirrored + 1]!);
-      const oddRe = 0.5 * (packed[at + 1]! + packed[mirrored + 1]!);
-      const oddIm = 0.5 * (packed[mirrored]! - packed[at]!);
-      const c = this.#cosine[k]!;
-      const s = this.#sine[k]!;
-      this.#re[k] = evenRe + oddRe * c + oddIm * s;
-      this.#im[k] = evenIm + oddIm * c - oddRe * s;
-    }
   }
 
   /**
@@ -56,10 +32,9 @@ export class Fourier {
    * @param power receives `size / 2 + 1` values.
    */
   power(frame: Float64Array, power: Float64Array): void {
-    this.#transform(frame);
-    const re = this.#re;
-    const im = this.#im;
-    for (let bin = 0; bin < re.length; bin++) power[bin] = re[bin]! * re[bin]! + im[bin]! * im[bin]!;
+    // Samples 2n and 2n + 1 are already interleaved like the parts of a complex value.
+    this.#fft.transform(this.#packed, frame);
+    powerOfPacked(this.#packed, this.#cosine, this.#sine, power);
   }
 
   /**
@@ -71,10 +46,60 @@ export class Fourier {
   autocorrelation(frame: Float64Array, lags: Float64Array): void {
     const { size } = this;
     const even = this.#even;
-    this.power(frame, even.subarray(0, size / 2 + 1));
+    this.power(frame, even);
     for (let bin = 1; bin < size / 2; bin++) even[size - bin] = even[bin]!;
-    this.#transform(even);
-    for (let lag = 0; lag < lags.length; lag++) lags[lag] = this.#re[lag]! / size;
+    this.#fft.transform(this.#packed, even);
+    realPartsOfPacked(this.#packed, this.#cosine, this.#sine, lags);
+    for (let lag = 0; lag < lags.length; lag++) lags[lag] = lags[lag]! / size;
+  }
+}
+
+// Plain functions without pairs of values: compiled code runs them much faster.
+
+/** Powers of the bins 0…size/2 out of the transform of packed samples, two bins at a time: they share their terms. */
+function powerOfPacked(
+  packed: Float64Array,
+  cosine: Float64Array,
+  sine: Float64Array,
+  power: Float64Array,
+): void {
+  const half = packed.length / 2;
+  power[0] = (packed[0]! + packed[1]!) ** 2;
+  power[half] = (packed[0]! - packed[1]!) ** 2;
+  for (let k = 1; k <= half / 2; k++) {
+    const at = 2 * k;
+    const mirrored = 2 * (half - k);
+    const evenRe = 0.5 * (packed[at]! + packed[mirrored]!);
+    const evenIm = 0.5 * (packed[at + 1]! - packed[mirrored + 1]!);
+    const oddRe = 0.5 * (packed[at + 1]! + packed[mirrored + 1]!);
+    const oddIm = 0.5 * (packed[mirrored]! - packed[at]!);
+    const turnedRe = oddRe * cosine[k]! + oddIm * sine[k]!;
+    const turnedIm = oddIm * cosine[k]! - oddRe * sine[k]!;
+    const re = evenRe + turnedRe;
+    const im = evenIm + turnedIm;
+    const otherRe = evenRe - turnedRe;
+    const otherIm = turnedIm - evenIm;
+    power[k] = re * re + im * im;
+    power[half - k] = otherRe * otherRe + otherIm * otherIm;
+  }
+}
+
+/** Real parts of the first bins out of the transform of packed samples. @param into fewer than size/2 bins. */
+function realPartsOfPacked(
+  packed: Float64Array,
+  cosine: Float64Array,
+  sine: Float64Array,
+  into: Float64Array,
+): void {
+  const size = packed.length;
+  into[0] = packed[0]! + packed[1]!;
+  for (let k = 1; k < into.length; k++) {
+    const at = 2 * k;
+    const mirrored = size - at;
+    const evenRe = 0.5 * (packed[at]! + packed[mirrored]!);
+    const oddRe = 0.5 * (packed[at + 1]! + packed[mirrored + 1]!);
+    const oddIm = 0.5 * (packed[mirrored]! - packed[at]!);
+    into[k] = evenRe + oddRe * cosine[k]! + oddIm * sine[k]!;
   }
 }
 
