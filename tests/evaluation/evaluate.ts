@@ -5,7 +5,6 @@ import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { checkHeard } from '@/core/checking';
-import { playedTones } from '@/core/following';
 import { hear } from '@/core/listening';
 import { durationSeconds } from '@/core/signal';
 import { runParts } from '../support/parts';
@@ -15,7 +14,7 @@ import { PLAYERS } from './players';
 import { NEURAL, report } from './report';
 import { type Score, scoreTake } from './score-take';
 import { makeTake } from './take';
-import { TRANSCRIBERS } from './transcribers';
+import { TRANSCRIBERS, transcriptOf } from './transcribers';
 
 const RESULTS = resolve('.data/evaluation');
 const REPORT = resolve('docs/evaluation.md');
@@ -71,7 +70,7 @@ async function evaluateTake(seed: number, neural: NeuralTranscriber | undefined)
       ? []
       : [{ onsetSeconds: onset + take.leadSeconds, endSeconds: end + take.leadSeconds, midi }],
   );
-  const transcript = playedTones(heard);
+  const transcript = transcriptOf(heard);
   const transcriptions: Record<string, Transcription> = {};
   for (const [name, transcribe] of Object.entries(TRANSCRIBERS)) {
     if (sounds.length === 0 || (values.alone && name !== 'mevlo')) continue;

@@ -1,6 +1,6 @@
 import { PitchDetector } from 'pitchy';
 import { playedTones } from '@/core/following';
-import { hear } from '@/core/listening';
+import { type Heard, hear } from '@/core/listening';
 import { hertzToMidi } from '@/core/pitch';
 import type { Audio } from '@/core/signal';
 import { aubioNotes } from '../support/aubio';
@@ -10,10 +10,18 @@ export type Transcriber = (audio: Audio) => readonly TranscribedNote[];
 
 /** Who is compared: Mevlo's ear, and two that others made. */
 export const TRANSCRIBERS: Readonly<Record<'mevlo' | 'aubio' | 'pitchy', Transcriber>> = {
-  mevlo: (audio) => playedTones(hear(audio)),
+  mevlo: (audio) => transcriptOf(hear(audio)),
   aubio: aubioNotes,
   pitchy: withPitchy,
 };
+
+/** Without a score, a start is believed when it is more likely than not. */
+const BELIEVED_STRENGTH = 0.5;
+
+/** The notes that were heard, without regard to any score. */
+export function transcriptOf(heard: Heard): readonly TranscribedNote[] {
+  return playedTones(heard).filter(({ startStrength }) => startStrength >= BELIEVED_STRENGTH);
+}
 
 const WINDOW = 2048;
 const HOP_SECONDS = 0.01;

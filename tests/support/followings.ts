@@ -62,6 +62,7 @@ export function exactFollowing(
       evidence,
       deviationSeconds: late,
       deviationBeats: late,
+      doubtSeconds: 0,
       writtenSeconds: note.beats,
       soundedShare: midi === undefined ? undefined : share,
       pitchErrorSemitones: midi === undefined ? undefined : (how.pitch ?? 0),

@@ -167,7 +167,7 @@ function describePulse(
 ): FollowedNote[] {
   const expected = expectedTimes(pulse, secondsPerBeat);
   return pulse.map(({ note, sound: { evidence, ...sound } }, index) => {
-    const { seconds, secondsPerBeat: local } = expected[index]!;
+    const { seconds, secondsPerBeat: local, doubtSeconds } = expected[index]!;
     const startsPulse = restarted && index === 0;
     const deviationSeconds = startsPulse ? 0 : sound.onsetSeconds - seconds;
     const writtenSeconds = note.beats * local;
@@ -179,6 +179,7 @@ function describePulse(
       evidence,
       deviationSeconds,
       deviationBeats: deviationSeconds / local,
+      doubtSeconds,
       writtenSeconds,
       soundedShare:
         sound.midi === undefined || !soundsAreSustained

@@ -1,5 +1,5 @@
 /** Changes whenever the same facts could be followed differently. */
-export const FOLLOWING_VERSION = 7;
+export const FOLLOWING_VERSION = 8;
 
 /** Less periodic than this a sound is the noise of an attack, or several strings at once: nothing is held against the player. */
 export const LEAST_CLARITY_OF_ONE_TONE = 0.92;
@@ -55,6 +55,8 @@ export type FollowedNote = { readonly noteId: string; readonly measureIndex: num
       /** Start against the player's own steady pulse; positive is late. In beats of the meter, and in seconds. */
       readonly deviationBeats: number;
       readonly deviationSeconds: number;
+      /** Standard error of the moment at which it should have begun: how unevenly the notes around it lie. */
+      readonly doubtSeconds: number;
       /** Sounding time as a share of the written value at the player's tempo; undefined for strokes and plucked notes. */
       readonly soundedShare: number | undefined;
       /** Written value at the player's tempo. */

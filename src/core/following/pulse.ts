@@ -60,16 +60,21 @@ export function findBreaks(points: readonly PulsePoint[], secondsPerBeat: number
   return breaks;
 }
 
+/** When a note should have begun. */
+export interface Expected {
+  readonly seconds: number;
+  /** The local tempo. */
+  readonly secondsPerBeat: number;
+  /** Standard error of `seconds`: how unevenly the neighbours lie. */
+  readonly doubtSeconds: number;
+}
+
 /**
  * Where each point should have been by the pulse of its neighbours, itself left out.
  * @param points one unbroken pulse, in order.
  * @param secondsPerBeat tempo of the take, for runs too short to have one of their own.
- * @returns expected seconds per point, and the local tempo.
  */
-export function expectedTimes(
-  points: readonly PulsePoint[],
-  secondsPerBeat: number,
-): readonly { readonly seconds: number; readonly secondsPerBeat: number }[] {
+export function expectedTimes(points: readonly PulsePoint[], secondsPerBeat: number): readonly Expected[] {
   return points.map((point, index) => {
     const others = points.filter((_, other) => other !== index);
     let near = others.filter((other) => Math.abs(other.beats - point.beats) <= NEIGHBOURHOOD_BEATS);
@@ -78,24 +83,42 @@ export function expectedTimes(
         .sort((a, b) => Math.abs(a.beats - point.beats) - Math.abs(b.beats - point.beats))
         .slice(0, FEWEST_NEIGHBOURS);
     }
-    if (near.length === 0) return { seconds: point.seconds, secondsPerBeat };
+    if (near.length === 0) return { seconds: point.seconds, secondsPerBeat, doubtSeconds: 0 };
     const own =
       near.length >= FEWEST_NEIGHBOURS - 1
         ? medianSecondsPerBeat([...near].sort((a, b) => a.beats - b.beats))
         : undefined;
     const believable = own !== undefined && Math.abs(own / secondsPerBeat - 1) <= MOST_LOCAL_TEMPO_SHARE;
     const slope = believable ? own : secondsPerBeat;
-    const start = weightedMedian(
-      near.map((other) => ({
-        value: other.seconds - (other.beats - point.beats) * slope,
-        weight: 1 / (1 + Math.abs(other.beats - point.beats)),
-      })),
-    );
-    return { seconds: start, secondsPerBeat: slope };
+    const votes = near.map((other) => ({
+      value: other.seconds - (other.beats - point.beats) * slope,
+      weight: 1 / (1 + Math.abs(other.beats - point.beats)),
+    }));
+    const seconds = weightedMedian(votes);
+    return { seconds, secondsPerBeat: slope, doubtSeconds: standardErrorOf(votes, seconds) };
   });
 }
 
-function weightedMedian(entries: readonly { readonly value: number; readonly weight: number }[]): number {
+/** Median absolute deviation of a normal distribution with deviation 1, and how much further its median strays than its mean. */
+const NORMAL_MAD = 0.6745;
+const MEDIAN_OVER_MEAN = 1.2533;
+
+/** How far a weighted median may be off: its standard error, from the spread of what it is the median of. */
+function standardErrorOf(votes: readonly Vote[], middle: number): number {
+  const spread = weightedMedian(
+    votes.map(({ value, weight }) => ({ value: Math.abs(value - middle), weight })),
+  );
+  const total = votes.reduce((sum, { weight }) => sum + weight, 0);
+  const squares = votes.reduce((sum, { weight }) => sum + weight * weight, 0);
+  return (MEDIAN_OVER_MEAN * (spread / NORMAL_MAD) * Math.sqrt(squares)) / total;
+}
+
+interface Vote {
+  readonly value: number;
+  readonly weight: number;
+}
+
+function weightedMedian(entries: readonly Vote[]): number {
   const sorted = [...entries].sort((a, b) => a.value - b.value);
   const half = sorted.reduce((sum, entry) => sum + entry.weight, 0) / 2;
   let sum = 0;

@@ -1,5 +1,5 @@
 /** Changes whenever the same recording could be heard differently. */
-export const LISTENING_VERSION = 9;
+export const LISTENING_VERSION = 10;
 
 /** A tone that was heard; its pitch is a fact about the recording, with no score in mind. */
 export interface HeardNote {
@@ -25,7 +25,7 @@ export interface HeardNote {
   readonly startStrength: number;
   /** Signs within the note that it may have started anew, too weak to be believed without knowing what was written. */
   readonly restarts: readonly { readonly onsetSeconds: number; readonly strength: number }[];
-  /** When its level changed at once while it sounded. */
+  /** When its level, or those of its partials, changed at once while it sounded. */
   readonly levelChangesSeconds: readonly number[];
 }
 

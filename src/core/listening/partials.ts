@@ -26,6 +26,8 @@ const HALF_SHARE_DB = 16;
 /** A partial is looked for this close to its place. */
 const SEARCH_SEMITONES = 0.6;
 const REACH_SHARE = 0.3;
+/** What lies near half the sample rate has been taken off. */
+const HIGHEST_SHARE = 0.9;
 /** Low partials tell the pitch; the upper ones of a string are stretched. */
 const TUNING_PARTIALS = 5;
 
@@ -180,15 +182,12 @@ export class PartialMeter {
       const own = ownPartials(
         midiToHertz(midi),
         midiToHertz(beforeMidi),
-        this.#sampleRate / 2,
+        this.highestHertz,
         2 / windowSeconds,
       );
       if (own.length < FEWEST_OWN_PARTIALS) continue;
       const levelAt = (seconds: number) =>
-        own.reduce(
-          (sum, hertz) => sum + this.#powerNear(hertz, seconds * this.#sampleRate, windowSeconds),
-          0,
-        );
+        own.reduce((sum, hertz) => sum + this.powerNear(hertz, seconds, windowSeconds), 0);
       const look = { levelAt, levels: levelsWithin(levelAt, fromSeconds, toSeconds) };
       const rise = riseOf(look, fromSeconds, fromSeconds);
       if (rise !== undefined) return rise;
@@ -201,10 +200,15 @@ export class PartialMeter {
     return undefined;
   }
 
-  /** Power at one frequency around a place. */
-  #powerNear(hertz: number, middle: number, windowSeconds: number): number {
+  /** The highest frequency that the recording holds, in hertz. */
+  get highestHertz(): number {
+    return HIGHEST_SHARE * (this.#sampleRate / 2);
+  }
+
+  /** Power at one frequency around a moment. */
+  powerNear(hertz: number, seconds: number, windowSeconds: number): number {
     const taper = this.#taperOf(Math.round(windowSeconds * this.#sampleRate));
-    const from = Math.round(middle - taper.length / 2);
+    const from = Math.round(seconds * this.#sampleRate - taper.length / 2);
     return powerAtBin(
       stretchOf(this.#samples, from, taper.length),
       taper,
@@ -282,7 +286,7 @@ function ownPartials(hertz: number, otherHertz: number, highestHertz: number, ap
   const own: number[] = [];
   for (let partial = 1; partial <= PARTIALS && own.length < MOST_OWN_PARTIALS; partial++) {
     const place = partial * hertz;
-    if (place > highestHertz * 0.9) break;
+    if (place > highestHertz) break;
     const nearest = Math.max(1, Math.round(place / otherHertz)) * otherHertz;
     if (Math.abs(place - nearest) >= apartHertz) own.push(place);
   }

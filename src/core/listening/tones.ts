@@ -4,6 +4,7 @@ import { FRAME_SECONDS, frameSeconds, toFrames } from './frame-length';
 import type { Frames } from './frames';
 import type { HeardNote } from './heard';
 import { levelChanges } from './level-changes';
+import { partialChanges } from './partial-changes';
 import type { PartialMeter } from './partials';
 import { periodicityBreaks } from './periodicity';
 import { findRestarts, type Restart, type Stretch } from './restarts';
@@ -112,7 +113,10 @@ function describeTone(
       onsetSeconds: frameSeconds(frame),
       strength,
     })),
-    levelChangesSeconds: levelChanges(stretch, frames),
+    levelChangesSeconds: [
+      ...levelChanges(stretch, frames),
+      ...partialChanges(stretch, midi, partials),
+    ].toSorted((a, b) => a - b),
   };
 }
 
