@@ -12,6 +12,8 @@ export interface Played {
   readonly pitch?: number;
   /** Seconds, which are beats at 60. */
   readonly late?: number;
+  /** How unevenly its neighbours lie, in seconds. */
+  readonly doubt?: number;
   /** Of its value that sounds. */
   readonly share?: number;
   readonly startsPulse?: boolean;
@@ -62,7 +64,7 @@ export function exactFollowing(
       evidence,
       deviationSeconds: late,
       deviationBeats: late,
-      doubtSeconds: 0,
+      doubtSeconds: how.doubt ?? 0,
       writtenSeconds: note.beats,
       soundedShare: midi === undefined ? undefined : share,
       pitchErrorSemitones: midi === undefined ? undefined : (how.pitch ?? 0),

@@ -58,6 +58,20 @@ describe('deviation from the pulse', () => {
     expect(Math.max(...deviations(uneven).map(Math.abs))).toBeLessThan(0.07);
   });
 
+  test('is known the less, the more unevenly the neighbours lie', () => {
+    const doubtOf = (unevenness: number) => {
+      const random = createRandom(8);
+      const points = steady(32).map((p) => ({ ...p, seconds: p.seconds + random.gaussian(unevenness) }));
+      return Math.max(...expectedTimes(points, 0.75).map(({ doubtSeconds }) => doubtSeconds));
+    };
+    expect(doubtOf(0)).toBeCloseTo(0, 9);
+    expect(doubtOf(0.01)).toBeGreaterThan(0);
+    expect(doubtOf(0.02) / doubtOf(0.01)).toBeCloseTo(2, 1);
+    // The mean of a dozen neighbours would have a standard error of 0.04 / √12.
+    expect(doubtOf(0.04)).toBeGreaterThan(0.04 / Math.sqrt(12));
+    expect(doubtOf(0.04)).toBeLessThan(0.04);
+  });
+
   test('of a single note is nothing', () => {
     expect(deviations(steady(1))).toEqual([0]);
   });

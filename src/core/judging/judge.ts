@@ -202,11 +202,12 @@ function judgeOnset(
   // Where the notation asks for freedom, and where the pulse begins anew, no start is early or late.
   if (note.freeTempo || followed.startsPulse) return 'on';
   const beatSeconds = followed.writtenSeconds / note.beats;
-  const window = clamp(
-    policy.onsetBeats * beatSeconds + DOUBTS * followed.doubtSeconds,
-    policy.narrowestOnsetSeconds + DOUBTS * followed.doubtSeconds,
+  const usual = clamp(
+    policy.onsetBeats * beatSeconds,
+    policy.narrowestOnsetSeconds,
     policy.widestOnsetSeconds,
   );
+  const window = Math.min(usual + DOUBTS * followed.doubtSeconds, policy.widestOnsetSeconds);
   if (Math.abs(followed.deviationSeconds) <= window) return 'on';
   if (Math.abs(followed.deviationSeconds - followed.evidence.unpitchedBeforeSeconds) <= window) return 'on';
   if (followed.deviationSeconds > 0) return 'late';

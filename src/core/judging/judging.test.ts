@@ -35,6 +35,20 @@ test.each<[Played, string, string, string]>([
   expect([note.pitch, note.onset, note.length]).toEqual([pitch, onset, length]);
 });
 
+test.each<[Played, string]>([
+  [{ late: 0.12 }, 'late'],
+  [{ late: 0.12, doubt: 0.005 }, 'late'],
+  // Twice the standard error outside a window of 0.1 s.
+  [{ late: 0.12, doubt: 0.015 }, 'on'],
+  [{ late: -0.12, doubt: 0.015 }, 'on'],
+  // However unevenly somebody plays, no window is wider than the widest.
+  [{ late: 0.16, doubt: 0.2 }, 'late'],
+])('in an uneven pulse, %j is %s', (fault, onset) => {
+  const narrow = { ...USUAL_POLICY, onsetBeats: 0.1 };
+  const { notes } = judge(line, exactFollowing(line, { m2n1: fault }), 60, narrow);
+  expect(notes.find(({ noteId }) => noteId === 'm2n1')!.onset).toBe(onset);
+});
+
 test('a staccato note may be short, and a note that a neighbour cut off is not blamed', () => {
   expect(verdictOf({ m2n2: { share: 0.3 } }).notes[5]!.length).toBe('unclear');
   expect(verdictOf({ m1n3: { share: 0.4 }, m1n4: { late: -0.4 } }).notes[2]!.length).toBe('unclear');
