@@ -13,7 +13,7 @@ const BRIGHT = FULL.toReversed();
 /** A tone with six partials. @param amplitudesAt @param hertzFactorAt of its frequency, 1 for a steady pitch. */
 function changesOf(
   amplitudesAt: (seconds: number) => readonly number[],
-  { hertzFactorAt = (_: number) => 1, noise = 0 } = {},
+  { hertzFactorAt = (_: number): number => 1, noise = 0 } = {},
 ): readonly number[] {
   const random = createRandom(3);
   let cycles = 0;

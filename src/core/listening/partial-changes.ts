@@ -34,12 +34,13 @@ export function partialChanges({ from, to }: Stretch, midi: number, meter: Parti
   const hertz = midiToHertz(midi);
   const look = Math.max(LOOK_SECONDS, LOOK_PERIODS / hertz);
   const count = clamp(Math.floor(meter.highestHertz / hertz), 1, MOST_PARTIALS);
+  const places = Array.from({ length: count }, (_, index) => (index + 1) * hertz);
   // One step more on either side, so that every moment of the tone has two neighbours.
-  const partials = Array.from({ length: count }, (_, index) =>
-    Float64Array.from({ length: steps + 2 }, (__, step) => {
-      const power = meter.powerNear((index + 1) * hertz, first + (step - 1) * STEP_SECONDS, look);
-      return 10 * Math.log10(power + QUIET_POWER);
-    }),
+  const powers = Array.from({ length: steps + 2 }, (_, step) =>
+    meter.powersNear(places, first + (step - 1) * STEP_SECONDS, look),
+  );
+  const partials = places.map((_, index) =>
+    powers.map((ofStep) => 10 * Math.log10(ofStep[index]! + QUIET_POWER)),
   );
   const tops = partials.map((levels) => quantile(levels, LOUD_SHARE));
   const loudest = Math.max(...tops);

@@ -1,5 +1,5 @@
 import { midiToHertz } from '../pitch';
-import { Fourier, hannWindow, stretchOf, vertex } from '../signal';
+import { Fourier, hannWindow, powersAt, stretchOf, vertex } from '../signal';
 
 /** Longer looks would smear a vibrato; shorter ones do not part the partials of a tuba. */
 const LONGEST_LOOK_SECONDS = 0.2;
@@ -187,7 +187,7 @@ export class PartialMeter {
       );
       if (own.length < FEWEST_OWN_PARTIALS) continue;
       const levelAt = (seconds: number) =>
-        own.reduce((sum, hertz) => sum + this.powerNear(hertz, seconds, windowSeconds), 0);
+        this.powersNear(own, seconds, windowSeconds).reduce((sum, power) => sum + power, 0);
       const look = { levelAt, levels: levelsWithin(levelAt, fromSeconds, toSeconds) };
       const rise = riseOf(look, fromSeconds, fromSeconds);
       if (rise !== undefined) return rise;
@@ -205,15 +205,12 @@ export class PartialMeter {
     return HIGHEST_SHARE * (this.#sampleRate / 2);
   }
 
-  /** Power at one frequency around a moment. */
-  powerNear(hertz: number, seconds: number, windowSeconds: number): number {
+  /** Powers at some frequencies around a moment. */
+  powersNear(hertz: readonly number[], seconds: number, windowSeconds: number): number[] {
     const taper = this.#taperOf(Math.round(windowSeconds * this.#sampleRate));
     const from = Math.round(seconds * this.#sampleRate - taper.length / 2);
-    return powerAtBin(
-      stretchOf(this.#samples, from, taper.length),
-      taper,
-      (2 * Math.PI * hertz) / this.#sampleRate,
-    );
+    const turns = hertz.map((frequency) => (2 * Math.PI * frequency) / this.#sampleRate);
+    return powersAt(stretchOf(this.#samples, from, taper.length), taper, turns);
   }
 
   /** A Hann window of a length in samples. */
@@ -224,22 +221,6 @@ export class PartialMeter {
     this.#tapers.set(length, taper);
     return taper;
   }
-}
-
-/**
- * Power of a tapered stretch at one frequency.
- * @param turn angle from sample to sample, in radians. @param taper as long as the stretch.
- * Source: G. Goertzel, "An algorithm for the evaluation of finite trigonometric series", Amer. Math. Monthly 65 (1958).
- */
-function powerAtBin(stretch: Float32Array, taper: Float64Array, turn: number): number {
-  const twoCosines = 2 * Math.cos(turn);
-  let [last, secondLast] = [0, 0];
-  for (let n = 0; n < taper.length; n++) {
-    const next = taper[n]! * stretch[n]! + twoCosines * last - secondLast;
-    secondLast = last;
-    last = next;
-  }
-  return last * last + secondLast * secondLast - twoCosines * last * secondLast;
 }
 
 /** How loud the own partials of a tone are. */

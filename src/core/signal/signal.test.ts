@@ -8,6 +8,7 @@ import {
   Fourier,
   hannWindow,
   highPass,
+  powersAt,
   readWav,
   stretchOf,
   writeWav,
@@ -141,6 +142,29 @@ describe('Fourier', () => {
     expect(power[5]).toBeCloseTo(32 ** 2, 3);
   });
 
+  test('all powers equal the sums that define them, however they are computed', () => {
+    const frame = noise(64, 9);
+    const taper = hannWindow(64);
+    const power = new Float64Array(33);
+    new Fourier(64).power(
+      taper.map((weight, n) => weight * frame[n]!),
+      power,
+    );
+    // One more and one fewer than fit into a row of four.
+    for (const bins of [[0], [1, 2, 3], [7, 30, 32, 16, 5]]) {
+      const turns = bins.map((bin) => (2 * Math.PI * bin) / 64);
+      powersAt(frame, taper, turns).forEach((value, index) => {
+        let [re, im] = [0, 0];
+        for (let n = 0; n < 64; n++) {
+          re += taper[n]! * frame[n]! * Math.cos(turns[index]! * n);
+          im += taper[n]! * frame[n]! * Math.sin(turns[index]! * n);
+        }
+        expect(value).toBeCloseTo(re * re + im * im, 6);
+        expect(power[bins[index]!]).toBeCloseTo(re * re + im * im, 6);
+      });
+    }
+  });
+
   test('shifted Hann windows add up to one', () => {
     const window = hannWindow(16);
     for (let n = 0; n < 8; n++) expect(window[n]! + window[n + 8]!).toBeCloseTo(1);
@@ -169,6 +193,14 @@ describe('filters', () => {
   test('decimation takes away what would fold back', () => {
     expect(level(decimate(sine(17000, 44100), 2))).toBeLessThan(-40);
     expect(decimate(sine(440, 44100), 2).sampleRate).toBe(22050);
+  });
+
+  test('a high-pass dies away into true silence', () => {
+    const { samples } = highPass(
+      { samples: Float32Array.from({ length: 22050 }, (_, n) => (n < 100 ? 1 : 0)), sampleRate: 22050 },
+      35,
+    );
+    expect(samples.at(-1)).toBe(0);
   });
 
   test('high-pass keeps the tone and takes the rumble', () => {
