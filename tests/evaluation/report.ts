@@ -219,12 +219,11 @@ const REASONS = `## How it is counted
 
 ## Where it misses, and why
 From looking at single takes:
-- A repeated note that was held over instead of struck again (\`held-over\`): found where the tone keeps its level there and the take's
-  other repeats were heard. In other takes it is left unclear and counts as a miss: FluidSynth's tails hide a struck repeat as often.
+- A repeated note that was held over instead of struck again (\`held-over\`): found where the tone keeps its level and the balance of its
+  partials there. Where it trembles it is left unclear and counts as a miss: FluidSynth's tails hide a struck repeat as often.
 - Strings that ring into each other (harp, guitar, piano) are heard by what is new in the spectrum; fast repeats on one string, whose
   partials hardly rise, are left unclear or passed over.
-- A restart on the very note that was just played, or on one of the same pitch, looks like a pause; a repeat of a bowed or a low note that
-  its room covers is called missing where the take's other repeats were heard.
+- A restart on the very note that was just played, or on one of the same pitch, looks like a pause.
 - A short slurred note between two that lie a fourth below and a fourth above it can be passed over.
 - The wobble of some samples (FluidSynth's flute, piccolo and horn) is as deep as a soft tongue.
 - Octaves: a saxophone's low notes whose odd partials lie far below the even ones.

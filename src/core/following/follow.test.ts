@@ -22,7 +22,7 @@ const heardAs = (
   version: 1,
   durationSeconds: 14,
   notes,
-  strikes: strikeSeconds.map((onsetSeconds) => ({ onsetSeconds, riseDb: 20, levelDb: -20 })),
+  strikes: strikeSeconds.map((onsetSeconds) => ({ onsetSeconds, riseDb: 20, levelDb: -20, unlikeDb: 0 })),
   plucks: [],
   noiseDb: -70,
   peakDb: -18,
@@ -259,7 +259,12 @@ test.each([
 
 test('a stop after a stroke is where its written value ends', () => {
   const drum = lineOf(['xq xq xq xq', 'xq xq xh']);
-  const strikes = [1, 2, 3, 4, 7, 8, 9].map((onsetSeconds) => ({ onsetSeconds, riseDb: 20, levelDb: -20 }));
+  const strikes = [1, 2, 3, 4, 7, 8, 9].map((onsetSeconds) => ({
+    onsetSeconds,
+    riseDb: 20,
+    levelDb: -20,
+    unlikeDb: 0,
+  }));
   const [stop] = follow(drum, { ...heardAs([]), strikes }, BPM).interruptions;
   expect(stop).toMatchObject({ kind: 'pause', atSeconds: 5, seconds: 2 });
 });
@@ -269,7 +274,12 @@ test.each([
   ['as loud as the strokes: a false start', -20, 1],
 ])('strokes of a sentence before the line, %s', (_, levelDb, restarts) => {
   const drum = lineOf(['xq xq xq xq', 'xq xq xh']);
-  const stroke = (level: number) => (onsetSeconds: number) => ({ onsetSeconds, riseDb: 20, levelDb: level });
+  const stroke = (level: number) => (onsetSeconds: number) => ({
+    onsetSeconds,
+    riseDb: 20,
+    levelDb: level,
+    unlikeDb: 0,
+  });
   const sentence = Array.from({ length: 6 }, (__, n) => ({ ...tone(2 + 0.2 * n, 45, 0.1), clarity: 0.8 }));
   const strikes = [...[2, 3].map(stroke(levelDb)), ...[5, 6, 7, 8, 9, 10, 11].map(stroke(-20))];
   const { interruptions } = follow(drum, { ...heardAs(sentence), strikes }, BPM);

@@ -15,6 +15,7 @@ import {
 import { lookAgain } from './missing';
 import { expectedTimes, findBreaks, medianSecondsPerBeat, type PulsePoint } from './pulse';
 import { withRetakenNotes } from './retaken';
+import { withoutTalkBefore } from './talk-before';
 import { alignInTempoAndTune, type TuningRange, USUAL_TUNING } from './tempo-and-tuning';
 import { maybeTransposition } from './transposition';
 import { UnpitchedSound } from './unpitched';
@@ -64,7 +65,8 @@ export function follow(
   const { tuningSemitones, secondsPerBeat } = aligned;
   const joined = joinDoubtful(candidates, aligned.alignment, notes, secondsPerBeat);
   const { sounds } = joined;
-  const alignment = withRetakenNotes(joined.alignment, sounds, targets, secondsPerBeat);
+  const read = isPitched ? joined.alignment : withoutTalkBefore(joined.alignment, sounds);
+  const alignment = withRetakenNotes(read, sounds, targets, secondsPerBeat);
 
   const place = ({ target, sound }: Match): Placed => ({
     note: notes[target]!,

@@ -51,6 +51,8 @@ export interface HeardStrike {
   readonly riseDb: number;
   /** What it reached, dB below full scale. */
   readonly levelDb: number;
+  /** How much its spectrum differs from the usual one of the recording's strikes, whatever their levels, in dB. */
+  readonly unlikeDb: number;
 }
 
 /** Facts about a recording. Plain data, stored with its version. */

@@ -140,10 +140,11 @@ export class Listener {
       notes,
       plucks: pluckedStrings(notes, () => findPlucks(forPitch, this.#pitchRate, frames).map(roundPluck)),
       strikes: findStrikes(clean, frames.noiseDb, this.#echoSoFar()).map(
-        ({ onsetSeconds, riseDb, levelDb }) => ({
+        ({ onsetSeconds, riseDb, levelDb, unlikeDb }) => ({
           onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
           riseDb: rounded(riseDb, DB_DIGITS),
           levelDb: rounded(levelDb, DB_DIGITS),
+          unlikeDb: rounded(unlikeDb, DB_DIGITS),
         }),
       ),
       noiseDb: rounded(frames.noiseDb, DB_DIGITS),

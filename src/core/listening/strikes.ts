@@ -2,6 +2,7 @@ import { median } from '../base';
 import { type Audio, amplitudeToDb, peakAmplitude } from '../signal';
 import type { HeardStrike } from './heard';
 import { loudest } from './levels';
+import { unlikenessDb } from './stroke-spectra';
 
 /** Step of the fine level curve. */
 const STEP_SECONDS = 0.002;
@@ -76,10 +77,13 @@ export function findStrikes(audio: Audio, noiseDb: number, echo?: Audio): readon
   const strikes = all
     .filter((strike) => strike.topDb >= usual - BELOW_USUAL_DB)
     .filter((_, index, kept) => !isBounce(kept, index));
+  const starts = strikes.map((strike, index) => feltStep(levels, strike, strikes[index + 1]) * STEP_SECONDS);
+  const unlikeDb = unlikenessDb(starts, audio, noiseDb);
   return strikes.map((strike, index) => ({
-    onsetSeconds: feltStep(levels, strike, strikes[index + 1]) * STEP_SECONDS,
+    onsetSeconds: starts[index]!,
     riseDb: strike.riseDb,
     levelDb: strike.topDb,
+    unlikeDb: unlikeDb[index]!,
   }));
 }
 
