@@ -286,6 +286,21 @@ test.each([
   expect(interruptions.filter(({ kind }) => kind === 'restart')).toHaveLength(restarts);
 });
 
+test.each([
+  ['alike', { unlikeDb: 1 }, 1],
+  ['of quite another sound', { unlikeDb: 12 }, 0],
+  ['softer and somewhat different, as a chair is', { unlikeDb: 4, levelDb: -30 }, 0],
+  ['different, but no more than the others are', { unlikeDb: 2.5 }, 1],
+])('a stroke between those of the line that is %s', (_, how, extras) => {
+  const drum = lineOf(['xq xq xq xq', 'xq xq xh']);
+  const stroke = (onsetSeconds: number) => ({ onsetSeconds, riseDb: 20, levelDb: -20, unlikeDb: 1 });
+  const strikes = [1, 2, 3, 4, 5, 6, 7].map(stroke);
+  strikes.splice(3, 0, { ...stroke(3.5), ...how });
+  const { notes, extras: found } = follow(drum, { ...heardAs([]), strikes }, BPM);
+  expect(found).toHaveLength(extras);
+  expect(notes.every(({ kind }) => kind === 'played')).toBe(true);
+});
+
 test('measures that were jumped over are missing, and nobody stopped', () => {
   const longer = lineOf(['C4q D4q E4q F4q', 'G4q A4q B4q C5q', 'D4q F4q A4q D5q', 'C5w']);
   const played = writtenNotes(longer)
