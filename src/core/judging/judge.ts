@@ -117,11 +117,16 @@ function judgeNotes(written: readonly WrittenNote[], following: Following, polic
   );
 }
 
-/** Share of what was played, up to where the playing stopped, that was a written note in its pitch and in its time. */
+/**
+ * Share of what was played, up to where the playing stopped, that was a written note in its pitch and in its time. Measures of which
+ * nothing was played were skipped: they say nothing of the rest.
+ */
 function explainedShare(notes: readonly NoteVerdict[], extras: number): number {
-  const tried = notes.findLastIndex((note) => note.played !== undefined) + 1;
+  const touched = new Set(notes.flatMap((note) => (note.played ? [note.measureIndex] : [])));
+  const last = notes.findLastIndex((note) => note.played !== undefined);
+  const tried = notes.slice(0, last + 1).filter((note) => touched.has(note.measureIndex));
   const fitting = notes.filter((note) => note.played && note.onset === 'on' && isRightPitch(note));
-  return fitting.length / Math.max(1, tried + extras);
+  return fitting.length / Math.max(1, tried.length + extras);
 }
 
 /** What is not heard well is not held against the player. */
