@@ -101,8 +101,41 @@ describe('confidence', () => {
     ['a wrong note that hardly repeats', { pitch: 2, clarity: 0.88 }, 'unclear'],
     ['a right note that repeats as badly', { clarity: 0.88 }, 'right'],
     ['a weak start where the score has the note', { startStrength: 0.05 }, 'right'],
+    ['another string, surely plucked', { pitch: 2, pitchMargin: 1.3, startStrength: 0.99 }, 'wrong'],
+    ['another string, perhaps plucked', { pitch: 12, pitchMargin: 1.3, startStrength: 0.9 }, 'unclear'],
+    ['one of several strings', { pitch: 2, pitchMargin: 1.05, startStrength: 0.99 }, 'unclear'],
   ])('of %s', (_, how, pitch) => {
     expect(judged({ m1n2: how }).notes[1]!.pitch).toBe(pitch);
+  });
+
+  describe('of a missing note where strings ring into each other', () => {
+    const blurred = Object.fromEntries(
+      ['m1n1', 'm1n2', 'm1n3', 'm1n4', 'm2n1'].map((id) => [id, { clarity: 0.85 }]),
+    );
+    const sound = { onsetSeconds: 6, endSeconds: 6.5, midi: 70 };
+    const pitchOf = (id: string, more: Partial<Following> = {}) =>
+      judged({ ...blurred, [id]: { missing: true } }, more).notes.find(({ noteId }) => noteId === id)!.pitch;
+
+    test('nobody knows, in the middle', () => {
+      expect(pitchOf('m1n3')).toBe('unclear');
+    });
+
+    test('it was not played, where nothing sounds any more', () => {
+      expect(pitchOf('m2n1')).toBe('missing');
+    });
+
+    test('nobody knows, where something else still sounds', () => {
+      expect(pitchOf('m2n1', { extras: [{ sound, measureIndex: 1, afterNoteId: 'm1n4' }] })).toBe('unclear');
+    });
+  });
+
+  test('measures that were skipped do not make it another line', () => {
+    const long = lineOf(['C4q D4q E4h', ...Array.from({ length: 5 }, () => 'F4q G4q A4q B4q'), 'C5w']);
+    const skipped = exactFollowing(long).notes.filter(
+      ({ measureIndex }) => measureIndex > 0 && measureIndex < 6,
+    );
+    const heard = Object.fromEntries(skipped.map(({ noteId }) => [noteId, { missing: true }]));
+    expect(judge(long, exactFollowing(long, heard), 60, USUAL_POLICY).state).toBe('judged');
   });
 
   describe('of a repeated note that was not found', () => {
