@@ -19,12 +19,13 @@ jest.mock('next/navigation', () => ({ redirect: () => undefined }));
 
 const BPM = 88;
 /** A tenth of a second late: on time for a beginner, not for an audition. */
-const LATE_BEATS = 0.148;
+const LATE_NOTE = 'm5n1';
+const LATE_BEATS = 0.15;
 const line = bookLine(5);
 const wav = writeWav(
   render(
     perform(line, { ...STEADY_STYLE, seed: 2, bpm: BPM, timingSeconds: 0.004, tempoWander: 0 }, [
-      { kind: 'late', noteId: 'm3n2', beats: LATE_BEATS },
+      { kind: 'late', noteId: LATE_NOTE, beats: LATE_BEATS },
     ]),
     'flute',
     { ...QUIET_ROOM, sampleRate: 16000, seed: 2 },
@@ -67,7 +68,7 @@ test('a class is judged as usual, and anew when its teacher changes that; facts 
   await rejudgeClass(world.classId);
   const strict = await verdict();
   expect(strict.policy.name).toBe('exacting');
-  expect(strict.notes.filter((note) => note.onset === 'late').map((note) => note.noteId)).toEqual(['m3n2']);
+  expect(strict.notes.filter((note) => note.onset === 'late').map((note) => note.noteId)).toEqual([LATE_NOTE]);
   expect(await facts()).toEqual(before);
   expect(await getTake(world.teacher, takeId)).toMatchObject({ answer: 'accepted', comment: 'Well played.' });
 

@@ -52,6 +52,8 @@ const COST_RESTART = 2.2;
 const COST_RESTART_AT_START = 0.9;
 /** Going back to the middle of a measure is rarer than to its start. */
 const COST_RESTART_INSIDE = 0.8;
+/** Whole measures are left out sooner than as many notes from the middle of one to the middle of another. */
+const LESS_FOR_WHOLE_MEASURES = 0.3;
 /** Leaving out a measure or a line, or jumping over it: so much, however long it is. */
 const COST_JUMP_AHEAD = 4.5;
 /** Stopping before the end, however early; but then a few words are heard at most: who plays on plays wrong notes. */
@@ -100,6 +102,14 @@ function timingCost(beats: number, seconds: number, secondsPerBeat: number, doub
  * come in swarms, from one wobble of a held tone.
  */
 const weightOfStart = ({ startStrength }: Candidate) => startStrength * startStrength;
+
+/** Of the notes between two that were played, one after the other in `targets`. */
+function costMissing(before: number, after: number, targets: readonly Target[]): number {
+  const count = after - before - 1;
+  if (count === 0) return 0;
+  const areMeasures = targets[before + 1]!.startsMeasure && targets[after]!.startsMeasure;
+  return count * COST_MISSING - (areMeasures ? LESS_FOR_WHOLE_MEASURES : 0);
+}
 
 /** @param starts before the first or after the last note that was found. */
 const costOutside = (starts: number) =>
@@ -150,7 +160,7 @@ export function align(
           const cost =
             costs[j0 * n + i0]! +
             skippedSounds +
-            (i - i0 - 1) * COST_MISSING +
+            costMissing(i0, i, targets) +
             timingCost(beats, seconds, options.secondsPerBeat, doubt);
           if (cost < best) [best, predecessor] = [cost, j0 * n + i0];
         }

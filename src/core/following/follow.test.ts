@@ -57,6 +57,15 @@ describe('a note that was not found is looked for again', () => {
     expect(signOf(followed(held).notes[1])).toBe(sign);
   });
 
+  test.each([
+    ['at another pitch: so was the repeat, started anew or not', 61, 'held-through'],
+    ['at its own', 60, 'missing'],
+  ])('the sound of the note that it repeats went on %s', (_, midi, kind) => {
+    const note = followed([tone(1, midi, 1.9), ...exact.slice(2)]).notes[1]!;
+    expect(note.kind).toBe(kind);
+    if (note.kind === 'held-through') expect(note.pitchErrorSemitones).toBeCloseTo(1);
+  });
+
   test('the sound before it was over', () => {
     expect(signOf(followed(exact.filter((_, n) => n !== 1)).notes[1])).toBeUndefined();
   });

@@ -26,6 +26,8 @@ const EXPLAINED_SECONDS = 0.07;
  * over show 1.0 of the pitch before them, notes that were played but not found at most 0.25.
  */
 const SHOWN_SHARE = 0.5;
+/** Nearer to another note than to the written one. */
+const WRONG_SEMITONES = 0.5;
 const SHOWN_SEMITONES = 0.5;
 
 /** What is known of the notes that were found, and of the starts in the recording. */
@@ -52,11 +54,30 @@ export interface Found {
 export function lookAgain(index: number, found: Found): FollowedNote {
   const { id: noteId, measureIndex } = found.notes[index]!;
   const before = playedBefore(index, found);
+  const repeated = before && maybeWrongRepeat(index, before, found);
+  if (repeated) return { noteId, measureIndex, kind: 'held-through', ...repeated };
   const through = before && maybeHeldThrough(index, before, found);
   if (through?.isShown) return { noteId, measureIndex, kind: 'held-through', ...through.held };
   // Sound fills its place, but neither the pitch before it nor a note that was found.
   const sign = through ? 'unpitched-sound' : before && signOfMissing(index, before, found);
   return { noteId, measureIndex, kind: 'missing', sign };
+}
+
+/**
+ * A repeat of a note that was played at another pitch, whose place shows that pitch: nobody knows whether it was started anew, but it
+ * was not the written one.
+ */
+function maybeWrongRepeat(index: number, before: PlayedBefore, found: Found) {
+  const note = found.notes[index]!;
+  const { sound, evidence, pitchErrorSemitones = 0 } = before.played;
+  if (sound.midi === undefined || before.index !== index - 1) return undefined;
+  if (!repeatsPitch(note, found.notes[before.index]) || Math.abs(pitchErrorSemitones) <= WRONG_SEMITONES)
+    return undefined;
+  const due = dueSeconds(index, before, found);
+  const value = note.beats * before.secondsPerBeat;
+  if (sound.endSeconds < due + LEAST_HELD_SHARE * value) return undefined;
+  const isShown = shareShown(sound.midi, due, due + FULL_SHARE * value, found) >= SHOWN_SHARE;
+  return isShown ? { sound: { ...sound, onsetSeconds: due }, evidence, pitchErrorSemitones } : undefined;
 }
 
 /** A single note whose predecessor sounded on up to its successor: its pitch was not changed, if its place shows that pitch. */
