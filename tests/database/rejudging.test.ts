@@ -68,7 +68,9 @@ test('a class is judged as usual, and anew when its teacher changes that; facts 
   await rejudgeClass(world.classId);
   const strict = await verdict();
   expect(strict.policy.name).toBe('exacting');
-  expect(strict.notes.filter((note) => note.onset === 'late').map((note) => note.noteId)).toEqual([LATE_NOTE]);
+  expect(strict.notes.filter((note) => note.onset === 'late').map((note) => note.noteId)).toEqual([
+    LATE_NOTE,
+  ]);
   expect(await facts()).toEqual(before);
   expect(await getTake(world.teacher, takeId)).toMatchObject({ answer: 'accepted', comment: 'Well played.' });
 
