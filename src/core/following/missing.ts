@@ -26,9 +26,9 @@ const EXPLAINED_SECONDS = 0.07;
  * over show 1.0 of the pitch before them, notes that were played but not found at most 0.25.
  */
 const SHOWN_SHARE = 0.5;
+const SHOWN_SEMITONES = 0.5;
 /** Nearer to another note than to the written one. */
 const WRONG_SEMITONES = 0.5;
-const SHOWN_SEMITONES = 0.5;
 
 /** What is known of the notes that were found, and of the starts in the recording. */
 export interface Found {
@@ -69,7 +69,7 @@ export function lookAgain(index: number, found: Found): FollowedNote {
  */
 function maybeWrongRepeat(index: number, before: PlayedBefore, found: Found) {
   const note = found.notes[index]!;
-  const { sound, evidence, pitchErrorSemitones = 0 } = before.played;
+  const { sound, pitchErrorSemitones = 0 } = before.played;
   if (sound.midi === undefined || before.index !== index - 1) return undefined;
   if (!repeatsPitch(note, found.notes[before.index]) || Math.abs(pitchErrorSemitones) <= WRONG_SEMITONES)
     return undefined;
@@ -77,14 +77,14 @@ function maybeWrongRepeat(index: number, before: PlayedBefore, found: Found) {
   const value = note.beats * before.secondsPerBeat;
   if (sound.endSeconds < due + LEAST_HELD_SHARE * value) return undefined;
   const isShown = shareShown(sound.midi, due, due + FULL_SHARE * value, found) >= SHOWN_SHARE;
-  return isShown ? { sound: { ...sound, onsetSeconds: due }, evidence, pitchErrorSemitones } : undefined;
+  return isShown ? goingOn(before.played, due, pitchErrorSemitones) : undefined;
 }
 
 /** A single note whose predecessor sounded on up to its successor: its pitch was not changed, if its place shows that pitch. */
 function maybeHeldThrough(index: number, before: PlayedBefore, found: Found) {
   const note = found.notes[index]!;
   const next = playedNext(index, found);
-  const { sound, evidence } = before.played;
+  const { sound } = before.played;
   if (!next || !found.soundsAreSustained || before.index !== index - 1) return undefined;
   if (sound.midi === undefined || note.sound.kind !== 'pitched') return undefined;
   if (repeatsPitch(note, found.notes[before.index])) return undefined;
@@ -94,13 +94,16 @@ function maybeHeldThrough(index: number, before: PlayedBefore, found: Found) {
   if (sound.endSeconds < Math.max(full, due + LEAST_OTHER_SHARE * value)) return undefined;
   return {
     isShown: shareShown(sound.midi, due, next.sound.onsetSeconds, found) >= SHOWN_SHARE,
-    held: {
-      sound: { ...sound, onsetSeconds: due },
-      evidence,
-      pitchErrorSemitones: sound.midi - found.tuningSemitones - note.sound.midi,
-    },
+    held: goingOn(before.played, due, sound.midi - found.tuningSemitones - note.sound.midi),
   };
 }
+
+/** The part of a sound from where the next note was due, with its distance from what is written there. */
+const goingOn = ({ sound, evidence }: Played, due: number, pitchErrorSemitones: number) => ({
+  sound: { ...sound, onsetSeconds: due },
+  evidence,
+  pitchErrorSemitones,
+});
 
 /** How much of a stretch shows a pitch. */
 function shareShown(midi: number, fromSeconds: number, toSeconds: number, { pitches }: Found): number {

@@ -29,8 +29,7 @@ const LISTENING_RATE_HERTZ = 20000;
 /** Holds the highest fundamental there is; the fewer samples, the faster a pitch is found. */
 const PITCH_RATE_HERTZ = 10000;
 /** Bands are looked at up to 6 kHz and pitches up to 4.3 kHz: filters this short keep what folds down away from there. */
-const LISTENING_HALF_WIDTH = 6;
-const PITCH_HALF_WIDTH = 6;
+const FILTER_HALF_WIDTH = 6;
 /** Under the lowest string of the double bass (41 Hz). */
 const RUMBLE_HERTZ = 35;
 const CLIPPED_AMPLITUDE = 0.985;
@@ -77,13 +76,13 @@ export class Listener {
     this.#echo = echo;
     this.#listeningRate = sampleRate / factor;
     this.#bridge = new DropoutBridge(sampleRate, expectedSamples);
-    this.#decimator = new Decimator(factor, LISTENING_HALF_WIDTH);
+    this.#decimator = new Decimator(factor, FILTER_HALF_WIDTH);
     this.#highPass = new HighPass(this.#listeningRate, RUMBLE_HERTZ);
     const further = Math.max(1, Math.floor(this.#listeningRate / PITCH_RATE_HERTZ));
     this.#clean = new GrowingSamples(expectedSamples && Math.ceil(expectedSamples / factor));
     this.#forPitch = new GrowingSamples(expectedSamples && Math.ceil(expectedSamples / factor / further));
     this.#pitchRate = this.#listeningRate / further;
-    this.#pitchDecimator = new Decimator(further, PITCH_HALF_WIDTH);
+    this.#pitchDecimator = new Decimator(further, FILTER_HALF_WIDTH);
     this.#frames = new FrameMeter(this.#listeningRate, this.#pitchRate);
   }
 

@@ -84,7 +84,7 @@ function powerOfPacked(
   }
 }
 
-/** Real parts of the first bins out of the transform of packed samples. @param into fewer than size/2 bins. */
+/** Real parts of the first bins out of the transform of packed samples. @param into at most size/2 bins. */
 function realPartsOfPacked(
   packed: Float64Array,
   cosine: Float64Array,

@@ -2,6 +2,7 @@ import { type Outcome, outcomeOf, outcomeOfCounts } from '@/core/practice';
 import { database } from '../connection';
 import { asOverruled, overrulesOf } from './overrules';
 import { rememberedLines } from './remembered-lines';
+import { STANDING_OF_TAKE } from './standing-of-take';
 
 /** The lines that stand in a class, the earliest due first. */
 export function listLinesOfClass(classId: string) {
@@ -118,18 +119,8 @@ export async function listTakesOfClass(classId: string) {
     .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
     .leftJoin('take_check', 'take_check.take_id', 'take.id')
     .leftJoin('take_answer', 'take_answer.take_id', 'take.id')
+    .select(STANDING_OF_TAKE)
     .select([
-      'take.id',
-      'take.state',
-      'take.asked_bpm as askedBpm',
-      'take.stage',
-      'take.handed_in_at as handedInAt',
-      'take.assignment_id as assignmentId',
-      'take.student_id as studentId',
-      'take_answer.answer',
-      'take_answer.passage',
-      'take_answer.answered_at as answeredAt',
-      'take_check.verdict_state as verdictState',
       'take_check.measure_count as measureCount',
       'take_check.weak_measures as weakMeasures',
       'take_check.has_fault as hasFault',

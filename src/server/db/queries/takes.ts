@@ -6,6 +6,7 @@ import type { Heard } from '@/core/listening';
 import { type Outcome, outcomeOf } from '@/core/practice';
 import { database } from '../connection';
 import { asOverruled, overrulesOf } from './overrules';
+import { STANDING_OF_TAKE } from './standing-of-take';
 import { isTaughtBy, TEACHER_IDS } from './teaching';
 
 export interface NewTake {
@@ -111,23 +112,14 @@ function takeRows() {
     .innerJoin('user', 'user.id', 'take.student_id')
     .leftJoin('take_check', 'take_check.take_id', 'take.id')
     .leftJoin('take_answer', 'take_answer.take_id', 'take.id')
+    .select(STANDING_OF_TAKE)
     .select([
-      'take.id',
-      'take.state',
-      'take.asked_bpm as askedBpm',
-      'take.stage',
-      'take.handed_in_at as handedInAt',
-      'take.assignment_id as assignmentId',
-      'take.student_id as studentId',
       'user.name as studentName',
       'line.title as lineTitle',
       'line.number as lineNumber',
-      'take_answer.answer',
       'take_answer.comment',
-      'take_answer.passage',
-      'take_answer.answered_at as answeredAt',
+      'take_check.measures',
     ])
-    .select(['take_check.measures', 'take_check.verdict_state as verdictState'])
     .select(overrulesOf('take.id').as('overrules'));
 }
 
