@@ -37,6 +37,7 @@ function perfectlyHeard(line: Line, bpm: number, seed: number): Heard {
     durationSeconds,
     notes,
     strikes: [],
+    doubtfulStrikes: [],
     plucks: [],
     noiseDb: -80,
     peakDb: -9,

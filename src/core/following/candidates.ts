@@ -36,8 +36,11 @@ const UNLIKE_RATIO = 3;
 const OTHER_SOUND_DB = 6;
 const SOFT_OTHER_SOUND_DB = 1.5;
 const FEWEST_STROKES_TO_COMPARE = 6;
-/** It may still be the stroke that is written, but is none too many. */
+/** It may still be the stroke that is written, but is none too many; so may a sound that is so much softer than the usual one. */
 const OTHER_SOUND_STRENGTH = 0.3;
+const HARDLY_A_STROKE_DB = 11;
+/** Where it is not written it is nothing, and where it was not just in time it is not held against anybody. */
+const DOUBTFUL_STROKE_STRENGTH = 0.2;
 /** The consonants of a word lie so far around its vowel. */
 const WORD_SECONDS = 0.2;
 const WORD_BELOW_USUAL_DB = 2;
@@ -55,6 +58,9 @@ const STUTTER_SECONDS = 0.15;
 const STUTTER_SEMITONES = 0.6;
 const STUTTER_DIP_DB = 6;
 const STUTTERED_NOTE_SECONDS = 0.3;
+
+/** Where the odd partials of the octave below are this strong, it sounds. See `judging/confidence`, where the same is measured. */
+const LOWER_TONE_SHOWS_DB = -24;
 
 /** A sound with how it was heard. */
 export type HeardSound = PlayedSound & { readonly evidence: Evidence };
@@ -93,33 +99,50 @@ export function candidatesFor(
       }));
     });
   }
+  return strokeCandidates(heard);
+}
+
+function strokeCandidates(heard: Heard): readonly Candidate[] {
   const usualDb = heard.strikes.length > 0 ? median(heard.strikes.map((strike) => strike.levelDb)) : 0;
   const isWord = wordTest(heard);
   const isOtherSound = otherSoundTest(heard.strikes, usualDb);
-  return heard.strikes.map((strike) => {
-    const { onsetSeconds, levelDb } = strike;
-    const isOther = isOtherSound(strike);
-    const startStrength = isOther ? OTHER_SOUND_STRENGTH : 1;
-    return {
-      onsetSeconds,
-      endSeconds: onsetSeconds,
-      midi: undefined,
-      startStrength,
-      playedWeight:
-        isOther || isWord(onsetSeconds, levelDb) ? NO_STROKE_WEIGHT : weightOfStroke(usualDb - levelDb),
-      evidence: {
-        levelDb,
-        dipDb: undefined,
-        startStrength,
-        unpitchedBeforeSeconds: 0,
-        clarity: undefined,
-        oddPartialsDb: undefined,
-        octaveBelowDb: undefined,
-        pitchMargin: undefined,
-      },
-    };
+  const sure = heard.strikes.map((strike) => {
+    const belowUsualDb = usualDb - strike.levelDb;
+    const isOther = isOtherSound(strike) || belowUsualDb >= HARDLY_A_STROKE_DB;
+    const isNoStroke = isOther || isWord(strike.onsetSeconds, strike.levelDb);
+    return strokeCandidate(
+      strike,
+      isOther ? OTHER_SOUND_STRENGTH : 1,
+      isNoStroke ? NO_STROKE_WEIGHT : weightOfStroke(belowUsualDb),
+    );
   });
+  const doubtful = heard.doubtfulStrikes.map((strike) =>
+    strokeCandidate(strike, DOUBTFUL_STROKE_STRENGTH, NO_STROKE_WEIGHT),
+  );
+  return [...sure, ...doubtful].toSorted((a, b) => a.onsetSeconds - b.onsetSeconds);
 }
+
+const strokeCandidate = (
+  { onsetSeconds, levelDb }: Pick<HeardStrike, 'onsetSeconds' | 'levelDb'>,
+  startStrength: number,
+  playedWeight: number,
+): Candidate => ({
+  onsetSeconds,
+  endSeconds: onsetSeconds,
+  midi: undefined,
+  startStrength,
+  playedWeight,
+  evidence: {
+    levelDb,
+    dipDb: undefined,
+    startStrength,
+    unpitchedBeforeSeconds: 0,
+    clarity: undefined,
+    oddPartialsDb: undefined,
+    octaveBelowDb: undefined,
+    pitchMargin: undefined,
+  },
+});
 
 /** Which strokes sound so unlike the others that something else may have made them: a chair, a cough, a word. */
 function otherSoundTest(strikes: readonly HeardStrike[], usualDb: number): (strike: HeardStrike) => boolean {
@@ -173,7 +196,7 @@ export function joinDoubtful(
     const beats = latest && (sound.onsetSeconds - latest.onsetSeconds) / secondsPerBeat;
     const isAtTiedHead = latest?.note.tiedBeats.some((at) => Math.abs(at - beats!) <= TIED_HEAD_BEATS);
     const sureStart = isAtTiedHead ? SURE_START_AT_TIED_HEAD : SURE_START;
-    if (before && !used.has(index) && startStrength < sureStart)
+    if (before && !used.has(index) && (startStrength < sureStart || isOctaveOf(before, sound)))
       sounds[sounds.length - 1] = { ...before, endSeconds: Math.max(before.endSeconds, sound.endSeconds) };
     else if (
       before &&
@@ -206,6 +229,17 @@ function startsWith(
     isScoop(sound, next) ||
     (noteSeconds >= STUTTERED_NOTE_SECONDS && isStutter(sound, next)) ||
     (nextIsUsed && isSqueak(sound, next))
+  );
+}
+
+/** Whether a sound is the one before, taken for its octave: joined to it without a dip, and the lower tone still shows. */
+function isOctaveOf(before: HeardSound, { midi, onsetSeconds, evidence }: HeardSound): boolean {
+  if (before.midi === undefined || midi === undefined) return false;
+  return (
+    Math.abs(midi - before.midi - 12) <= SCOOP_SEMITONES &&
+    onsetSeconds - before.endSeconds <= SCOOP_GAP_SECONDS &&
+    (evidence.dipDb ?? 0) < SCOOP_DIP_DB &&
+    (evidence.octaveBelowDb ?? Number.NEGATIVE_INFINITY) > LOWER_TONE_SHOWS_DB
   );
 }
 

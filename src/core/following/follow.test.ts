@@ -23,6 +23,7 @@ const heardAs = (
   durationSeconds: 14,
   notes,
   strikes: strikeSeconds.map((onsetSeconds) => ({ onsetSeconds, riseDb: 20, levelDb: -20, unlikeDb: 0 })),
+  doubtfulStrikes: [],
   plucks: [],
   noiseDb: -70,
   peakDb: -18,
@@ -100,6 +101,25 @@ describe('a note that was not found is looked for again', () => {
       step * PITCH_STEP_SECONDS >= 4 && step * PITCH_STEP_SECONDS < 5 ? exact[3]!.midi + semitones : pitch,
     );
     expect(signOf(follow(line, { ...heard, pitches }, BPM).notes[3])).toBe(sign);
+  });
+
+  test.each([
+    ['at its pitch, which shows there: that was played instead', 0, 'held-through'],
+    ['where no pitch shows: something that was not found sounded there', undefined, 'missing'],
+  ])('the next one was started in its place, %s', (_, shown, kind) => {
+    const short = lineOf(['C4q D4e. E4s F4h', 'G4q A4q B4q C5q']);
+    const notes = [
+      tone(1, 60),
+      tone(2, 62, 0.7),
+      tone(2.78, 65, 2.1),
+      ...[67, 69, 71, 72].map((midi, n) => tone(5 + n, midi)),
+    ];
+    const heard = heardAs(notes);
+    const pitches = shown === undefined ? heard.pitches.map(() => null) : heard.pitches;
+    const note = follow(short, { ...heard, pitches }, BPM).notes[2]!;
+    expect(note.kind).toBe(kind);
+    if (note.kind === 'held-through') expect(note.pitchErrorSemitones).toBeCloseTo(1);
+    else expect(signOf(note)).toBe('unpitched-sound');
   });
 
   test('a string of another pitch that rings on tells nothing', () => {
@@ -222,6 +242,23 @@ describe('what is no extra note', () => {
     expect(notes.every((note) => note.kind === 'played')).toBe(true);
   });
 
+  test.each([
+    ['while the lower tone still shows', -15, 0],
+    ['and nothing of the lower tone is left', -50, 1],
+  ])('the octave of a tone that goes over into it %s', (_, octaveBelowDb, extras) => {
+    const [first, second] = [tone(5, 65, 0.4), tone(5.4, 77, 0.5)];
+    const broken = [
+      ...exact.slice(0, 4),
+      first,
+      { ...second, octaveBelowDb, dipDb: 1, start: 'pitch-change' as const },
+      ...exact.slice(5),
+    ];
+    const { notes, extras: found } = followed(broken);
+    expect(found).toHaveLength(extras);
+    const note = notes[4]!;
+    expect(note.kind === 'played' && note.sound.endSeconds).toBeCloseTo(extras ? 5.4 : 5.9);
+  });
+
   test('the room’s tail of the note before', () => {
     const tail = (midi: number) => ({ ...tone(4.92, midi, 0.3), levelDb: -30 });
     const long = exact.map((note, n) => (n === 4 ? { ...note, onsetSeconds: 5.3 } : note));
@@ -249,6 +286,8 @@ test('how long something without pitch sounded before a note is kept with it', (
     return note.kind === 'played' ? note.evidence.unpitchedBeforeSeconds : Number.NaN;
   };
   expect(before(-18)).toBeCloseTo(0.3);
+  // The outline holds peaks: what lies under the mean power of the note is the tail of the one before.
+  expect(before(-22)).toBe(0);
   expect(before(-60)).toBe(0);
 });
 
@@ -308,6 +347,40 @@ test.each([
   const { notes, extras: found } = follow(drum, { ...heardAs([]), strikes }, BPM);
   expect(found).toHaveLength(extras);
   expect(notes.every(({ kind }) => kind === 'played')).toBe(true);
+});
+
+describe('what may have been a stroke', () => {
+  const drum = lineOf(['xq xq xq xq', 'xq xq xh']);
+  const stroke = (onsetSeconds: number) => ({ onsetSeconds, riseDb: 20, levelDb: -20, unlikeDb: 1 });
+  const heardWithDoubt = (strokes: readonly number[], doubtful: readonly number[]) =>
+    follow(
+      drum,
+      {
+        ...heardAs([]),
+        strikes: strokes.map(stroke),
+        doubtfulStrikes: doubtful.map((onsetSeconds) => ({ onsetSeconds, levelDb: -22 })),
+      },
+      BPM,
+    );
+
+  test('is believed where one is written', () => {
+    const { notes } = heardWithDoubt([1, 2, 3, 5, 6, 7], [4.02]);
+    expect(notes[3]).toMatchObject({ kind: 'played', sound: { onsetSeconds: 4.02 } });
+  });
+
+  test('is nothing elsewhere', () => {
+    const { notes, extras } = heardWithDoubt([1, 2, 3, 5, 6, 7], [4.5]);
+    expect(extras).toHaveLength(0);
+    expect(notes[3]).toMatchObject({ kind: 'missing' });
+  });
+
+  test('is believed less than the stroke after it, when it is much softer than the others', () => {
+    const strikes = [1, 2, 3, 4, 5, 6, 7].map(stroke);
+    strikes.splice(6, 0, { ...stroke(6.85), levelDb: -34 });
+    const { notes, extras } = follow(drum, { ...heardAs([]), strikes }, BPM);
+    expect(notes[6]).toMatchObject({ kind: 'played', sound: { onsetSeconds: 7 } });
+    expect(extras).toHaveLength(0);
+  });
 });
 
 test('measures that were jumped over are missing, and nobody stopped', () => {

@@ -1,5 +1,5 @@
 /** Changes whenever the same facts could be followed differently. */
-export const FOLLOWING_VERSION = 8;
+export const FOLLOWING_VERSION = 9;
 
 /** Less periodic than this a sound is the noise of an attack, or several strings at once: nothing is held against the player. */
 export const LEAST_CLARITY_OF_ONE_TONE = 0.92;
@@ -67,7 +67,7 @@ export type FollowedNote = { readonly noteId: string; readonly measureIndex: num
       readonly startsPulse: boolean;
     }
   | {
-      /** No start was heard: the sound before went on through its place, at a pitch of its own. */
+      /** It has no sound of its own: the one before went on through its place, or the next one was started there. */
       readonly kind: 'held-through';
       /** The part of that sound in this note's place. */
       readonly sound: PlayedSound;

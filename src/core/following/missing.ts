@@ -27,6 +27,8 @@ const EXPLAINED_SECONDS = 0.07;
  */
 const SHOWN_SHARE = 0.5;
 const SHOWN_SEMITONES = 0.5;
+/** Started within so much of the value of the note before its own, the next one came in the place of that. */
+const NEXT_INSTEAD_SHARE = 0.4;
 /** Nearer to another note than to the written one. */
 const WRONG_SEMITONES = 0.5;
 
@@ -56,11 +58,34 @@ export function lookAgain(index: number, found: Found): FollowedNote {
   const before = playedBefore(index, found);
   const repeated = before && maybeWrongRepeat(index, before, found);
   if (repeated) return { noteId, measureIndex, kind: 'held-through', ...repeated };
-  const through = before && maybeHeldThrough(index, before, found);
+  const through =
+    before && (maybeHeldThrough(index, before, found) ?? maybeNextInstead(index, before, found));
   if (through?.isShown) return { noteId, measureIndex, kind: 'held-through', ...through.held };
   // Sound fills its place, but neither the pitch before it nor a note that was found.
   const sign = through ? 'unpitched-sound' : before && signOfMissing(index, before, found);
   return { noteId, measureIndex, kind: 'missing', sign };
+}
+
+/** A single note in whose place the next one was started: its pitch was played instead, if the place shows that pitch. */
+function maybeNextInstead(index: number, before: PlayedBefore, found: Found) {
+  const note = found.notes[index]!;
+  const next = playedNext(index, found);
+  if (next?.sound.midi === undefined || note.sound.kind !== 'pitched' || before.index !== index - 1)
+    return undefined;
+  const due = dueSeconds(index, before, found);
+  const value = note.beats * before.secondsPerBeat;
+  const from = next.sound.onsetSeconds;
+  const pitchErrorSemitones = next.sound.midi - found.tuningSemitones - note.sound.midi;
+  if (Math.abs(pitchErrorSemitones) <= WRONG_SEMITONES) return undefined;
+  if (Math.abs(from - due) > NEXT_INSTEAD_SHARE * value) return undefined;
+  return {
+    isShown: shareShown(next.sound.midi, from, due + value, found) >= SHOWN_SHARE,
+    held: {
+      sound: { ...next.sound, endSeconds: due + value },
+      evidence: next.evidence,
+      pitchErrorSemitones,
+    },
+  };
 }
 
 /**

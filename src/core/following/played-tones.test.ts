@@ -17,6 +17,7 @@ function played(tones: readonly HeardNote[], plucks: readonly HeardPluck[]) {
     durationSeconds: 10,
     notes: [...SURE.tones, ...tones],
     strikes: [],
+    doubtfulStrikes: [],
     plucks: [...SURE.plucks, ...plucks],
     noiseDb: -70,
     peakDb: -15,
@@ -36,6 +37,7 @@ describe('a place where strings ring', () => {
     ['a clear pluck is believed against the tone', [tone(2.5, 53)], [pluck(2.5, 65)], [[65, true]]],
     ['one that is not clear is not', [tone(2.5, 53)], [pluck(2.5, 65, { pitchMargin: 1.05 })], [[53, true]]],
     ['nor one that is not sure', [tone(2.5, 53)], [pluck(2.5, 65, { strength: 0.3 })], [[53, true]]],
+    ['nor one that is hardly sure', [tone(2.5, 53)], [pluck(2.5, 65, { strength: 0.6 })], [[53, true]]],
     [
       'the octave below hardly stands out, but its odd partials tell',
       [tone(2.5, 72, { octaveBelowDb: -18 })],

@@ -12,8 +12,9 @@ import { phrasesOf } from './speech';
 const SAME_PITCH_SEMITONES = 0.6;
 /** A tone at whose start nothing new came: a period that several strings share. */
 const UNSUPPORTED_STRENGTH = 0.3;
-/** A pitch that stands out of the others by so much is believed against that of the tone, and where there is no tone. */
+/** A pitch that stands out of the others by so much, and was so surely plucked, is believed against that of the tone. */
 const CLEARER_MARGIN = 1.13;
+const CLEARLY_PLUCKED = 0.9;
 const LEAST_MARGIN = 1.05;
 const ODD_PARTIALS_DB = -25;
 
@@ -73,7 +74,8 @@ function believed(tone: HeardNote, pluck: HeardPluck | undefined): PlayedTone {
   if (pluck.strength < SURE_PLUCK) return asHeard;
   // Heard both ways, its pitch is sure, however much rings beside it.
   if (isSamePitch(pluck, tone)) return { ...asHeard, clarity: undefined };
-  return pluck.pitchMargin >= CLEARER_MARGIN || isOctaveBelow(pluck, tone) ? toneOf(pluck) : asHeard;
+  const standsOut = pluck.pitchMargin >= CLEARER_MARGIN && pluck.strength >= CLEARLY_PLUCKED;
+  return standsOut || isOctaveBelow(pluck, tone) ? toneOf(pluck) : asHeard;
 }
 
 const isSamePitch = (pluck: HeardPluck, tone: HeardNote) =>

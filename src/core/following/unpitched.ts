@@ -1,7 +1,10 @@
 import { type Heard, type HeardNote, LEVEL_STEP_SECONDS } from '../listening';
 
-/** The outline holds peaks, a note its mean power: what is this much under the note is as good as silence. */
-const LOUD_BELOW_NOTE_DB = 6;
+/**
+ * The outline holds peaks, a note its mean power: what is so much under the note is as good as silence. What is under it at all may
+ * be the tail of the note before.
+ */
+const SILENT_BELOW_NOTE_DB = 6;
 /** A tone that has not found its pitch yet, or has lost it, lasts no longer. */
 const LONGEST_SECONDS = 0.3;
 
@@ -54,11 +57,11 @@ export class UnpitchedSound {
       step * LEVEL_STEP_SECONDS < toSeconds;
       step++
     )
-      if (!this.#isLoud(step, levelDb)) return false;
+      if (!this.#isLoud(step, levelDb - SILENT_BELOW_NOTE_DB)) return false;
     return true;
   }
 
   #isLoud(step: number, levelDb: number): boolean {
-    return (this.#heard.levelsDb[step] ?? Number.NEGATIVE_INFINITY) >= levelDb - LOUD_BELOW_NOTE_DB;
+    return (this.#heard.levelsDb[step] ?? Number.NEGATIVE_INFINITY) >= levelDb;
   }
 }

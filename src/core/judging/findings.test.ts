@@ -251,12 +251,41 @@ test('a stricter level never lets pass what a gentler one holds against the play
   }
 });
 
-test.each([
-  ['one that may have sounded: what started too soon may be that one', 'pitch-shows', -0.3, 'on'],
-  ['one of which nothing was heard', undefined, -0.3, 'early'],
-  ['one that may have sounded, and late all the same', 'pitch-shows', 0.3, 'late'],
-] as const)('a note after %s', (_, sign, late, expected) => {
+test.each<[string, Played, Played, string]>([
+  [
+    'one that may have sounded: it may be that one',
+    { missing: true, sign: 'pitch-shows' },
+    { late: -0.3 },
+    'on',
+  ],
+  ['one that was left out: one fault, named once', { missing: true }, { late: -0.3 }, 'on'],
+  ['one in whose place it was started: one fault, named once', { heldThrough: 1 }, { late: -0.3 }, 'on'],
+  ['one that was played', {}, { late: -0.3 }, 'early'],
+  [
+    'one that may have sounded, and late all the same',
+    { missing: true, sign: 'pitch-shows' },
+    { late: 0.3 },
+    'late',
+  ],
+  ['one that was heard badly, in which it may have begun', { clarity: 0.4 }, { late: 0.3 }, 'on'],
+  ['one that was heard well', {}, { late: 0.3 }, 'late'],
+  ['one, and may only seem to start', {}, { late: 0.3, startStrength: 0.7, dipDb: 3 }, 'on'],
+  ['one, and starts out of a clear dip', {}, { late: 0.3, startStrength: 0.7, dipDb: 9 }, 'late'],
+])('a note that is off after %s', (_, before, note, expected) => {
   const line = lineOf(['C4q D4q E4q F4q', 'G4w']);
-  const following = exactFollowing(line, { m1n2: { missing: true, sign }, m1n3: { late } });
+  const following = exactFollowing(line, { m1n2: before, m1n3: note });
   expect(judge(line, following, 60, USUAL_POLICY).notes[2]!.onset).toBe(expected);
+});
+
+test.each([
+  ['at once: it broke the note off', 0.05, 'unclear'],
+  ['after a gap', 0.3, 'short'],
+])('a note too many follows a short note %s', (_, gapSeconds, expected) => {
+  const line = lineOf(['C4h D4h', 'G4w']);
+  const exact = exactFollowing(line, { m1n1: { share: 0.4 } });
+  const [first] = exact.notes;
+  const onsetSeconds = (first?.kind === 'played' ? first.sound.endSeconds : Number.NaN) + gapSeconds;
+  const extra = { onsetSeconds, endSeconds: onsetSeconds + 0.3, midi: 64 };
+  const following = { ...exact, extras: [{ sound: extra, measureIndex: 0, afterNoteId: 'm1n1' }] };
+  expect(judge(line, following, 60, USUAL_POLICY).notes[0]!.length).toBe(expected);
 });

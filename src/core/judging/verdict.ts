@@ -6,7 +6,7 @@ import type { Policy } from './policy';
 import type { TempoCourse } from './tempo-course';
 
 /** Changes whenever the same following could be judged differently under the same policy. */
-export const JUDGING_VERSION = 8;
+export const JUDGING_VERSION = 9;
 
 export type PitchVerdict = 'right' | 'wrong' | 'octave' | 'missing' | 'unclear';
 export type OnsetVerdict = 'on' | 'early' | 'late' | 'missing';

@@ -1,5 +1,5 @@
 /** Changes whenever the same recording could be heard differently. */
-export const LISTENING_VERSION = 10;
+export const LISTENING_VERSION = 11;
 
 /** A tone that was heard; its pitch is a fact about the recording, with no score in mind. */
 export interface HeardNote {
@@ -61,6 +61,8 @@ export interface Heard {
   readonly durationSeconds: number;
   readonly notes: readonly HeardNote[];
   readonly strikes: readonly HeardStrike[];
+  /** What may have been a stroke within the ringing of another: to be believed where the score has one, and nowhere else. */
+  readonly doubtfulStrikes: readonly Pick<HeardStrike, 'onsetSeconds' | 'levelDb'>[];
   /** Of recordings whose strings may ring into each other; of others none. */
   readonly plucks: readonly HeardPluck[];
   /** Level of the quietest tenth of the recording. */

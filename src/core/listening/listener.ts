@@ -133,19 +133,22 @@ export class Listener {
     const all = { samples: this.#bridge.samples, sampleRate: this.#sampleRate };
     const forPitch = this.#forPitch.samples;
     const notes = findTones(frames, new PartialMeter(forPitch, this.#pitchRate), clean).map(roundNote);
+    const { strikes, doubtfulStrikes } = findStrikes(clean, frames.noiseDb, this.#echoSoFar());
     return {
       version: LISTENING_VERSION,
       durationSeconds: all.samples.length / this.#sampleRate,
       notes,
       plucks: pluckedStrings(notes, () => findPlucks(forPitch, this.#pitchRate, frames).map(roundPluck)),
-      strikes: findStrikes(clean, frames.noiseDb, this.#echoSoFar()).map(
-        ({ onsetSeconds, riseDb, levelDb, unlikeDb }) => ({
-          onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
-          riseDb: rounded(riseDb, DB_DIGITS),
-          levelDb: rounded(levelDb, DB_DIGITS),
-          unlikeDb: rounded(unlikeDb, DB_DIGITS),
-        }),
-      ),
+      strikes: strikes.map(({ onsetSeconds, riseDb, levelDb, unlikeDb }) => ({
+        onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
+        riseDb: rounded(riseDb, DB_DIGITS),
+        levelDb: rounded(levelDb, DB_DIGITS),
+        unlikeDb: rounded(unlikeDb, DB_DIGITS),
+      })),
+      doubtfulStrikes: doubtfulStrikes.map(({ onsetSeconds, levelDb }) => ({
+        onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
+        levelDb: rounded(levelDb, DB_DIGITS),
+      })),
       noiseDb: rounded(frames.noiseDb, DB_DIGITS),
       peakDb: rounded(frames.peakDb, DB_DIGITS),
       clippedShare: clippedShare(all.samples),

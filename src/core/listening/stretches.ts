@@ -10,11 +10,12 @@ import type { Stretch } from './restarts';
 export const SAME_PITCH_SEMITONES = 0.65;
 /** While two tones overlap, their common fundamental may seem to sound, but not longer than this. */
 const LONGEST_ALIAS_SECONDS = 0.15;
-/** A reed may take so long to settle on its octave, and the lower one's own partials stay this weak meanwhile. */
+/**
+ * A reed may take so long to settle on its octave: the lower one's own partials stay this weak meanwhile, or it goes over without the
+ * least dip.
+ */
 const LONGEST_LOW_START_SECONDS = 0.25;
 const LOW_START_ODD_DB = -4;
-/** Even a strong low start is none of its own when it is so short and goes over without the least dip. */
-const LONGEST_LEAP_START_SECONDS = 0.2;
 const SMOOTH_DIP_DB = 2;
 /** Tones a whole step apart (9 : 8) share a fundamental nine times lower. */
 const HIGHEST_ALIAS_RATIO = 10;
@@ -64,8 +65,7 @@ function isLowStart(
   if (!isOctave || next.from - stretch.to > toFrames(BRIDGED_SECONDS)) return false;
   if (partials.oddShareDb(midi) < LOW_START_ODD_DB) return true;
   const around = { from: stretch.from, to: Math.min(next.to, next.from + toFrames(DIP_SIDE_SECONDS)) };
-  const isSmooth = levelDip(stretch.to, around, levelDb, toFrames(DIP_SIDE_SECONDS)) < SMOOTH_DIP_DB;
-  return isSmooth && stretch.to - stretch.from <= toFrames(LONGEST_LEAP_START_SECONDS);
+  return levelDip(stretch.to, around, levelDb, toFrames(DIP_SIDE_SECONDS)) < SMOOTH_DIP_DB;
 }
 
 export function samePitch(a: Stretch, b: Stretch, frames: Frames): boolean {
