@@ -80,8 +80,8 @@ async function fillShelf(teacherId: string, book: readonly Line[]): Promise<void
 
 /** Lines that differ in their title alone look alike; drawing 2,000 of them would only take the bench an hour. */
 async function borrowDrawings(): Promise<void> {
-  await sql`insert into engraving (content_hash, layout, version, engraving)
-    select copy.content_hash, engraving.layout, engraving.version, engraving.engraving
+  await sql`insert into engraving (content_hash, drawing, version, engraving)
+    select copy.content_hash, engraving.drawing, engraving.version, engraving.engraving
     from music as copy
     join music as original on original.line -> 'part' = copy.line -> 'part'
     join engraving on engraving.content_hash = original.content_hash

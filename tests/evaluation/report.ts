@@ -210,25 +210,72 @@ function outsideReference(results: readonly TakeResult[]): string {
   return `mir_eval counts the same number of matched notes in ${pitched.length - differing.length} of ${pitched.length} pitched takes.`;
 }
 
-/** What single takes showed when they were looked at; to be written anew when the ear changes. */
-const REASONS = `## How it is counted
+const COUNTING = `## How it is counted
 - A note that is left unclear blames nobody and finds nothing: if it was played wrong, that is a miss.
 - Onsets of lines with pitches: early or late. A note that was not heard at all counts among the notes; in lines without
   pitches, among the onsets. In the flags of measures it counts for both.
-- A take that was not judged as a whole (nothing heard, another line, unclear) blames nobody and finds nothing.
+- A take that was not judged as a whole (nothing heard, another line, unclear) blames nobody and finds nothing.`;
 
-## Where it misses, and why
-From looking at single takes:
+/** A group with so many mistakes in one respect names the first of them. */
+const MOST_NAMED = 4;
+
+/** Every instrument and condition that misses a bar, with what was counted and the takes that did it. */
+function missedBars(results: readonly TakeResult[]): string {
+  const rows = (keyOf: (result: TakeResult) => string) =>
+    groups(results, keyOf).flatMap(([key, mine]) =>
+      SCORED.flatMap((name) => {
+        const tally = tallyOf(mine, name);
+        const value = f1(tally);
+        const [what, bar] = NAMES[name];
+        if (value === undefined || value >= bar) return [];
+        return [[key, what, shown(value), `≥ ${bar}`, tally.join(' / '), mistakesOf(mine, name)]];
+      }),
+    );
+  return table(
+    [
+      'where',
+      'what',
+      'measured',
+      'bar',
+      'hits / false alarms / misses',
+      'seed: note or second, what it was / what was said',
+    ],
+    [...rows((result) => result.player), ...rows((result) => result.condition)],
+  );
+}
+
+function mistakesOf(results: readonly TakeResult[], name: Scored): string {
+  const all = results.flatMap(({ seed, player, score }) =>
+    score.differences
+      .filter((difference) => difference.startsWith(`${name}:`))
+      .map((difference) => `${seed} (${player}): ${difference.slice(name.length + 2)}`),
+  );
+  const more = all.length > MOST_NAMED ? [`and ${all.length - MOST_NAMED} more`] : [];
+  return [...all.slice(0, MOST_NAMED), ...more].join('; ');
+}
+
+/** What single takes showed when they were looked at; to be written anew when the ear changes. */
+const REASONS = `## Where it misses, and why
+What single takes showed:
 - A repeated note that was held over instead of struck again (\`held-over\`): found where the tone keeps its level and the balance of its
   partials there. Where it trembles it is left unclear and counts as a miss: FluidSynth's tails hide a struck repeat as often.
-- Strings that ring into each other (harp, guitar, piano) are heard by what is new in the spectrum; fast repeats on one string, whose
-  partials hardly rise, are left unclear or passed over.
+- Flute, piccolo, horn: the wobble of some samples is as deep as a soft tongue, and covers repeats.
+- Violin, viola, cello, double bass: slow starts under the tail of the note before; low strings of one font sound their octave.
+- Tenor saxophone: one font speaks an octave low for the first fifth of a second of some notes.
+- Clarinet: one font fades while it is held, and is taken for a plucked string, whose lengths are not judged.
+- Harp, guitar, ukulele, piano: strings that ring into each other are heard by what is new in the spectrum; fast repeats on one string,
+  whose partials hardly rise, are left unclear or passed over.
+- Practice chanter: nothing but a grace note marks a repeat, and that may be lost beside a note of its own pitch.
+- Voice: its swells look like starts, and starts like swells.
+- Spoken syllables and snare: what falls into the ringing of another.
 - A restart on the very note that was just played, or on one of the same pitch, looks like a pause.
 - A short slurred note between two that lie a fourth below and a fourth above it can be passed over.
-- The wobble of some samples (FluidSynth's flute, piccolo and horn) is as deep as a soft tongue.
-- Octaves: a saxophone's low notes whose odd partials lie far below the even ones.
-- Sixteenths of a piano in a room, and the chanter's grace notes beside a note of the same pitch.
-- As a transcriber: repeats whose sign is too weak to be believed without the score are not in the transcript; bowed strings most.`;
+- A skipped measure whose first note is that of the next measure: nothing tells which of the two was played.
+- An octave too high in which the lower one still rings is left unclear.
+- As a transcriber: repeats whose sign is too weak to be believed without the score are not in the transcript; bowed strings most.
+
+Instruments and conditions that miss a bar. Of the few mistakes of one instrument a single one is enough for that, so the counts and the
+takes stand beside.`;
 
 /** The whole report as Markdown. */
 export function report(results: readonly TakeResult[]): string {
@@ -240,7 +287,11 @@ export function report(results: readonly TakeResult[]): string {
     '## The bars',
     summary(results),
     '',
+    COUNTING,
+    '',
     REASONS,
+    '',
+    missedBars(results),
     '',
     '## By mistake',
     byKind(results),

@@ -2,7 +2,7 @@ import { clamp, median } from '../base';
 import type { Heard, HeardStrike } from '../listening';
 import type { WrittenNote } from '../notation';
 import type { Alignment, Candidate } from './align';
-import type { Evidence, PlayedSound } from './following';
+import { type Evidence, LOWER_OCTAVE_SHOWS_DB, type PlayedSound } from './following';
 import { type PlayedTone, playedTones } from './played-tones';
 import { phrasesOf } from './speech';
 import type { UnpitchedSound } from './unpitched';
@@ -58,9 +58,6 @@ const STUTTER_SECONDS = 0.15;
 const STUTTER_SEMITONES = 0.6;
 const STUTTER_DIP_DB = 6;
 const STUTTERED_NOTE_SECONDS = 0.3;
-
-/** Where the odd partials of the octave below are this strong, it sounds. See `judging/confidence`, where the same is measured. */
-const LOWER_TONE_SHOWS_DB = -24;
 
 /** A sound with how it was heard. */
 export type HeardSound = PlayedSound & { readonly evidence: Evidence };
@@ -239,7 +236,7 @@ function isOctaveOf(before: HeardSound, { midi, onsetSeconds, evidence }: HeardS
     Math.abs(midi - before.midi - 12) <= SCOOP_SEMITONES &&
     onsetSeconds - before.endSeconds <= SCOOP_GAP_SECONDS &&
     (evidence.dipDb ?? 0) < SCOOP_DIP_DB &&
-    (evidence.octaveBelowDb ?? Number.NEGATIVE_INFINITY) > LOWER_TONE_SHOWS_DB
+    (evidence.octaveBelowDb ?? Number.NEGATIVE_INFINITY) > LOWER_OCTAVE_SHOWS_DB
   );
 }
 

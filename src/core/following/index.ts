@@ -7,6 +7,7 @@ export {
   type Following,
   type Interruption,
   LEAST_CLARITY_OF_ONE_TONE,
+  LOWER_OCTAVE_SHOWS_DB,
   type MissingSign,
   type Played,
   type PlayedSound,

@@ -6,6 +6,7 @@ import {
   SAME_START_SECONDS,
   SURE_PLUCK,
 } from '../listening';
+import { LOWER_OCTAVE_SHOWS_DB } from './following';
 import { phrasesOf } from './speech';
 
 /** Heard both ways, a pitch lies this close. */
@@ -16,7 +17,6 @@ const UNSUPPORTED_STRENGTH = 0.3;
 const CLEARER_MARGIN = 1.13;
 const CLEARLY_PLUCKED = 0.9;
 const LEAST_MARGIN = 1.05;
-const ODD_PARTIALS_DB = -25;
 
 /** A tone by all that is known of it. */
 export interface PlayedTone
@@ -83,7 +83,7 @@ const isSamePitch = (pluck: HeardPluck, tone: HeardNote) =>
 
 /** An octave below hardly stands out of the tone above, but its odd partials tell. */
 const isOctaveBelow = (pluck: HeardPluck, tone: HeardNote) =>
-  Math.abs(pluck.midi - tone.midi + 12) <= SAME_PITCH_SEMITONES && tone.octaveBelowDb >= ODD_PARTIALS_DB;
+  Math.abs(pluck.midi - tone.midi + 12) <= SAME_PITCH_SEMITONES && tone.octaveBelowDb > LOWER_OCTAVE_SHOWS_DB;
 
 function toneOf({ strength, pitchMargin, ...pluck }: HeardPluck): PlayedTone {
   return {

@@ -1,5 +1,11 @@
 import { clamp, median } from '../base';
-import { type FollowedNote, type Following, LEAST_CLARITY_OF_ONE_TONE, type Played } from '../following';
+import {
+  type FollowedNote,
+  type Following,
+  LEAST_CLARITY_OF_ONE_TONE,
+  LOWER_OCTAVE_SHOWS_DB,
+  type Played,
+} from '../following';
 import type { WrittenNote } from '../notation';
 import { sureOfHeldIn } from './held-repeat';
 
@@ -12,11 +18,9 @@ const LOST_CLARITY = 0.5;
 /** Beginners and their instruments slip upwards, by an overblown octave or twelfth; far below, it is what several tones share. */
 const LOWEST_WRONG_SEMITONES = -13;
 /**
- * An octave too high is only believed when hardly anything of the lower tone sounds, and too low when its odd partials do.
- * Measured on the evaluation's seeds 14001–17405: of octaves too high that were played 40 of 44 lie below −24 dB, of what only seemed
- * one none (above −21 dB); on 1001–1270, octaves too low lie above −2 dB.
+ * An octave too low is only believed when its odd partials sound. Measured on the evaluation's seeds 1001–1270: those that were played
+ * lie above −2 dB.
  */
-const CLEARLY_NO_LOWER_DB = -24;
 const CLEARLY_NO_HIGHER_DB = -4;
 /** A reed may speak an octave too low for so long: whoever plays so short a note may not have meant it. */
 const LOW_START_SECONDS = 0.25;
@@ -119,7 +123,7 @@ function isUnlikely({
   if (pitchMargin !== undefined && (pitchMargin < CLEAR_PITCH_MARGIN || startStrength < SURELY_PLUCKED))
     return true;
   if (clarity < LEAST_CLARITY_OF_ONE_TONE || pitchErrorSemitones < LOWEST_WRONG_SEMITONES) return true;
-  if (isAbout(12)) return octaveBelowDb > CLEARLY_NO_LOWER_DB;
+  if (isAbout(12)) return octaveBelowDb > LOWER_OCTAVE_SHOWS_DB;
   const isShort = sound.endSeconds - sound.onsetSeconds < LOW_START_SECONDS;
   return isAbout(-12) && (isShort || oddPartialsDb < CLEARLY_NO_HIGHER_DB);
 }

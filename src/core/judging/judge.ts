@@ -47,7 +47,7 @@ const DOUBTS = 2;
  */
 const LEAST_START_TO_BLAME = 0.82;
 
-/** Out of such a dip it did start there. Common practice: half as loud again and again (6 dB) is heard as a gap. */
+/** Out of a dip that is deeper than one that parts tones (5 dB, `listening/level-dips`) it did start there. */
 const CLEAR_DIP_DB = 6;
 
 /** A note too many that starts so soon after a note has broken it off. */

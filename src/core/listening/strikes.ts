@@ -73,13 +73,8 @@ export function findStrikes(
     topDb <
       loudest(echoLevels, step - toSteps(BEFORE_SECONDS), step + toSteps(RISE_SECONDS)) - LEFT_OF_ECHO_DB;
   const hard = hardStrikes(levels, noiseDb, LOWEST_RISE_DB).filter((strike) => !isEcho(strike));
-  const apart = toSteps(SOFT_APART_SECONDS);
-  let next = 0;
-  const soft = softStrikes(levels, noiseDb).filter((strike) => {
-    // Both come in order, so the nearest hard one is never behind.
-    while (next < hard.length && hard[next]!.step < strike.step - apart) next++;
-    return !isEcho(strike) && (next === hard.length || hard[next]!.step > strike.step + apart);
-  });
+  const softAlone = softStrikes(levels, noiseDb).filter((strike) => !isEcho(strike));
+  const soft = apartFrom(hard, toSteps(SOFT_APART_SECONDS), softAlone);
   const inOrder = [...hard, ...soft].toSorted((a, b) => a.step - b.step);
   if (inOrder.length === 0) return { strikes: [], doubtfulStrikes: [] };
   // A syllable may begin softly; a click stays soft.
@@ -93,12 +88,10 @@ export function findStrikes(
     .filter((_, index, kept) => !isBounce(kept, index));
   const starts = strikes.map((strike, index) => feltStep(levels, strike, strikes[index + 1]) * STEP_SECONDS);
   const unlikeDb = unlikenessDb(starts, audio, noiseDb);
-  const doubtful = hardStrikes(levels, noiseDb, LOWEST_DOUBTFUL_RISE_DB).filter(
-    (strike) =>
-      strike.topDb >= usual - DOUBTFUL_BELOW_USUAL_DB &&
-      !isEcho(strike) &&
-      all.every(({ step }) => Math.abs(step - strike.step) >= toSteps(SHORTEST_DISTANCE_SECONDS)),
+  const nearlyAsLoud = hardStrikes(levels, noiseDb, LOWEST_DOUBTFUL_RISE_DB).filter(
+    (strike) => strike.topDb >= usual - DOUBTFUL_BELOW_USUAL_DB && !isEcho(strike),
   );
+  const doubtful = apartFrom(all, toSteps(SHORTEST_DISTANCE_SECONDS), nearlyAsLoud);
   return {
     strikes: strikes.map((strike, index) => ({
       onsetSeconds: starts[index]!,
@@ -115,6 +108,15 @@ export function findStrikes(
 }
 
 const toSteps = (seconds: number) => Math.round(seconds / STEP_SECONDS);
+
+/** Those strikes that lie further than so many steps from all others; both in order. */
+function apartFrom(others: readonly Strike[], steps: number, strikes: readonly Strike[]): Strike[] {
+  let next = 0;
+  return strikes.filter(({ step }) => {
+    while (next < others.length && others[next]!.step < step - steps) next++;
+    return next === others.length || others[next]!.step > step + steps;
+  });
+}
 
 /** Whether a strike follows closely on a much louder one. @param strikes in order. */
 function isBounce(strikes: readonly Strike[], index: number): boolean {

@@ -5,7 +5,7 @@ import type { HeardNote } from './heard';
 const FADING_DB_PER_SECOND = 8;
 /**
  * A singer's notes may sink as fast, but not nearly every one of them. Measured on the evaluation's seeds 8001–10405; on 16001–17405
- * every pizzicato-like instrument but 1 of 15 harps and 1 of 14 guitars lies above it, voices and recorders below.
+ * every plucked or struck instrument but 1 of 15 harps and 1 of 14 guitars lies above it, voices and recorders below.
  */
 const SLOWEST_FADING_DB_PER_SECOND = 5;
 const SLOWEST_SHARE = 0.2;
