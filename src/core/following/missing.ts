@@ -72,8 +72,7 @@ function maybeNextInstead(index: number, before: PlayedBefore, found: Found) {
   const next = playedNext(index, found);
   if (next?.sound.midi === undefined || note.sound.kind !== 'pitched' || before.index !== index - 1)
     return undefined;
-  const due = dueSeconds(index, before, found);
-  const value = note.beats * before.secondsPerBeat;
+  const { due, value } = placeOf(index, before, found);
   const from = next.sound.onsetSeconds;
   const pitchErrorSemitones = next.sound.midi - found.tuningSemitones - note.sound.midi;
   if (Math.abs(pitchErrorSemitones) <= WRONG_SEMITONES) return undefined;
@@ -98,8 +97,7 @@ function maybeWrongRepeat(index: number, before: PlayedBefore, found: Found) {
   if (sound.midi === undefined || before.index !== index - 1) return undefined;
   if (!repeatsPitch(note, found.notes[before.index]) || Math.abs(pitchErrorSemitones) <= WRONG_SEMITONES)
     return undefined;
-  const due = dueSeconds(index, before, found);
-  const value = note.beats * before.secondsPerBeat;
+  const { due, value } = placeOf(index, before, found);
   if (sound.endSeconds < due + LEAST_HELD_SHARE * value) return undefined;
   const isShown = shareShown(sound.midi, due, due + FULL_SHARE * value, found) >= SHOWN_SHARE;
   return isShown ? goingOn(before.played, due, pitchErrorSemitones) : undefined;
@@ -113,8 +111,7 @@ function maybeHeldThrough(index: number, before: PlayedBefore, found: Found) {
   if (!next || !found.soundsAreSustained || before.index !== index - 1) return undefined;
   if (sound.midi === undefined || note.sound.kind !== 'pitched') return undefined;
   if (repeatsPitch(note, found.notes[before.index])) return undefined;
-  const due = dueSeconds(index, before, found);
-  const value = note.beats * before.secondsPerBeat;
+  const { due, value } = placeOf(index, before, found);
   const full = Math.min(due + FULL_SHARE * value, next.sound.onsetSeconds - TONGUE_GAP_SECONDS);
   if (sound.endSeconds < Math.max(full, due + LEAST_OTHER_SHARE * value)) return undefined;
   return {
@@ -146,15 +143,12 @@ function playedNext(index: number, { notes, followed }: Found): Played | undefin
 }
 
 function signOfMissing(index: number, before: PlayedBefore, found: Found): MissingSign | undefined {
-  const due = dueSeconds(index, before, found);
+  const { due, value } = placeOf(index, before, found);
   const note = found.notes[index]!;
   const isRepeat = found.notes
     .slice(before.index + 1, index + 1)
     .every((later) => repeatsPitch(later, found.notes[before.index]));
-  if (
-    isRepeat &&
-    before.played.sound.endSeconds >= due + LEAST_HELD_SHARE * note.beats * before.secondsPerBeat
-  )
+  if (isRepeat && before.played.sound.endSeconds >= due + LEAST_HELD_SHARE * value)
     return found.levelChangesSeconds.some((change) => Math.abs(change - due) <= CHANGE_DUE_SECONDS)
       ? 'sound-changes'
       : 'sound-goes-on';
@@ -167,7 +161,7 @@ function signOfMissing(index: number, before: PlayedBefore, found: Found): Missi
   );
   if (isStruck) return 'something-struck';
   const from = due + TAIL_SECONDS;
-  const to = due + FULL_SHARE * note.beats * before.secondsPerBeat;
+  const to = due + FULL_SHARE * value;
   if (
     note.sound.kind === 'pitched' &&
     shareShown(note.sound.midi + found.tuningSemitones, from, to, found) >= SHOWN_SHARE
@@ -202,8 +196,13 @@ function playedBefore(index: number, { notes, followed }: Found): PlayedBefore |
   return undefined;
 }
 
-function dueSeconds(index: number, before: PlayedBefore, { notes, beatQuarters }: Found): number {
-  const quarters = toNumber(notes[index]!.onsetQuarters) - toNumber(notes[before.index]!.onsetQuarters);
+/** When a note was due, and how long it is, by the pulse of the one before. In seconds. */
+function placeOf(index: number, before: PlayedBefore, { notes, beatQuarters }: Found) {
+  const note = notes[index]!;
+  const quarters = toNumber(note.onsetQuarters) - toNumber(notes[before.index]!.onsetQuarters);
   const { sound, deviationSeconds } = before.played;
-  return sound.onsetSeconds - deviationSeconds + (quarters / beatQuarters) * before.secondsPerBeat;
+  return {
+    due: sound.onsetSeconds - deviationSeconds + (quarters / beatQuarters) * before.secondsPerBeat,
+    value: note.beats * before.secondsPerBeat,
+  };
 }

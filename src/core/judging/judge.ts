@@ -117,14 +117,13 @@ function fitOf(
 }
 
 function judgeNotes(written: readonly WrittenNote[], following: Following, policy: Policy): NoteVerdict[] {
-  const sureOf = confidenceIn(written, following);
+  const confidences = following.notes.map(confidenceIn(written, following));
   const notes = written.map((note, index) => {
-    const followed = following.notes[index]!;
     const before = following.notes[index - 1];
-    const isBeforeClear = before !== undefined && sureOf(before) >= policy.leastConfidence;
+    const isClear = before !== undefined && confidences[index - 1]! >= policy.leastConfidence;
     return withConfidence(
-      judgeNote(note, written[index + 1], followed, before && { ...before, isClear: isBeforeClear }, policy),
-      sureOf(followed),
+      judgeNote(note, written[index + 1], following.notes[index]!, before && { ...before, isClear }, policy),
+      confidences[index]!,
       policy,
     );
   });

@@ -22,6 +22,7 @@ const LOWEST_RISE_DB = 9;
  */
 const LOWEST_DOUBTFUL_RISE_DB = 5;
 const DOUBTFUL_BELOW_USUAL_DB = 8;
+/** Out of that ringing it is felt where it comes within this of its top. */
 const OUTWEIGHING_DB = 3;
 /** Strikes this far below the usual one of the take are echoes or chairs. */
 const BELOW_USUAL_DB = 20;
@@ -100,7 +101,6 @@ export function findStrikes(
       unlikeDb: unlikeDb[index]!,
     })),
     doubtfulStrikes: doubtful.map(({ step, topDb }) => ({
-      // Out of the ringing of another it is felt where it outweighs that.
       onsetSeconds: firstAbove(levels, topDb - OUTWEIGHING_DB, step) * STEP_SECONDS,
       levelDb: topDb,
     })),
