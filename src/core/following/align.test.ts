@@ -1,3 +1,4 @@
+import { plainAlign } from '../../../tests/support/plain-align';
 import { createRandom } from '../base';
 import { align, type Candidate, type Target } from './align';
 
@@ -198,3 +199,33 @@ function cheapest(targets: readonly Target[], sounds: readonly Candidate[]): num
   }
   return best;
 }
+
+// Law: leaving out what cannot be cheaper changes nothing, down to the last digit of the cost and the choice between equal ways.
+test.each(Array.from({ length: 60 }, (_, seed) => [seed + 1]))(
+  'as the plain form of the recursion, seed %i',
+  (seed) => {
+    const random = createRandom(seed);
+    const isPitched = random.uniform(0, 1) < 0.7;
+    const midi = () => (isPitched ? 60 + random.integer(0, 12) : undefined);
+    let beats = 0;
+    const targets = Array.from({ length: 1 + random.integer(0, 40) }, (): Target => {
+      const onsetBeats = beats;
+      beats += random.pick([0.5, 1, 1, 2]);
+      return { onsetBeats, midi: midi(), startsMeasure: onsetBeats % 4 === 0 };
+    });
+    // Whole beats and equal strengths make equal costs, between which the first found is taken.
+    const wavering = random.pick([0, 0.3]);
+    let seconds = 0;
+    const sounds = Array.from({ length: 1 + random.integer(0, 60) }, (): Candidate => {
+      seconds += random.pick([0.25, 0.5, 1, 1, 2]) * (1 + random.uniform(-wavering, wavering));
+      return {
+        ...sound(seconds, 60),
+        midi: midi(),
+        startStrength: random.pick([1, 1, 1, 0.2, 0.6]),
+        playedWeight: random.pick([1, 1.6, 0.2]),
+      };
+    });
+    const how = { secondsPerBeat: random.uniform(0.5, 1.2), tuningSemitones: 0 };
+    expect(align(targets, sounds, how)).toEqual(plainAlign(targets, sounds, how));
+  },
+);

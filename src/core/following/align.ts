@@ -1,3 +1,23 @@
+import {
+  COST_AFTER_UNFINISHED,
+  COST_EXTRA,
+  COST_JUMP_AHEAD,
+  COST_MISSING,
+  COST_OF_DOUBT,
+  COST_OF_DOUBTFUL_RESTART,
+  COST_OUTSIDE,
+  COST_RESTART,
+  COST_RESTART_AT_START,
+  COST_RESTART_INSIDE,
+  costMissing,
+  costOutside,
+  earliestBefore,
+  MOST_FOR_UNFINISHED,
+  MOST_SKIPPED_TARGETS,
+  pitchCost,
+  timingCost,
+  weightOfStart,
+} from './align-costs';
 import type { Evidence, PlayedSound } from './following';
 
 /** A sound that may be a written note. */
@@ -33,92 +53,16 @@ export interface Alignment {
   readonly cost: number;
 }
 
-// Costs are in units of "one clearly wrong note". Their order matters, not their third digit:
-// a wrong note is cheaper than a missing one plus an extra one, a restart dearer than one or two extras.
-const COST_WRONG_PITCH = 1.3;
-const COST_OCTAVE = 0.7;
-const COST_MISSING = 1.5;
-const COST_EXTRA = 1.2;
-/** Taking a start that is not there at all for a note costs so much more than taking a sure one. */
-const COST_OF_DOUBT = 1;
-/** Nobody goes back without a clear start. */
-const COST_OF_DOUBTFUL_RESTART = 3;
-/** Talk, a count-in or a false start before the line, and noises after it: a few, and what is more must be the playing. */
-const COST_OUTSIDE = 0.5;
-const FEW_OUTSIDE = 12;
-const COST_FURTHER_OUTSIDE = 1;
-const COST_RESTART = 2.2;
-/** Beginning the whole line again after a few notes is the likeliest of all. */
-const COST_RESTART_AT_START = 0.9;
-/** Going back to the middle of a measure is rarer than to its start. */
-const COST_RESTART_INSIDE = 0.8;
-/** Whole measures are left out sooner than as many notes from the middle of one to the middle of another. */
-const LESS_FOR_WHOLE_MEASURES = 0.3;
-/** Leaving out a measure or a line, or jumping over it: so much, however long it is. */
-const COST_JUMP_AHEAD = 4.5;
-/** Stopping before the end, however early; but then a few words are heard at most: who plays on plays wrong notes. */
-const MOST_FOR_UNFINISHED = 4;
-const COST_AFTER_UNFINISHED = 0.3;
-const COST_PER_BEAT_OFF = 1.8;
-/** A pause costs this at most, however long. */
-const MOST_FOR_TIMING = 1.6;
-const DOUBTFUL_TIMING_FACTOR = 2;
-const COST_OF_DOUBTFUL_PAUSE = 3;
-/** A pulse may bend by this share without cost. */
-const FREE_TEMPO_SHARE = 0.06;
-const RIGHT_PITCH_SEMITONES = 0.6;
-const MOST_SKIPPED_TARGETS = 6;
-/** Between two notes there are at most so many sounds that surely started, and so many doubtful ones. */
-const MOST_SKIPPED_SOUNDS = 8;
-const MOST_SKIPPED_IN_ALL = 40;
-const SURELY_STARTED = 0.5;
-
 export interface AlignOptions {
   readonly secondsPerBeat: number;
   readonly tuningSemitones: number;
 }
 
-function pitchCost(target: Target, sound: Candidate, tuningSemitones: number): number {
-  if (target.midi === undefined || sound.midi === undefined) return 0;
-  const off = Math.abs(sound.midi - tuningSemitones - target.midi);
-  if (off < RIGHT_PITCH_SEMITONES) return 0.3 * off;
-  if (Math.abs(off - 12) < RIGHT_PITCH_SEMITONES || Math.abs(off - 24) < RIGHT_PITCH_SEMITONES)
-    return COST_OCTAVE;
-  return COST_WRONG_PITCH + 0.02 * Math.min(off, 12);
-}
-
-/** @param doubt about the start of the sound, 0–1: what is doubtful is believed where the score has a note, not elsewhere. */
-function timingCost(beats: number, seconds: number, secondsPerBeat: number, doubt: number): number {
-  const difference = seconds / secondsPerBeat - beats;
-  const off = (difference < 0 ? -difference : difference) - FREE_TEMPO_SHARE * beats;
-  if (off <= 0) return 0;
-  const cost = COST_PER_BEAT_OFF * (1 + DOUBTFUL_TIMING_FACTOR * doubt) * off;
-  const most = MOST_FOR_TIMING + COST_OF_DOUBTFUL_PAUSE * doubt;
-  return cost < most ? cost : most;
-}
-
-/**
- * How surely something started, as its cost is counted where no note is written. A single doubtful sign is nearly free: they
- * come in swarms, from one wobble of a held tone.
- */
-const weightOfStart = ({ startStrength }: Candidate) => startStrength * startStrength;
-
-/** Of the notes between two that were played, one after the other in `targets`. */
-function costMissing(before: number, after: number, targets: readonly Target[]): number {
-  const count = after - before - 1;
-  if (count === 0) return 0;
-  const areMeasures = targets[before + 1]!.startsMeasure && targets[after]!.startsMeasure;
-  return count * COST_MISSING - (areMeasures ? LESS_FOR_WHOLE_MEASURES : 0);
-}
-
-/** @param starts before the first or after the last note that was found. */
-const costOutside = (starts: number) =>
-  COST_OUTSIDE * starts + COST_FURTHER_OUTSIDE * Math.max(0, starts - FEW_OUTSIDE);
-
 /**
  * The cheapest way to explain the sounds by the written notes: each sound is one written note, or extra;
- * each written note is one sound, or missing; the player may go back.
- * Dynamic programming over (target, sound) pairs, O(targets · sounds · skips).
+ * each written note is one sound, or missing; the player may go back, and may leave measures out.
+ * Dynamic programming over (target, sound) pairs; what cannot be cheaper than a way that is known already is not looked at, so the
+ * usual cost is a few steps a pair. Equal to the plain form of the recursion, ties and all (`tests/support/plain-align.ts`).
  * @param targets in written order; @param sounds in order of onset.
  */
 export function align(
@@ -128,111 +72,269 @@ export function align(
 ): Alignment {
   const n = targets.length;
   const m = sounds.length;
-  /** How many sounds surely start before each one, and how many of them count outside the line. */
-  const startsBefore = new Float64Array(m + 1);
-  const playedBefore = new Float64Array(m + 1);
-  sounds.forEach((sound, j) => {
-    startsBefore[j + 1] = startsBefore[j]! + weightOfStart(sound);
-    playedBefore[j + 1] = playedBefore[j]! + weightOfStart(sound) * sound.playedWeight;
-  });
   if (n === 0 || m === 0) return { matches: [], cost: n * COST_MISSING + m * COST_OUTSIDE };
-  const costs = new Float64Array(n * m).fill(Number.POSITIVE_INFINITY);
-  /** Predecessor cell; −1 where the path starts. */
-  const from = new Int32Array(n * m).fill(-1);
-  /** Cheapest cell of each sound among targets ≥ t: where a restart may come from. */
-  const cheapestFrom = new Int32Array(n * m);
-  const lastOfMeasures = targets.flatMap((_, i) => (targets[i + 1]?.startsMeasure ? [i] : []));
-  for (let j = 0; j < m; j++) {
-    const earliest = earliestBefore(j, sounds);
-    const doubt = 1 - sounds[j]!.startStrength;
+  const grid = new Grid(targets, sounds, options);
+  for (let j = 0; j < m; j++) grid.addSound(j);
+  return grid.cheapest();
+}
+
+/** A sound reaches back over at most so many others; rows of the grid before that are not needed any more. */
+const ROWS_KEPT = 64;
+/** A step goes over none, or up to so many, targets. */
+const STEPS = MOST_SKIPPED_TARGETS + 1;
+/** Sums in another order differ by less than this. */
+const ROUNDING = 1e-9;
+
+/** Costs of explaining the sounds so far, with the latest one taken for each of the targets. */
+class Grid {
+  readonly #targets: readonly Target[];
+  readonly #sounds: readonly Candidate[];
+  readonly #options: AlignOptions;
+  readonly #n: number;
+  readonly #beats: Float64Array;
+  /** What going back to each target costs. */
+  readonly #goingBack: Float64Array;
+  /** How many sounds surely start before each one, and how many of them count outside the line. */
+  readonly #startsBefore: Float64Array;
+  readonly #playedBefore: Float64Array;
+  /** What the targets cost that lie between one before and each target: a row of `STEPS` for each. */
+  readonly #missing: Float64Array;
+  /** Last targets of measures, and for each target how many of them lie far enough before it to jump from: none inside a measure. */
+  readonly #lasts: Int32Array;
+  readonly #lastsBefore: Int32Array;
+  /** Predecessor cell of every cell; −1 where the path starts. */
+  readonly #from: Int32Array;
+  // Of the latest rows only.
+  readonly #costs: Float64Array;
+  /** Cheapest cell among targets ≥ i, and its cost: where a restart may come from. */
+  readonly #cheapestFrom: Int32Array;
+  readonly #cheapestCost: Float64Array;
+  /** Lowest cost of a step to i, but for its timing. */
+  readonly #lowestStep: Float64Array;
+  /** Lowest cost among the first so many lasts. */
+  readonly #lowestLast: Float64Array;
+  /** Of the row at hand: the cheapest way found, and what some way is known to cost. */
+  readonly #best: Float64Array;
+  readonly #known: Float64Array;
+  #endCost = Number.POSITIVE_INFINITY;
+  #end = 0;
+
+  constructor(targets: readonly Target[], sounds: readonly Candidate[], options: AlignOptions) {
+    const [n, m] = [targets.length, sounds.length];
+    this.#targets = targets;
+    this.#sounds = sounds;
+    this.#options = options;
+    this.#n = n;
+    this.#beats = Float64Array.from(targets, ({ onsetBeats }) => onsetBeats);
+    this.#goingBack = Float64Array.from(targets, ({ startsMeasure }, i) =>
+      i === 0 ? COST_RESTART_AT_START : COST_RESTART + (startsMeasure ? 0 : COST_RESTART_INSIDE),
+    );
+    this.#startsBefore = new Float64Array(m + 1);
+    this.#playedBefore = new Float64Array(m + 1);
+    sounds.forEach((sound, j) => {
+      this.#startsBefore[j + 1] = this.#startsBefore[j]! + weightOfStart(sound);
+      this.#playedBefore[j + 1] = this.#playedBefore[j]! + weightOfStart(sound) * sound.playedWeight;
+    });
+    this.#missing = Float64Array.from({ length: n * STEPS }, (_, at) => {
+      const [i, before] = [Math.floor(at / STEPS), (at % STEPS) + 1];
+      return before > i ? Number.POSITIVE_INFINITY : costMissing(i - before, i, targets);
+    });
+    this.#lasts = Int32Array.from(targets.flatMap((_, i) => (targets[i + 1]?.startsMeasure ? [i] : [])));
+    this.#lastsBefore = Int32Array.from(targets, ({ startsMeasure }, i) =>
+      startsMeasure ? this.#lasts.filter((last) => last < i - 1).length : 0,
+    );
+    this.#from = new Int32Array(n * m).fill(-1);
+    this.#costs = new Float64Array(ROWS_KEPT * n);
+    this.#cheapestFrom = new Int32Array(ROWS_KEPT * n);
+    this.#cheapestCost = new Float64Array(ROWS_KEPT * n);
+    this.#lowestStep = new Float64Array(ROWS_KEPT * n);
+    this.#lowestLast = new Float64Array(ROWS_KEPT * (this.#lasts.length + 1));
+    this.#best = new Float64Array(n);
+    this.#known = new Float64Array(n);
+  }
+
+  /** Takes the next sound for every target in turn. */
+  addSound(j: number): void {
+    const sound = this.#sounds[j]!;
+    const doubt = 1 - sound.startStrength;
+    const before = this.#rowsBefore(j);
+    const outside = costOutside(this.#playedBefore[j]!);
+    for (let i = 0; i < this.#n; i++) this.#known[i] = this.#best[i] = i * COST_MISSING + outside;
+    for (const row of before) this.#boundBy(row, doubt);
+    for (const row of before) this.#improveBy(row, j, doubt);
+    this.#finishRow(j, sound, COST_OF_DOUBT * doubt);
+    this.#summarise(j);
+  }
+
+  /** The sounds that the note before may be, the furthest first, with what passing over those between costs. */
+  #rowsBefore(j: number): readonly RowBefore[] {
+    const earliest = earliestBefore(j, this.#sounds);
+    return Array.from({ length: j - earliest }, (_, index) => {
+      const j0 = earliest + index;
+      return {
+        j0,
+        row: (j0 % ROWS_KEPT) * this.#n,
+        lasts: (j0 % ROWS_KEPT) * (this.#lasts.length + 1),
+        skippedSounds: COST_EXTRA * (this.#startsBefore[j]! - this.#startsBefore[j0 + 1]!),
+        seconds: this.#sounds[j]!.onsetSeconds - this.#sounds[j0]!.onsetSeconds,
+      };
+    });
+  }
+
+  /** What restarts and steps without a gap cost: no dearer way need be looked at. */
+  #boundBy({ row, skippedSounds, seconds }: RowBefore, doubt: number): void {
+    const { secondsPerBeat } = this.#options;
+    const n = this.#n;
+    const costs = this.#costs;
+    const cheapestCost = this.#cheapestCost;
+    const goingBack = this.#goingBack;
+    const known = this.#known;
+    const beats = this.#beats;
     const doubtOfRestart = COST_OF_DOUBTFUL_RESTART * doubt;
     for (let i = 0; i < n; i++) {
-      const inside = targets[i]!.startsMeasure ? 0 : COST_RESTART_INSIDE;
-      const goingBack = i === 0 ? COST_RESTART_AT_START : COST_RESTART + inside;
-      const cell = j * n + i;
-      let best = i * COST_MISSING + costOutside(playedBefore[j]!);
-      let predecessor = -1;
-      for (let j0 = earliest; j0 < j; j0++) {
-        const skippedSounds = COST_EXTRA * (startsBefore[j]! - startsBefore[j0 + 1]!);
-        const seconds = sounds[j]!.onsetSeconds - sounds[j0]!.onsetSeconds;
-        for (let i0 = Math.max(0, i - 1 - MOST_SKIPPED_TARGETS); i0 < i; i0++) {
-          const beats = targets[i]!.onsetBeats - targets[i0]!.onsetBeats;
-          const cost =
-            costs[j0 * n + i0]! +
-            skippedSounds +
-            costMissing(i0, i, targets) +
-            timingCost(beats, seconds, options.secondsPerBeat, doubt);
-          if (cost < best) [best, predecessor] = [cost, j0 * n + i0];
-        }
-        const back = cheapestFrom[j0 * n + i]!;
-        const restart = costs[back]! + skippedSounds + goingBack + doubtOfRestart;
-        if (restart < best) [best, predecessor] = [restart, back];
-        if (!targets[i]!.startsMeasure) continue;
-        // Measures are left out in silence, or the player goes on as if they were not there.
-        for (const last of lastOfMeasures) {
-          if (last >= i - 1) break;
-          const inSilence = targets[i]!.onsetBeats - targets[last]!.onsetBeats;
-          const jumpedOver = targets[last + 1]!.onsetBeats - targets[last]!.onsetBeats;
-          const cost =
-            costs[j0 * n + last]! +
-            skippedSounds +
-            COST_JUMP_AHEAD +
-            doubtOfRestart +
-            Math.min(
-              timingCost(inSilence, seconds, options.secondsPerBeat, doubt),
-              timingCost(jumpedOver, seconds, options.secondsPerBeat, doubt),
-            );
-          if (cost < best) [best, predecessor] = [cost, j0 * n + last];
+      const restart = cheapestCost[row + i]! + skippedSounds + goingBack[i]! + doubtOfRestart;
+      if (restart < known[i]!) known[i] = restart;
+      if (i === 0) continue;
+      const soFar = costs[row + i - 1]! + skippedSounds;
+      if (soFar >= known[i]!) continue;
+      const step = soFar + timingCost(beats[i]! - beats[i - 1]!, seconds, secondsPerBeat, doubt);
+      if (step < known[i]!) known[i] = step;
+    }
+  }
+
+  /** Looks for cheaper ways to all targets over one of the sounds before: steps, restarts, jumps ahead. */
+  #improveBy(
+    { j0, row, lasts: lastsRow, skippedSounds, seconds }: RowBefore,
+    j: number,
+    doubt: number,
+  ): void {
+    const { secondsPerBeat } = this.#options;
+    const n = this.#n;
+    const costs = this.#costs;
+    const best = this.#best;
+    const known = this.#known;
+    const from = this.#from;
+    const beats = this.#beats;
+    const missing = this.#missing;
+    const goingBack = this.#goingBack;
+    const cheapestCost = this.#cheapestCost;
+    const lowestStep = this.#lowestStep;
+    const lowestLast = this.#lowestLast;
+    const lasts = this.#lasts;
+    const lastsBefore = this.#lastsBefore;
+    const doubtOfRestart = COST_OF_DOUBTFUL_RESTART * doubt;
+    for (let i = 0; i < n; i++) {
+      const most = known[i]! + ROUNDING;
+      if (lowestStep[row + i]! + skippedSounds <= most) {
+        for (let i0 = i > STEPS ? i - STEPS : 0; i0 < i; i0++) {
+          const soFar = costs[row + i0]! + skippedSounds + missing[i * STEPS + i - i0 - 1]!;
+          if (soFar > most) continue;
+          const cost = soFar + timingCost(beats[i]! - beats[i0]!, seconds, secondsPerBeat, doubt);
+          if (cost < best[i]!) {
+            best[i] = cost;
+            from[j * n + i] = j0 * n + i0;
+          }
         }
       }
-      costs[cell] =
-        best + pitchCost(targets[i]!, sounds[j]!, options.tuningSemitones) + COST_OF_DOUBT * doubt;
-      from[cell] = predecessor;
+      const restart = cheapestCost[row + i]! + skippedSounds + goingBack[i]! + doubtOfRestart;
+      if (restart < best[i]!) {
+        best[i] = restart;
+        from[j * n + i] = this.#cheapestFrom[row + i]!;
+      }
+      // Measures are left out in silence, or the player goes on as if they were not there.
+      const count = lastsBefore[i]!;
+      if (count === 0) continue;
+      if (lowestLast[lastsRow + count]! + skippedSounds + COST_JUMP_AHEAD + doubtOfRestart > most) continue;
+      for (let index = 0; index < count; index++) {
+        const last = lasts[index]!;
+        const soFar = costs[row + last]! + skippedSounds + COST_JUMP_AHEAD + doubtOfRestart;
+        if (soFar > most) continue;
+        const inSilence = timingCost(beats[i]! - beats[last]!, seconds, secondsPerBeat, doubt);
+        const jumpedOver = timingCost(beats[last + 1]! - beats[last]!, seconds, secondsPerBeat, doubt);
+        const cost = soFar + (inSilence < jumpedOver ? inSilence : jumpedOver);
+        if (cost < best[i]!) {
+          best[i] = cost;
+          from[j * n + i] = j0 * n + last;
+        }
+      }
     }
+  }
+
+  /** Adds what the sound itself costs as each target, and whether the playing may have ended with it. */
+  #finishRow(j: number, sound: Candidate, costOfDoubt: number): void {
+    const row = (j % ROWS_KEPT) * this.#n;
+    const after = this.#playedBefore.at(-1)! - this.#playedBefore[j + 1]!;
+    const outside = costOutside(after);
+    const mostUnfinished = MOST_FOR_UNFINISHED + after * COST_AFTER_UNFINISHED;
+    for (let i = 0; i < this.#n; i++) {
+      const cost =
+        this.#best[i]! + pitchCost(this.#targets[i]!, sound, this.#options.tuningSemitones) + costOfDoubt;
+      this.#costs[row + i] = cost;
+      const end = cost + Math.min((this.#n - 1 - i) * COST_MISSING, mostUnfinished) + outside;
+      if (end < this.#endCost) {
+        this.#endCost = end;
+        this.#end = j * this.#n + i;
+      }
+    }
+  }
+
+  /** What later sounds ask of a row that is complete. */
+  #summarise(j: number): void {
+    const n = this.#n;
+    const costs = this.#costs;
+    const row = (j % ROWS_KEPT) * n;
+    let [cheapest, cheapestCost] = [j * n + n - 1, costs[row + n - 1]!];
     for (let i = n - 1; i >= 0; i--) {
-      const cell = j * n + i;
-      const after = i + 1 < n ? cheapestFrom[cell + 1]! : cell;
-      cheapestFrom[cell] = costs[after]! < costs[cell]! ? after : cell;
+      if (costs[row + i]! <= cheapestCost) {
+        cheapest = j * n + i;
+        cheapestCost = costs[row + i]!;
+      }
+      this.#cheapestFrom[row + i] = cheapest;
+      this.#cheapestCost[row + i] = cheapestCost;
     }
+    const missing = this.#missing;
+    const lowestStep = this.#lowestStep;
+    for (let i = 0; i < n; i++) {
+      let lowest = Number.POSITIVE_INFINITY;
+      for (let i0 = i > STEPS ? i - STEPS : 0; i0 < i; i0++) {
+        const step = costs[row + i0]! + missing[i * STEPS + i - i0 - 1]!;
+        if (step < lowest) lowest = step;
+      }
+      lowestStep[row + i] = lowest;
+    }
+    const lasts = (j % ROWS_KEPT) * (this.#lasts.length + 1);
+    this.#lowestLast[lasts] = Number.POSITIVE_INFINITY;
+    this.#lasts.forEach((last, index) => {
+      this.#lowestLast[lasts + index + 1] = Math.min(this.#lowestLast[lasts + index]!, costs[row + last]!);
+    });
   }
-  return trace(costs, from, n, playedBefore);
+
+  /** The path to the cheapest end. */
+  cheapest(): Alignment {
+    const n = this.#n;
+    const cells: number[] = [];
+    for (let cell = this.#end; cell >= 0; cell = this.#from[cell]!) cells.push(cell);
+    cells.reverse();
+    const matches = cells.map((cell, index) => {
+      const before = cells[index - 1];
+      return {
+        target: cell % n,
+        sound: Math.floor(cell / n),
+        restart: before !== undefined && before % n >= cell % n,
+      };
+    });
+    return { matches, cost: this.#endCost };
+  }
 }
 
-function trace(costs: Float64Array, from: Int32Array, n: number, playedBefore: Float64Array): Alignment {
-  const m = playedBefore.length - 1;
-  let end = 0;
-  let best = Number.POSITIVE_INFINITY;
-  for (let cell = 0; cell < n * m; cell++) {
-    const after = playedBefore[m]! - playedBefore[Math.floor(cell / n) + 1]!;
-    const unfinished = Math.min(
-      (n - 1 - (cell % n)) * COST_MISSING,
-      MOST_FOR_UNFINISHED + after * COST_AFTER_UNFINISHED,
-    );
-    const cost = costs[cell]! + unfinished + costOutside(after);
-    if (cost < best) [best, end] = [cost, cell];
-  }
-  const cells: number[] = [];
-  for (let cell = end; cell >= 0; cell = from[cell]!) cells.push(cell);
-  cells.reverse();
-  const matches = cells.map((cell, index) => {
-    const before = cells[index - 1];
-    return {
-      target: cell % n,
-      sound: Math.floor(cell / n),
-      restart: before !== undefined && before % n >= cell % n,
-    };
-  });
-  return { matches, cost: best };
-}
-
-/** The earliest sound that the note before the one of sound `j` may be. */
-function earliestBefore(j: number, sounds: readonly Candidate[]): number {
-  let skipped = 0;
-  let j0 = j - 1;
-  while (j0 > 0 && j - j0 <= MOST_SKIPPED_IN_ALL) {
-    if (sounds[j0]!.startStrength >= SURELY_STARTED) skipped++;
-    if (skipped > MOST_SKIPPED_SOUNDS) break;
-    j0--;
-  }
-  return Math.max(0, j0);
+/** A sound before another one. */
+interface RowBefore {
+  readonly j0: number;
+  /** Where its costs are kept. */
+  readonly row: number;
+  readonly lasts: number;
+  /** For the sounds between the two. */
+  readonly skippedSounds: number;
+  /** From one to the other. */
+  readonly seconds: number;
 }

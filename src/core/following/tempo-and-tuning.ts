@@ -15,6 +15,26 @@ export interface TuningRange {
 /** Beyond it a neighbouring key is the better explanation. */
 export const USUAL_TUNING: TuningRange = { lowestSemitones: -0.7, highestSemitones: 0.7 };
 
+/** So much of a line tells tempo, tuning and key: many tries on the whole of a long one would cost its square. */
+const HEAD_TARGETS = 96;
+/** At the slowest tempo tried, with a stop. */
+const SLOWEST_HEAD = 2.2;
+
+/** The beginning of a long line with the sounds that may belong to it; all of a shorter one. */
+export function headOf(
+  targets: readonly Target[],
+  sounds: readonly Candidate[],
+  secondsPerBeat: number,
+): { readonly targets: readonly Target[]; readonly sounds: readonly Candidate[] } {
+  if (targets.length <= HEAD_TARGETS || sounds.length === 0) return { targets, sounds };
+  const seconds = targets[HEAD_TARGETS]!.onsetBeats * secondsPerBeat * SLOWEST_HEAD;
+  const until = sounds[0]!.onsetSeconds + seconds;
+  return {
+    targets: targets.slice(0, HEAD_TARGETS),
+    sounds: sounds.filter(({ onsetSeconds }) => onsetSeconds < until),
+  };
+}
+
 /** Tries several tempos, then aligns once more with the tempo and tuning that the best one showed. */
 export function alignInTempoAndTune(
   targets: readonly Target[],
@@ -26,20 +46,21 @@ export function alignInTempoAndTune(
   const tunings = [-1, 0, 1, 2]
     .map((semitones) => offset + semitones)
     .filter((tuning) => tuning >= tuningRange.lowestSemitones && tuning <= tuningRange.highestSemitones);
+  const head = headOf(targets, sounds, askedSecondsPerBeat);
   const tries = (tunings.length > 0 ? tunings : [offset]).flatMap((tuningSemitones) =>
     TEMPO_SHARES.map((share) => {
       const secondsPerBeat = askedSecondsPerBeat / share;
       return {
         secondsPerBeat,
         tuningSemitones,
-        alignment: align(targets, sounds, { secondsPerBeat, tuningSemitones }),
+        alignment: align(head.targets, head.sounds, { secondsPerBeat, tuningSemitones }),
       };
     }),
   );
   const best = tries.reduce((a, b) => (b.alignment.cost < a.alignment.cost ? b : a));
   const tuningSemitones =
-    matchedOffset(best.alignment, targets, sounds, best.tuningSemitones) ?? best.tuningSemitones;
-  const secondsPerBeat = matchedTempo(best.alignment, targets, sounds) ?? best.secondsPerBeat;
+    matchedOffset(best.alignment, head.targets, head.sounds, best.tuningSemitones) ?? best.tuningSemitones;
+  const secondsPerBeat = matchedTempo(best.alignment, head.targets, head.sounds) ?? best.secondsPerBeat;
   return {
     alignment: align(targets, sounds, { secondsPerBeat, tuningSemitones }),
     tuningSemitones,

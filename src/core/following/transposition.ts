@@ -1,4 +1,5 @@
 import { type Alignment, type AlignOptions, align, type Candidate, type Target } from './align';
+import { headOf } from './tempo-and-tuning';
 
 /** A player with fewer right notes may be reading another part. */
 const MOSTLY_WRONG_SHARE = 0.5;
@@ -43,12 +44,14 @@ export function maybeTransposition(
   const asWritten = shareOfRight(alignment, targets, sounds, options.tuningSemitones);
   if (asWritten === undefined || asWritten >= MOSTLY_WRONG_SHARE) return undefined;
   if (targets.length < FEWEST_NOTES_FOR_TRANSPOSITION) return undefined;
+  const head = headOf(targets, sounds, options.secondsPerBeat);
   const tried = TRANSPOSITIONS.map((semitones) => {
-    const moved = targets.map((target) => ({
+    const moved = head.targets.map((target) => ({
       ...target,
       midi: target.midi === undefined ? undefined : target.midi + semitones,
     }));
-    const share = shareOfRight(align(moved, sounds, options), moved, sounds, options.tuningSemitones) ?? 0;
+    const alignment = align(moved, head.sounds, options);
+    const share = shareOfRight(alignment, moved, head.sounds, options.tuningSemitones) ?? 0;
     return { semitones, share };
   });
   const best = tried.reduce((a, b) => (b.share > a.share ? b : a));
