@@ -35,9 +35,10 @@ export function requireFreePort(port) {
 
 /**
  * Brings the database up to date and starts the web and the worker process.
+ * @param options `demo`: with made-up people, who are `seeded` now unless they are there.
  * @returns `address`; `ended`, a promise that rejects when one of them ends by itself; and `stop()`.
  */
-export async function startApp({ databaseUrl, port, demo }) {
+export async function startApp({ databaseUrl, port, demo, seeded = false }) {
   const address = `http://${HOST}:${port}`;
   const env = {
     ...process.env,
@@ -48,8 +49,8 @@ export async function startApp({ databaseUrl, port, demo }) {
     MEVLO_DEMO: demo ? '1' : '0',
     NEXT_TELEMETRY_DISABLED: '1',
   };
-  await runTypeScript('src/server/db/migrate.ts', [], { env, quiet: true });
-  if (demo) await runTypeScript('src/server/demo/seed.ts', [], { env });
+  if (!seeded) await runTypeScript('src/server/db/migrate.ts', [], { env, quiet: true });
+  if (demo && !seeded) await runTypeScript('src/server/demo/seed.ts', [], { env });
   // In groups of their own, so that Ctrl-C reaches the script alone and it can stop them in order.
   const options = { cwd: ROOT, env, detached: true };
   const children = [

@@ -68,8 +68,10 @@ async function bundle(buildName) {
     platform: 'browser',
     define: { BUILD: JSON.stringify(buildName) },
   });
-  await bundleForNode('src/server/jobs/worker.ts', 'dist/worker.mjs');
+  await bundleWorker();
 }
+
+export const bundleWorker = () => bundleForNode('src/server/jobs/worker.ts', 'dist/worker.mjs');
 
 /** One file for a process of its own. */
 export async function bundleForNode(entryPoint, outfile) {

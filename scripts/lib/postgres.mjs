@@ -140,12 +140,15 @@ async function waitUntilReady(programs, port, child, log) {
 }
 
 /** A database of its own in the cluster, made anew. */
-export async function freshDatabase(url, name) {
+export const freshDatabase = (url, name) => copyDatabase(url, name, 'template1');
+
+/** A copy of a database that nobody uses at the moment, made anew. */
+export async function copyDatabase(url, name, template) {
   const { default: pg } = await import('pg');
   const client = new pg.Client({ connectionString: url });
   await client.connect();
   await client.query(`drop database if exists ${name} with (force)`);
-  await client.query(`create database ${name}`);
+  await client.query(`create database ${name} template ${template}`);
   await client.end();
   return url.replace(/\/postgres$/, `/${name}`);
 }

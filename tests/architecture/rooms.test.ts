@@ -1,50 +1,52 @@
 import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { dirname, join, relative, resolve } from 'node:path';
 
-const ROOT = join(__dirname, '../..');
+const ROOT = process.cwd();
 const SRC = join(ROOT, 'src');
 
-/** Who may import whom in the core, besides `base`. */
+/** Who may import whom in the core, besides `base`. Each room comes after those that it builds on. */
 const CORE: Readonly<Record<string, readonly string[]>> = {
   base: [],
+  calendar: [],
   time: [],
   pitch: [],
   signal: [],
   instruments: ['pitch'],
-  notation: ['time', 'pitch'],
-  formats: ['time', 'pitch', 'notation'],
-  arranging: ['time', 'pitch', 'notation', 'instruments'],
+  notation: ['time', 'pitch', 'instruments'],
+  // Metronome, ladders, and when each place of a line is reached.
+  tempo: ['time', 'notation'],
+  formats: ['time', 'pitch', 'instruments', 'notation'],
+  arranging: ['pitch', 'notation', 'instruments'],
   writing: ['time', 'pitch', 'notation'],
   counting: ['time', 'notation'],
   study: ['time', 'pitch', 'notation', 'instruments', 'counting', 'tempo'],
-  tempo: ['time'],
-  playing: ['time', 'pitch', 'notation', 'instruments', 'signal'],
-  // What plays beside a student: clicks, backing, and how all of it lies in a recording.
-  accompanying: ['time', 'pitch', 'notation', 'instruments', 'signal', 'counting', 'tempo', 'playing'],
-  // Sampled sounds; nothing that a page loads at once may import it.
-  sounding: ['notation', 'instruments', 'signal', 'playing', 'accompanying'],
+  simulation: ['time', 'pitch', 'notation', 'instruments', 'signal', 'tempo'],
+  // What a device plays (model, backing, clicks), and how all of it lies in a recording.
+  playback: ['time', 'pitch', 'notation', 'instruments', 'signal', 'counting', 'tempo', 'simulation'],
   listening: ['pitch', 'signal'],
-  following: ['time', 'pitch', 'notation', 'listening'],
-  judging: ['time', 'pitch', 'notation', 'following'],
-  practice: ['time', 'notation', 'counting', 'tempo', 'study', 'judging'],
-  // In what order a teacher hears what waits.
-  hearing: ['time', 'listening', 'following', 'judging', 'practice'],
-  reports: ['time', 'notation', 'instruments', 'judging', 'practice'],
+  following: ['time', 'notation', 'listening'],
+  judging: ['time', 'notation', 'listening', 'following'],
+  practice: ['calendar', 'time', 'notation', 'instruments', 'counting', 'tempo', 'study', 'judging'],
+  // In what order a teacher hears what waits, and what is asked for.
+  review: ['time', 'listening', 'following', 'judging', 'practice'],
+  // Where a class stands, and its tables and calendars.
+  school: ['calendar', 'notation', 'instruments', 'judging', 'practice'],
   // The whole way from sound to verdict, and its published form.
   checking: ['signal', 'notation', 'instruments', 'listening', 'following', 'judging'],
 };
 
 /** Outside packages, each in one room of the core. */
 const PACKAGES: Readonly<Record<string, string>> = {
+  'date-fns': 'calendar',
   'fft.js': 'signal',
   'fast-xml-parser': 'formats',
   fflate: 'formats',
   'midi-file': 'formats',
   abcjs: 'formats',
   zod: 'counting',
-  ics: 'reports',
-  papaparse: 'reports',
-  spessasynth_core: 'sounding',
+  ics: 'school',
+  papaparse: 'school',
+  spessasynth_core: 'playback',
 };
 
 /** Layers outside of the core: what each may import of the others. */
@@ -89,7 +91,7 @@ function* sources(folder: string): Generator<string> {
 
 const imports: readonly Import[] = [...sources(SRC)].flatMap((path) => {
   const text = readFileSync(path, 'utf8');
-  return [...text.matchAll(/(?:from|import)\s+'([^']+)'|new URL\('([^']+)'/g)].map(
+  return [...text.matchAll(/(?:from|import)\s*\(?\s*'([^']+)'|new URL\('([^']+)'/g)].map(
     ([, imported, worker]): Import => {
       const name = (imported ?? worker)!;
       const file = relative(SRC, path);
@@ -114,6 +116,38 @@ test('there is something to look at', () => {
   expect(new Set(inCore.map(({ file }) => roomOf(file)))).toEqual(
     new Set(Object.keys(CORE).filter((room) => room !== 'base')).add('base'),
   );
+});
+
+test('every room is used by the table as it is: nothing is allowed that is not needed', () => {
+  const allowed = Object.entries(CORE).flatMap(([from, tos]) => tos.map((to) => `${from} → ${to}`));
+  const used = new Set(
+    inCore
+      .filter(({ isPackage }) => !isPackage)
+      .map(({ file, target }) => `${roomOf(file)} → ${roomOf(target)}`),
+  );
+  expect(allowed.filter((pair) => !used.has(pair))).toEqual([]);
+});
+
+test('no file imports itself by a circle', () => {
+  const files = new Set([...sources(SRC)].map((path) => relative(SRC, path)));
+  const fileOf = (target: string) =>
+    [`${target}.ts`, `${target}.tsx`, `${target}/index.ts`, target].find((path) => files.has(path));
+  const after = new Map<string, string[]>();
+  for (const { file, target, isPackage } of imports) {
+    const found = isPackage ? undefined : fileOf(target);
+    if (found) after.set(file, [...(after.get(file) ?? []), found]);
+  }
+  const circles: string[][] = [];
+  const done = new Set<string>();
+  const visit = (file: string, way: readonly string[]) => {
+    const since = way.indexOf(file);
+    if (since >= 0) circles.push([...way.slice(since), file]);
+    if (since >= 0 || done.has(file)) return;
+    for (const next of after.get(file) ?? []) visit(next, [...way, file]);
+    done.add(file);
+  };
+  for (const file of files) visit(file, []);
+  expect(circles).toEqual([]);
 });
 
 test('rooms of the core import only what they may', () => {

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { writeWav } from '@/core/signal';
 
-const ROOT = join(__dirname, '../..');
+const ROOT = process.cwd();
 const folder = mkdtempSync(join(tmpdir(), 'mevlo-command-'));
 afterAll(() => rmSync(folder, { recursive: true }));
 

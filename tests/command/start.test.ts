@@ -5,11 +5,16 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 
-const ROOT = join(__dirname, '../..');
+const ROOT = process.cwd();
 const data = mkdtempSync(join(tmpdir(), 'mevlo-start-'));
 // The database's own user must be able to reach it.
 spawnSync('chmod', ['755', data]);
-afterAll(() => rmSync(data, { recursive: true, force: true }));
+const started: ChildProcess[] = [];
+afterAll(async () => {
+  // A check that failed half-way leaves nothing running.
+  await Promise.all(started.filter(({ exitCode }) => exitCode === null).map(stop));
+  rmSync(data, { recursive: true, force: true });
+});
 
 let port = 0;
 beforeAll(async () => {
@@ -48,6 +53,7 @@ async function start(): Promise<{ child: ChildProcess; output: () => string }> {
     env: environment(),
     stdio: 'pipe',
   });
+  started.push(child);
   let output = '';
   child.stdout!.on('data', (chunk) => {
     output += chunk;

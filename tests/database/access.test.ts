@@ -1,42 +1,29 @@
 import { randomUUID } from 'node:crypto';
-import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
-import { writeWav } from '@/core/signal';
-import { answerTake, listAnsweredTakes } from '@/server/access/answers';
+import { NotFound } from '@/server/access/account/viewer';
+import { assign, listAssignmentsOfTeacher } from '@/server/access/practice/giving-out';
+import { listAssignmentsOfStudent } from '@/server/access/practice/progress';
+import { getTake, getTakeAudio, handIn } from '@/server/access/practice/takes';
+import { getAssignmentToPlay } from '@/server/access/practice/to-play';
+import { answerTake, listAnsweredTakes } from '@/server/access/review/answers';
 import {
-  assign,
-  getAssignmentToPlay,
-  listAssignmentsOfStudent,
-  listAssignmentsOfTeacher,
-} from '@/server/access/assignments';
-import { addStudent, changeInstrument, createClass, getClass, listClasses } from '@/server/access/classes';
-import { getLine, listShelf } from '@/server/access/shelf';
-import { getTake, getTakeAudio, handIn } from '@/server/access/takes';
-import { NotFound } from '@/server/access/viewer';
-import { closeDatabase } from '@/server/db/connection';
+  addStudent,
+  changeInstrument,
+  createClass,
+  getClass,
+  listClasses,
+} from '@/server/access/school/classes';
+import { getLine, listShelf } from '@/server/access/shelf/shelf';
 import { listTakesOfStudent } from '@/server/db/queries/takes';
 import { checkTake } from '@/server/jobs/check-take';
-import { queue } from '@/server/jobs/queue';
-import { bookLine } from '../support/lines';
+import { withOwnDatabase } from '../support/own-database';
+import { KEPT_EAR, played } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
 
-jest.mock('next/headers', () => ({ headers: async () => new Headers() }));
-jest.mock('next/navigation', () => ({ redirect: () => undefined }));
+withOwnDatabase();
 
 let mine: World;
 let other: World;
-const wav = writeWav(
-  render(
-    perform(bookLine(5), { ...STEADY_STYLE, seed: 1, bpm: 66 }, [
-      { kind: 'wrong', noteId: 'm2n2', semitones: 3 },
-    ]),
-    'flute',
-    {
-      ...QUIET_ROOM,
-      sampleRate: 16000,
-      seed: 1,
-    },
-  ),
-);
+let wav: Uint8Array<ArrayBuffer>;
 const form = (world: World, id: string = randomUUID()) => ({
   id,
   assignmentId: world.assignmentId,
@@ -45,12 +32,9 @@ const form = (world: World, id: string = randomUUID()) => ({
 });
 
 beforeAll(async () => {
+  wav = await played(66, 1, [{ kind: 'wrong', noteId: 'm2n2', semitones: 3 }]);
   mine = await makeWorld();
   other = await makeWorld();
-});
-afterAll(async () => {
-  await (await queue()).stop({ graceful: false });
-  await closeDatabase();
 });
 
 describe('nobody reaches what is not theirs', () => {
@@ -130,7 +114,7 @@ describe('a take', () => {
     expect(await handIn(world.student, form(world, id), wav)).toEqual({ ok: true, takeId: id });
     expect(await handIn(world.student, form(world, id), wav)).toEqual({ ok: true, takeId: id });
     expect(await listTakesOfStudent(world.student.userId)).toHaveLength(1);
-    await checkTake(id);
+    await checkTake(id, KEPT_EAR);
     const [seen, heard] = await Promise.all([getTake(world.student, id), getTake(world.teacher, id)]);
     expect(seen.verdict).toEqual(heard.verdict);
     expect(seen.verdict!.measures.filter((m) => m.notesNeedWork).map((m) => m.number)).toEqual([2]);
@@ -142,7 +126,7 @@ describe('a take', () => {
     });
     // The teacher's word stands beside the verdict and never over it.
     expect((await getTake(world.teacher, id)).verdict).toEqual(heard.verdict);
-    await checkTake(id);
+    await checkTake(id, KEPT_EAR);
     expect((await getTake(world.teacher, id)).answer).toBe('again');
     expect(await answerTake(world.teacher, id, { answer: 'see-me', comment: '' })).toBeUndefined();
     expect((await getTake(world.student, id)).answer).toBe('see-me');
@@ -171,7 +155,7 @@ describe('a take', () => {
       { ...form(world, id), source: 'file' },
       new TextEncoder().encode('not a sound at all'),
     );
-    await checkTake(id);
+    await checkTake(id, KEPT_EAR);
     expect(await getTake(world.student, id)).toMatchObject({
       state: 'failed',
       failure: expect.stringContaining('could not be read'),
@@ -196,7 +180,7 @@ describe('a take', () => {
     expect([before.ladder, before.nextBpm]).toEqual([[66, 72, 80, 88], 66]);
     const id = randomUUID();
     await handIn(world.student, form(world, id), wav);
-    await checkTake(id);
+    await checkTake(id, KEPT_EAR);
     expect((await getAssignmentToPlay(world.student, world.assignmentId)).nextBpm).toBe(66);
     await answerTake(world.teacher, id, { answer: 'accepted', comment: '' });
     expect(await getAssignmentToPlay(world.student, world.assignmentId)).toMatchObject({

@@ -1,33 +1,28 @@
-import type { Flaw } from '@/core/playing';
 import { writeWav } from '@/core/signal';
-import { answerTake, getPassageChoice } from '@/server/access/answers';
-import { getAssignmentToPlay, listAssignmentsOfStudent } from '@/server/access/assignments';
-import { getBoard } from '@/server/access/board';
-import { listClasses } from '@/server/access/classes';
-import { addCoTeacher, endCoTeaching, getCoTeachers } from '@/server/access/co-teachers';
-import { getGiven } from '@/server/access/given';
-import { listOverrules, overruleMeasure } from '@/server/access/overrules';
-import { getQueue } from '@/server/access/queue';
-import { changeKeeping, getRoster, removeStudent, setArchived } from '@/server/access/roster';
-import { getTake } from '@/server/access/takes';
-import { takeOutStudent } from '@/server/access/taking-out';
-import { NotFound } from '@/server/access/viewer';
-import { getVoice, keepVoice, listVoices, takeVoiceAway } from '@/server/access/voices';
-import { closeDatabase, database } from '@/server/db/connection';
+import type { Flaw } from '@/core/simulation';
+import { NotFound } from '@/server/access/account/viewer';
+import { getGiven } from '@/server/access/practice/given';
+import { listAssignmentsOfStudent } from '@/server/access/practice/progress';
+import { getTake } from '@/server/access/practice/takes';
+import { getAssignmentToPlay } from '@/server/access/practice/to-play';
+import { answerTake, getPassageChoice } from '@/server/access/review/answers';
+import { listOverrules, overruleMeasure } from '@/server/access/review/overrules';
+import { getQueue } from '@/server/access/review/queue';
+import { getVoice, keepVoice, listVoices, takeVoiceAway } from '@/server/access/review/voices';
+import { getBoard } from '@/server/access/school/board';
+import { listClasses } from '@/server/access/school/classes';
+import { addCoTeacher, endCoTeaching, getCoTeachers } from '@/server/access/school/co-teachers';
+import { changeKeeping, getRoster, removeStudent, setArchived } from '@/server/access/school/roster';
+import { takeOutStudent } from '@/server/access/school/taking-out';
+import { database } from '@/server/db/connection';
 import { listTakesOfStudent } from '@/server/db/queries/takes';
 import { bookLine } from '../support/lines';
+import { withOwnDatabase } from '../support/own-database';
 import { giveOut, play } from '../support/plans';
 import { handInAndCheck, played } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
 
-jest.mock('next/headers', () => ({ headers: async () => new Headers() }));
-jest.mock('next/navigation', () => ({ redirect: () => undefined }));
-jest.mock('@/server/jobs/queue', () => ({
-  requestCheck: async () => undefined,
-  requestEngraving: async () => undefined,
-}));
-// What is played well is compared with the model: seconds on a busy machine.
-jest.setTimeout(180_000);
+withOwnDatabase();
 
 const LINE = bookLine(5);
 const WRONG: Flaw = { kind: 'wrong', noteId: 'm2n2', semitones: 3 };
@@ -38,13 +33,12 @@ beforeAll(async () => {
   world = await makeWorld();
   other = await makeWorld();
 });
-afterAll(closeDatabase);
 
-const take = (flaws: readonly Flaw[], seed: number) =>
+const take = async (flaws: readonly Flaw[], seed: number) =>
   handInAndCheck(
     world.student,
     { assignmentId: world.assignmentId, askedBpm: '66' },
-    played(66, seed, flaws),
+    await played(66, seed, flaws),
   );
 
 test('measures that a teacher asks for are the next stage, once for every take, and then the plan goes on', async () => {
@@ -224,9 +218,7 @@ test('a colleague teaches a class together with whose it is, until one of them e
   );
   expect((await getTake(world.student, id)).comment).toMatch(/other teacher/);
   expect((await listClasses(helper)).map(({ id: classId }) => classId)).toContain(world.classId);
-  expect((await getBoard(helper, world.classId, '2026-12-01', () => '2026-12-01')).board.rows).toHaveLength(
-    1,
-  );
+  expect((await getBoard(helper, world.classId, '2026-12-01')).board.rows).toHaveLength(1);
   expect(await getRoster(helper, world.classId)).toMatchObject({ isHead: false });
   expect((await getGiven(helper, world.assignmentId)).students).toHaveLength(1);
 

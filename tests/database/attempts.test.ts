@@ -1,11 +1,12 @@
 import { sql } from 'kysely';
-import { closeDatabase, database } from '@/server/db/connection';
+import { database } from '@/server/db/connection';
 import { migrate } from '@/server/db/migrations';
 import { countAttempt, forgetAttempts } from '@/server/db/queries/accounts';
 import { DEMO_ASSIGNMENTS, DEMO_CLASSES, DEMO_TAKES } from '@/server/demo/scenario';
 import { bookLine } from '../support/lines';
+import { withOwnDatabase } from '../support/own-database';
 
-afterAll(closeDatabase);
+withOwnDatabase();
 
 test('attempts are counted by subject, forgotten on success, and count only for a while', async () => {
   const subject = `test:${Date.now()}`;

@@ -1,32 +1,24 @@
+import { dayOf } from '@/core/calendar';
 import { needsWork } from '@/core/judging';
-import { answerTake } from '@/server/access/answers';
-import { askForHelp } from '@/server/access/assignments';
-import { getBoard, getStumbles } from '@/server/access/board';
-import { changePace } from '@/server/access/classes';
-import { takeBack } from '@/server/access/given';
-import { overruleMeasure } from '@/server/access/overrules';
-import { listPins, pinWord, unpin } from '@/server/access/pins';
-import { getRecord } from '@/server/access/record';
-import { NotFound, type Viewer } from '@/server/access/viewer';
+import { NotFound, type Viewer } from '@/server/access/account/viewer';
+import { takeBack } from '@/server/access/practice/given';
+import { askForHelp } from '@/server/access/practice/to-play';
+import { answerTake } from '@/server/access/review/answers';
+import { overruleMeasure } from '@/server/access/review/overrules';
+import { listPins, pinWord, unpin } from '@/server/access/review/pins';
+import { getBoard, getStumbles } from '@/server/access/school/board';
+import { changePace } from '@/server/access/school/classes';
+import { getRecord } from '@/server/access/school/record';
 import { createStudent } from '@/server/auth/accounts';
-import { closeDatabase } from '@/server/db/connection';
-import { listTakesOfClass } from '@/server/db/queries/board';
-import { listTakesOfAssignment } from '@/server/db/queries/takes';
+import { listTakesOfClass } from '@/server/db/queries/class-facts';
+import { listJudgedOfAssignment, listTakesOfStudent } from '@/server/db/queries/takes';
 import { bookLine } from '../support/lines';
+import { withOwnDatabase } from '../support/own-database';
 import { handInAndCheck, played } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
 
-jest.mock('next/headers', () => ({ headers: async () => new Headers() }));
-jest.mock('next/navigation', () => ({ redirect: () => undefined }));
-jest.mock('@/server/jobs/queue', () => ({
-  requestCheck: async () => undefined,
-  requestEngraving: async () => undefined,
-}));
+withOwnDatabase();
 
-// What is played well is compared with the model: seconds on a busy machine.
-jest.setTimeout(180_000);
-
-const dayOf = (at: Date) => at.toISOString().slice(0, 10);
 const today = dayOf(new Date());
 let seed = 0;
 let world: World;
@@ -34,7 +26,6 @@ let world: World;
 beforeEach(async () => {
   world = await makeWorld();
 });
-afterAll(closeDatabase);
 
 async function join(name: string): Promise<Viewer> {
   const { classId } = world;
@@ -42,17 +33,17 @@ async function join(name: string): Promise<Viewer> {
   return { userId, name, role: 'student' };
 }
 /** @param wrong the note that is played too high. */
-function take(student: Viewer, askedBpm: number, wrong?: string): Promise<string> {
+async function take(student: Viewer, askedBpm: number, wrong?: string): Promise<string> {
   const flaws = wrong ? [{ kind: 'wrong', noteId: wrong, semitones: 3 } as const] : [];
   const form = {
     assignmentId: world.assignmentId,
     askedBpm: `${askedBpm}`,
     selfRating: { notes: 6 },
   };
-  return handInAndCheck(student, form, played(askedBpm, ++seed, flaws));
+  return handInAndCheck(student, form, await played(askedBpm, ++seed, flaws));
 }
 const cellOf = async (name: string) => {
-  const { board } = await getBoard(world.teacher, world.classId, today, dayOf);
+  const { board } = await getBoard(world.teacher, world.classId, today);
   return board.rows.find((row) => row.name === name)!;
 };
 
@@ -97,14 +88,14 @@ test('what the database counts comes to the same as the measures themselves, wit
     const byId = ({ id, outcome }: { readonly id: string; readonly outcome: unknown }) =>
       [id, outcome] as const;
     const [counted, judged] = await Promise.all([
-      listTakesOfClass(world.classId),
-      listTakesOfAssignment(world.assignmentId),
+      listTakesOfClass({ classId: world.classId }),
+      listTakesOfStudent(ada.userId),
     ]);
     expect(new Map(counted.map(byId))).toEqual(new Map(judged.map(byId)));
     return takes.map((id) => judged.find((row) => row.id === id)?.outcome);
   };
   expect((await outcomes()).slice(0, 2)).toEqual(['easy', 'fair']);
-  const rows = await listTakesOfAssignment(world.assignmentId);
+  const rows = await listTakesOfStudent(ada.userId);
   const weak = rows.find(({ id }) => id === takes[1])?.measures?.findIndex(needsWork);
   for (const quality of ['notes', 'rhythm'])
     await overruleMeasure(world.teacher, takes[1]!, { measureIndex: weak, quality, word: 'right' });
@@ -123,11 +114,11 @@ test('a line that was taken back is not on it, a goal says who is behind, and it
   });
   expect(await cellOf(world.student.name)).toMatchObject({ ahead: -10 });
   await takeBack(world.teacher, world.assignmentId);
-  const { board } = await getBoard(world.teacher, world.classId, today, dayOf);
+  const { board } = await getBoard(world.teacher, world.classId, today);
   expect(board.lines).toEqual([]);
   const other = await makeWorld();
   for (const stranger of [other.teacher, world.student])
-    await expect(getBoard(stranger, world.classId, today, dayOf)).rejects.toThrow(NotFound);
+    await expect(getBoard(stranger, world.classId, today)).rejects.toThrow(NotFound);
 });
 
 test('where the class stumbles follows the newest takes and the teacher’s word', async () => {
@@ -136,7 +127,7 @@ test('where the class stumbles follows the newest takes and the teacher’s word
   const later = await take(ada, 66, 'm3n2');
   await take(bela, 66, 'm3n2');
   const weak = async () => {
-    const { measures } = await getStumbles(world.lineId, await listTakesOfAssignment(world.assignmentId));
+    const { measures } = await getStumbles(world.lineId, await listJudgedOfAssignment(world.assignmentId));
     return measures.filter(({ notesNeedWork }) => notesNeedWork > 0);
   };
   expect(await weak()).toMatchObject([{ number: 3, played: 2, notesNeedWork: 2 }]);

@@ -1,17 +1,9 @@
-import { isFirstStart, setUpFirstTeacher } from '@/server/access/sign-in';
-import { closeDatabase, database } from '@/server/db/connection';
-import { queue } from '@/server/jobs/queue';
+import { isFirstStart, setUpFirstTeacher } from '@/server/access/account/sign-in';
+import { database } from '@/server/db/connection';
+import { withOwnDatabase } from '../support/own-database';
 import { makeWorld } from '../support/world';
 
-jest.mock('next/headers', () => ({
-  headers: async () => new Headers(),
-  cookies: async () => ({ set: () => undefined, get: () => undefined, getAll: () => [] }),
-}));
-
-afterAll(async () => {
-  await (await queue()).stop({ graceful: false });
-  await closeDatabase();
-});
+withOwnDatabase();
 
 const form = { name: 'Ada Moor', email: 'ada.moor@mevlo.example', password: 'long-enough-1' };
 

@@ -3,8 +3,8 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { hear } from '@/core/listening';
-import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
 import { durationSeconds, writeWav } from '@/core/signal';
+import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
 import { decodeSound } from '@/server/jobs/decode-sound';
 import { bookLine } from '../support/lines';
 
@@ -41,7 +41,7 @@ test.each([
 test.each([
   ['text', Buffer.from('hello')],
   ['a playlist that points to a file', Buffer.from('#EXTM3U\n#EXTINF:1,\nfile:///etc/passwd\n')],
-  ['a picture', readFileSync(join(__dirname, '../../src/app/icon.svg'))],
+  ['a picture', readFileSync('src/app/icon.svg')],
   ['nothing', Buffer.alloc(0)],
 ])('%s is refused', async (_, bytes) => {
   const decoded = await decodeSound(bytes);

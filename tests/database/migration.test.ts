@@ -4,11 +4,12 @@ import pg from 'pg';
 import { readMusicXml } from '@/core/formats';
 import * as first from '@/server/db/migrations/2026-11-25-first';
 import * as shelf from '@/server/db/migrations/2026-11-25-shelf';
+import * as instruments from '@/server/db/migrations/2026-12-06-instruments';
 import { bookLine } from '../support/lines';
 
 /** A database of its own, as it was before the shelf had pages and parts. */
 async function oldDatabase(): Promise<{ readonly db: Kysely<unknown>; readonly end: () => Promise<void> }> {
-  const url = process.env.DATABASE_URL!;
+  const url = process.env.MEVLO_TEST_SERVER!;
   const admin = new pg.Client({ connectionString: url });
   await admin.connect();
   await admin.query('drop database if exists migration_test with (force)');
@@ -43,7 +44,7 @@ function oldLine() {
       return note;
     }),
   }));
-  const { id, ...rest } = part;
+  const { id, instrument, ...rest } = part;
   return { title, part: { ...rest, measures } };
 }
 
@@ -72,7 +73,8 @@ test('lines and takes of before are all there, and are read in the form of today
       db,
     );
 
-    await db.transaction().execute((transaction) => shelf.up(transaction as Kysely<unknown>));
+    for (const { up } of [shelf, instruments])
+      await db.transaction().execute((transaction) => up(transaction as Kysely<unknown>));
 
     const { rows } = await sql<{
       document: { score: { parts: unknown[] } };
@@ -86,7 +88,10 @@ test('lines and takes of before are all there, and are read in the form of today
     expect(rows[0]!.document.score.parts[0]).toEqual({ ...expected, id: 'P1' });
     const { rows: takes } = await sql<{ content_hash: string; line: unknown }>`
       select take.content_hash, music.line from take join music using (content_hash)`.execute(db);
-    expect(takes[0]).toMatchObject({ content_hash: hash, line: { title: 'Three Lanterns' } });
+    expect(takes[0]).toMatchObject({
+      content_hash: hash,
+      line: { title: 'Three Lanterns', part: { instrument: today.ok && today.value.parts[0]!.instrument } },
+    });
   } finally {
     await end();
   }

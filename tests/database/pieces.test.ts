@@ -1,19 +1,18 @@
 import { randomUUID } from 'node:crypto';
-import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
 import { writeWav } from '@/core/signal';
-import { getAssignmentToPlay } from '@/server/access/assignments';
-import { changeCountIn, getClass } from '@/server/access/classes';
-import { completeTake, getTake, getTakeAudio, receivePiece } from '@/server/access/takes';
-import { NotFound } from '@/server/access/viewer';
-import { closeDatabase, database } from '@/server/db/connection';
+import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
+import { NotFound } from '@/server/access/account/viewer';
+import { completeTake, getTake, getTakeAudio, receivePiece } from '@/server/access/practice/takes';
+import { getAssignmentToPlay } from '@/server/access/practice/to-play';
+import { changeCountIn, getClass } from '@/server/access/school/classes';
+import { database } from '@/server/db/connection';
 import { deletePiecesOlderThan } from '@/server/db/queries/take-pieces';
 import { checkTake } from '@/server/jobs/check-take';
-import { queue } from '@/server/jobs/queue';
 import { bookLine } from '../support/lines';
+import { withOwnDatabase } from '../support/own-database';
 import { makeWorld, type World } from '../support/world';
 
-jest.mock('next/headers', () => ({ headers: async () => new Headers() }));
-jest.mock('next/navigation', () => ({ redirect: () => undefined }));
+withOwnDatabase();
 
 const wav = writeWav(
   render(perform(bookLine(5), { ...STEADY_STYLE, seed: 2, bpm: 88 }), 'flute', {
@@ -29,10 +28,6 @@ let other: World;
 beforeAll(async () => {
   mine = await makeWorld();
   other = await makeWorld();
-});
-afterAll(async () => {
-  await (await queue()).stop({ graceful: false });
-  await closeDatabase();
 });
 
 const facts = (id: string, world = mine) => ({

@@ -1,23 +1,26 @@
 import { backToBack, lineOfStep, STEPS } from '@/core/practice';
-import { askForHelp, assign, getAssignmentToPlay, listQuestions } from '@/server/access/assignments';
-import { changeDailyMinutes, changePace } from '@/server/access/classes';
-import { answerQuestions, getGiven, getGivenPlan, getGivenPlanFile, takeBack } from '@/server/access/given';
-import { getPace, listLoads } from '@/server/access/load';
-import { listPlans, removePlan, savePlan } from '@/server/access/plans';
-import { getTake } from '@/server/access/takes';
-import { NotFound } from '@/server/access/viewer';
-import { closeDatabase } from '@/server/db/connection';
+import { NotFound } from '@/server/access/account/viewer';
+import {
+  answerQuestions,
+  getGiven,
+  getGivenPlan,
+  getGivenPlanFile,
+  takeBack,
+} from '@/server/access/practice/given';
+import { assign } from '@/server/access/practice/giving-out';
+import { listPlans, removePlan, savePlan } from '@/server/access/practice/plans';
+import { getTake } from '@/server/access/practice/takes';
+import { askForHelp, getAssignmentToPlay, listQuestions } from '@/server/access/practice/to-play';
+import { changeDailyMinutes, changePace } from '@/server/access/school/classes';
+import { getPace, listLoads } from '@/server/access/school/load';
 import { insertLine } from '@/server/db/queries/lines';
 import { putOnStand, storeMusic } from '@/server/db/queries/music';
-import { queue } from '@/server/jobs/queue';
 import { bookLine } from '../support/lines';
+import { withOwnDatabase } from '../support/own-database';
 import { giveOut, PLAN, play } from '../support/plans';
 import { makeWorld, pretendDrawn } from '../support/world';
 
-afterAll(async () => {
-  await (await queue()).stop({ graceful: false });
-  await closeDatabase();
-});
+withOwnDatabase();
 
 describe('plans of one’s own', () => {
   const own = { ...PLAN, name: 'Sing first', steps: ['sing', 'plain'] as const, chunking: 'threes' as const };

@@ -1,30 +1,25 @@
 import { randomUUID } from 'node:crypto';
-import { writeWav } from '@/core/signal';
-import { answerTake } from '@/server/access/answers';
-import { askForHelp } from '@/server/access/assignments';
-import { listOverrules, overruleMeasure } from '@/server/access/overrules';
-import { getQueue } from '@/server/access/queue';
-import { getTake, handIn, listEarlierTakes } from '@/server/access/takes';
-import { NotFound, type Viewer } from '@/server/access/viewer';
+import { NotFound, type Viewer } from '@/server/access/account/viewer';
+import { getTake, handIn, listEarlierTakes } from '@/server/access/practice/takes';
+import { askForHelp } from '@/server/access/practice/to-play';
+import { answerTake } from '@/server/access/review/answers';
+import { listOverrules, overruleMeasure } from '@/server/access/review/overrules';
+import { getQueue } from '@/server/access/review/queue';
 import { createStudent } from '@/server/auth/accounts';
-import { closeDatabase, database } from '@/server/db/connection';
+import { database } from '@/server/db/connection';
 import { listTakesOfStudent } from '@/server/db/queries/takes';
 import { checkTake } from '@/server/jobs/check-take';
-import { handInAndCheck, played } from '../support/takes';
+import { withOwnDatabase } from '../support/own-database';
+import { handInAndCheck, KEPT_EAR, keptTake, played } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
 
-jest.mock('next/headers', () => ({ headers: async () => new Headers() }));
-jest.mock('next/navigation', () => ({ redirect: () => undefined }));
-// The takes are checked here: jobs that nobody takes would keep another test's worker busy.
-jest.mock('@/server/jobs/queue', () => ({ requestCheck: async () => undefined }));
-
-// What is played well is compared with the model: seconds on a busy machine.
-jest.setTimeout(180_000);
+withOwnDatabase();
 
 let seed = 0;
 const good = () => played(66, ++seed);
 const weak = () => played(66, ++seed, [{ kind: 'wrong', noteId: 'm2n2', semitones: 3 }]);
-const silent = writeWav({ samples: new Float32Array(16000 * 8), sampleRate: 16000 });
+const silent = () =>
+  keptTake({ silence: 8 }, () => ({ samples: new Float32Array(16000 * 8), sampleRate: 16000 }));
 
 let world: World;
 /** A further student of the class. */
@@ -34,8 +29,13 @@ async function join(name: string): Promise<Viewer> {
   return { userId, name, role: 'student' };
 }
 /** A take that is handed in and checked, so many hours ago. */
-async function take(student: Viewer, wav: Uint8Array, hoursAgo: number): Promise<string> {
-  const id = await handInAndCheck(student, { assignmentId: world.assignmentId, askedBpm: '66' }, wav);
+async function take(
+  student: Viewer,
+  wav: Uint8Array | Promise<Uint8Array>,
+  hoursAgo: number,
+): Promise<string> {
+  const form = { assignmentId: world.assignmentId, askedBpm: '66' };
+  const id = await handInAndCheck(student, form, await wav);
   await database()
     .updateTable('take')
     .set({ handed_in_at: new Date(Date.now() - hoursAgo * 3_600_000) })
@@ -48,7 +48,6 @@ const waiting = async () => (await getQueue(world.teacher)).map(({ id, need }) =
 beforeAll(async () => {
   world = await makeWorld();
 });
-afterAll(closeDatabase);
 
 test('one take a student and line waits, the newest, who needs the teacher most first', async () => {
   const [stuck, asking, unheard, settled] = [
@@ -63,7 +62,7 @@ test('one take a student and line waits, the newest, who needs the teacher most 
   expect(
     await askForHelp(asking, world.assignmentId, { stage: 'line/expression', measure: 3 }),
   ).toBeUndefined();
-  const silence = await take(unheard, silent, 2);
+  const silence = await take(unheard, silent(), 2);
   const first = await take(world.student, good(), 5);
   await take(settled, weak(), 4);
   const second = await take(settled, good(), 3);
@@ -89,15 +88,19 @@ test('one take a student and line waits, the newest, who needs the teacher most 
 test('what is still being checked does not wait, and what was given back is not asked for', async () => {
   const student = await join('el');
   const id = randomUUID();
-  await handIn(student, { id, assignmentId: world.assignmentId, askedBpm: '66', source: 'recorded' }, good());
+  await handIn(
+    student,
+    { id, assignmentId: world.assignmentId, askedBpm: '66', source: 'recorded' },
+    await good(),
+  );
   expect((await waiting()).some(([waitingId]) => waitingId === id)).toBe(false);
-  await checkTake(id);
+  await checkTake(id, KEPT_EAR);
   expect((await waiting()).some(([waitingId]) => waitingId === id)).toBe(true);
   const withdrawn = await makeWorld();
   const inIt = randomUUID();
   const form = { id: inIt, assignmentId: withdrawn.assignmentId, askedBpm: '66', source: 'recorded' };
-  await handIn(withdrawn.student, form, good());
-  await checkTake(inIt);
+  await handIn(withdrawn.student, form, await good());
+  await checkTake(inIt, KEPT_EAR);
   expect(await getQueue(withdrawn.teacher)).toHaveLength(1);
   await database()
     .updateTable('assignment')

@@ -1,41 +1,38 @@
 import { randomUUID } from 'node:crypto';
-import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
 import { READY_PLANS } from '@/core/practice';
-import { writeWav } from '@/core/signal';
-import { answerTake } from '@/server/access/answers';
-import { changeStrictness, getClass } from '@/server/access/classes';
-import { completeTake, getTake, receivePiece } from '@/server/access/takes';
-import { NotFound } from '@/server/access/viewer';
-import { closeDatabase, database } from '@/server/db/connection';
+import { NotFound } from '@/server/access/account/viewer';
+import { completeTake, getTake, receivePiece } from '@/server/access/practice/takes';
+import { answerTake } from '@/server/access/review/answers';
+import { changeStrictness, getClass } from '@/server/access/school/classes';
+import { database } from '@/server/db/connection';
 import { listOutdatedTakes } from '@/server/db/queries/takes';
 import { checkTake } from '@/server/jobs/check-take';
-import { queue } from '@/server/jobs/queue';
 import { rejudgeClass } from '@/server/jobs/rejudge-class';
 import { bookLine } from '../support/lines';
+import { withOwnDatabase } from '../support/own-database';
+import { KEPT_EAR, performed } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
 
-jest.mock('next/headers', () => ({ headers: async () => new Headers() }));
-jest.mock('next/navigation', () => ({ redirect: () => undefined }));
+withOwnDatabase();
 
 const BPM = 88;
 /** A tenth of a second late: on time for a beginner, not for an audition. */
 const LATE_NOTE = 'm5n1';
 const LATE_BEATS = 0.15;
 const line = bookLine(5);
-const wav = writeWav(
-  render(
-    perform(line, { ...STEADY_STYLE, seed: 2, bpm: BPM, timingSeconds: 0.004, tempoWander: 0 }, [
-      { kind: 'late', noteId: LATE_NOTE, beats: LATE_BEATS },
-    ]),
-    'flute',
-    { ...QUIET_ROOM, sampleRate: 16000, seed: 2 },
-  ),
-);
+const performance = {
+  line,
+  bpm: BPM,
+  seed: 2,
+  style: { timingSeconds: 0.004, tempoWander: 0 },
+  flaws: [{ kind: 'late', noteId: LATE_NOTE, beats: LATE_BEATS }],
+} as const;
 
 let world: World;
 let takeId: string;
 beforeAll(async () => {
   world = await makeWorld();
+  const wav = await performed(performance);
   takeId = randomUUID();
   await receivePiece(world.student, { id: takeId, from: '0' }, wav);
   await completeTake(
@@ -43,11 +40,7 @@ beforeAll(async () => {
     { id: takeId, assignmentId: world.assignmentId, askedBpm: BPM, source: 'recorded' },
     wav.length,
   );
-  await checkTake(takeId);
-});
-afterAll(async () => {
-  await (await queue()).stop({ graceful: false });
-  await closeDatabase();
+  await checkTake(takeId, KEPT_EAR);
 });
 
 const verdict = async () => (await getTake(world.teacher, takeId)).verdict!;
@@ -89,7 +82,7 @@ test('a step of a plan may be judged by its own level, whatever the class is jud
   await database().updateTable('take').set({ stage: 'line/expression' }).where('id', '=', takeId).execute();
   await rejudgeClass(world.classId);
   expect((await verdict()).policy.name).toBe('exacting');
-  await checkTake(takeId);
+  await checkTake(takeId, KEPT_EAR);
   expect((await verdict()).policy.name).toBe('exacting');
   await database().updateTable('take').set({ stage: 'line/plain' }).where('id', '=', takeId).execute();
   await rejudgeClass(world.classId);
@@ -116,6 +109,6 @@ test('what an earlier judge has said is not shown, and is found to be said anew'
     .execute();
   expect(await outdated()).toBe(true);
   expect((await getTake(world.teacher, takeId)).verdict).toBeNull();
-  await checkTake(takeId);
+  await checkTake(takeId, KEPT_EAR);
   expect((await verdict()).policy.name).toBe('gentle');
 });

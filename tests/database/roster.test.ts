@@ -3,15 +3,18 @@ import { unzipSync } from 'fflate';
 import { sql } from 'kysely';
 import { zipStream } from '@/app/_components/zip';
 import { readPlayableLine } from '@/core/formats';
-import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
-import { readWav, writeWav } from '@/core/signal';
-import { answerTake } from '@/server/access/answers';
-import { askForHelp, listAssignmentsOfStudent } from '@/server/access/assignments';
-import { createClass, getClass, listClasses } from '@/server/access/classes';
-import { overruleMeasure } from '@/server/access/overrules';
-import { pinWord } from '@/server/access/pins';
-import { getQueue } from '@/server/access/queue';
-import { getRecord } from '@/server/access/record';
+import { readWav } from '@/core/signal';
+import { signInStudent } from '@/server/access/account/sign-in';
+import { NotFound, type Viewer } from '@/server/access/account/viewer';
+import { listAssignmentsOfStudent } from '@/server/access/practice/progress';
+import { getTake, getTakeAudio, handIn, receivePiece } from '@/server/access/practice/takes';
+import { askForHelp } from '@/server/access/practice/to-play';
+import { answerTake } from '@/server/access/review/answers';
+import { overruleMeasure } from '@/server/access/review/overrules';
+import { pinWord } from '@/server/access/review/pins';
+import { getQueue } from '@/server/access/review/queue';
+import { createClass, getClass, listClasses } from '@/server/access/school/classes';
+import { getRecord } from '@/server/access/school/record';
 import {
   changeKeeping,
   getRoster,
@@ -25,35 +28,21 @@ import {
   setArchived,
   setLeft,
   takeInList,
-} from '@/server/access/roster';
-import { signInStudent } from '@/server/access/sign-in';
-import { getTake, getTakeAudio, handIn, receivePiece } from '@/server/access/takes';
-import { takeOutClass, takeOutStudent } from '@/server/access/taking-out';
-import { NotFound, type Viewer } from '@/server/access/viewer';
-import { closeDatabase, database } from '@/server/db/connection';
+} from '@/server/access/school/roster';
+import { takeOutClass, takeOutStudent } from '@/server/access/school/taking-out';
+import { database } from '@/server/db/connection';
 import { removeOldRecordings } from '@/server/db/queries/removal';
 import { checkTake } from '@/server/jobs/check-take';
-import { queue, requestCheck } from '@/server/jobs/queue';
-import { bookLine } from '../support/lines';
+import { requestCheck } from '@/server/jobs/queue';
+import { withOwnDatabase } from '../support/own-database';
+import { KEPT_EAR, played } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
 
-jest.mock('next/headers', () => ({ headers: async () => new Headers(), cookies: async () => new Map() }));
-jest.mock('next/navigation', () => ({ redirect: () => undefined }));
+withOwnDatabase();
 
-const wav = writeWav(
-  render(perform(bookLine(5), { ...STEADY_STYLE, seed: 1, bpm: 66 }, []), 'flute', {
-    ...QUIET_ROOM,
-    sampleRate: 16000,
-    seed: 1,
-  }),
-);
 let world: World;
 beforeEach(async () => {
   world = await makeWorld();
-});
-afterAll(async () => {
-  await (await queue()).stop({ graceful: false });
-  await closeDatabase();
 });
 
 async function playedTake(student: Viewer = world.student): Promise<string> {
@@ -62,9 +51,9 @@ async function playedTake(student: Viewer = world.student): Promise<string> {
   await handIn(
     student,
     { id, assignmentId: world.assignmentId, askedBpm: '66', source: 'recorded', ...rating },
-    wav,
+    await played(66, 1),
   );
-  await checkTake(id);
+  await checkTake(id, KEPT_EAR);
   return id;
 }
 const signsIn = async (userName: string, pin: string) =>
@@ -209,7 +198,7 @@ test('everything of a student comes out as open files that other programs read',
     });
     const sound = readWav(files[known.takes[0].recording]!);
     expect(sound.ok && sound.value.sampleRate).toBe(16000);
-    expect(Buffer.from(files[known.takes[0].recording]!).equals(Buffer.from(wav))).toBe(true);
+    expect(Buffer.from(files[known.takes[0].recording]!).equals(Buffer.from(await played(66, 1)))).toBe(true);
     const music = paths.find((path) => path.endsWith('.musicxml'));
     expect(readPlayableLine(files[music!]!)).toMatchObject({ ok: true });
     expect(textOf(files['takes.csv'])).toContain('Slower, please.');

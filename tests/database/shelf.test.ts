@@ -1,9 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import type { LineDocument } from '@/core/arranging';
 import { readMusicXml, writeMidi } from '@/core/formats';
-import { assign, getAssignmentToPlay } from '@/server/access/assignments';
-import { changeInstrument, changeVocabulary } from '@/server/access/classes';
-import { getOpening } from '@/server/access/engravings';
+import { NotFound } from '@/server/access/account/viewer';
+import { assign } from '@/server/access/practice/giving-out';
+import { getAssignmentToPlay } from '@/server/access/practice/to-play';
+import { changeInstrument, changeVocabulary } from '@/server/access/school/classes';
+import { getOpening } from '@/server/access/shelf/engravings';
 import {
   addBook,
   changeFacts,
@@ -13,9 +15,8 @@ import {
   moveLine,
   removeLine,
   renameBook,
-} from '@/server/access/shelf';
-import { getSheet } from '@/server/access/study';
-import { NotFound } from '@/server/access/viewer';
+} from '@/server/access/shelf/shelf';
+import { getSheet } from '@/server/access/shelf/study';
 import {
   exportLine,
   importLine,
@@ -24,26 +25,20 @@ import {
   putOnStand,
   saveLine,
   startLine,
-} from '@/server/access/writing';
-import { closeDatabase } from '@/server/db/connection';
+} from '@/server/access/shelf/writing';
 import { listParts } from '@/server/db/queries/music';
-import { queue } from '@/server/jobs/queue';
 import { bookLine, scoreXml } from '../support/lines';
+import { withOwnDatabase } from '../support/own-database';
 import { randomScore } from '../support/random-scores';
 import { makeWorld, pretendDrawn, type World } from '../support/world';
 
-jest.mock('next/headers', () => ({ headers: async () => new Headers() }));
-jest.mock('next/navigation', () => ({ redirect: () => undefined }));
+withOwnDatabase();
 
 let mine: World;
 let other: World;
 beforeAll(async () => {
   mine = await makeWorld(7);
   other = await makeWorld();
-});
-afterAll(async () => {
-  await (await queue()).stop({ graceful: false });
-  await closeDatabase();
 });
 
 const file = (content: string | Uint8Array, name = 'line.musicxml') => new File([content as BlobPart], name);

@@ -1,11 +1,9 @@
-import { endSession, signInStudent, signInTeacher } from '@/server/access/sign-in';
-import { closeDatabase, database } from '@/server/db/connection';
+import { endSession, signInStudent, signInTeacher } from '@/server/access/account/sign-in';
+import { database } from '@/server/db/connection';
+import { withOwnDatabase } from '../support/own-database';
 import { makeWorld, type World } from '../support/world';
 
-jest.mock('next/headers', () => ({
-  headers: async () => new Headers(),
-  cookies: async () => ({ set: () => undefined, get: () => undefined, getAll: () => [] }),
-}));
+withOwnDatabase();
 
 let world: World;
 let email: string;
@@ -19,7 +17,6 @@ beforeAll(async () => {
       .executeTakeFirstOrThrow()
   ).email;
 });
-afterAll(closeDatabase);
 
 const sessions = async (userId: string) =>
   (

@@ -1,21 +1,19 @@
 import { randomUUID } from 'node:crypto';
 import { STEPS } from '@/core/practice';
-import { answerTake } from '@/server/access/answers';
-import { getAssignmentToPlay, listAssignmentsOfStudent, sayStageDone } from '@/server/access/assignments';
-import { changeForStudent, copyToClass, getGiven, takeBack } from '@/server/access/given';
-import { getTake, handIn } from '@/server/access/takes';
-import { NotFound } from '@/server/access/viewer';
+import { NotFound } from '@/server/access/account/viewer';
+import { changeForStudent, copyToClass, getGiven, takeBack } from '@/server/access/practice/given';
+import { listAssignmentsOfStudent } from '@/server/access/practice/progress';
+import { getTake, handIn } from '@/server/access/practice/takes';
+import { getAssignmentToPlay, sayStageDone } from '@/server/access/practice/to-play';
+import { answerTake } from '@/server/access/review/answers';
 import { createStudent } from '@/server/auth/accounts';
-import { closeDatabase, database } from '@/server/db/connection';
+import { database } from '@/server/db/connection';
 import { insertClass } from '@/server/db/queries/classes';
-import { queue } from '@/server/jobs/queue';
+import { withOwnDatabase } from '../support/own-database';
 import { giveOut, PLAN, play } from '../support/plans';
 import { makeWorld } from '../support/world';
 
-afterAll(async () => {
-  await (await queue()).stop({ graceful: false });
-  await closeDatabase();
-});
+withOwnDatabase();
 
 test('a student is led through a plan, one thing at a time, and every stage is checked against its own music', async () => {
   const world = await makeWorld(5);

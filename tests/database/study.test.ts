@@ -1,22 +1,20 @@
 import { sql } from 'kysely';
 import { USUAL_STYLE, writeWord } from '@/core/counting';
 import { type DrawingWish, ENGRAVING_VERSION, LAYOUT_NAMES } from '@/engraving/engraving';
-import { assign, getAssignmentToPlay } from '@/server/access/assignments';
-import { changeCounting, changeVocabulary, getClass } from '@/server/access/classes';
-import { getLine } from '@/server/access/shelf';
-import { getSheet, getStudy, getStudyOfAssignment } from '@/server/access/study';
-import { NotFound } from '@/server/access/viewer';
-import { closeDatabase, database } from '@/server/db/connection';
+import { NotFound } from '@/server/access/account/viewer';
+import { assign } from '@/server/access/practice/giving-out';
+import { getAssignmentToPlay } from '@/server/access/practice/to-play';
+import { changeCounting, changeVocabulary, getClass } from '@/server/access/school/classes';
+import { getLine } from '@/server/access/shelf/shelf';
+import { getSheet, getStudy, getStudyOfAssignment } from '@/server/access/shelf/study';
+import { database } from '@/server/db/connection';
 import { insertLine } from '@/server/db/queries/lines';
 import { maybeEngraving, putOnStand, storeEngraving } from '@/server/db/queries/music';
-import { queue } from '@/server/jobs/queue';
 import { bookLine } from '../support/lines';
+import { withOwnDatabase } from '../support/own-database';
 import { makeWorld, pretendDrawn, type World } from '../support/world';
 
-afterAll(async () => {
-  await (await queue()).stop({ graceful: false });
-  await closeDatabase();
-});
+withOwnDatabase();
 
 const counted = (school: typeof USUAL_STYLE.school): DrawingWish[] =>
   LAYOUT_NAMES.map((layout) => ({ layout, counting: { ...USUAL_STYLE, school } }));

@@ -1,23 +1,22 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { join } from 'node:path';
 import { sql } from 'kysely';
-import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
 import { writeWav } from '@/core/signal';
-import { getLine } from '@/server/access/shelf';
-import { getTakeState, handIn } from '@/server/access/takes';
-import { importLine } from '@/server/access/writing';
-import { closeDatabase, database } from '@/server/db/connection';
-import { queue, requestCheck } from '@/server/jobs/queue';
+import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
+import { getTakeState, handIn } from '@/server/access/practice/takes';
+import { getLine } from '@/server/access/shelf/shelf';
+import { importLine } from '@/server/access/shelf/writing';
+import { database } from '@/server/db/connection';
+import { requestCheck } from '@/server/jobs/queue';
 import { bookLine, scoreXml } from '../support/lines';
+import { withOwnDatabase } from '../support/own-database';
 import { makeWorld, type World } from '../support/world';
 
-jest.mock('next/headers', () => ({ headers: async () => new Headers() }));
-jest.mock('next/navigation', () => ({ redirect: () => undefined }));
+withOwnDatabase();
 
 // The real worker process, from the production build.
 const startWorker = (): ChildProcess =>
-  spawn(process.execPath, ['dist/worker.mjs'], { cwd: join(__dirname, '../..'), stdio: 'ignore' });
+  spawn(process.execPath, ['dist/worker.mjs'], { cwd: process.cwd(), stdio: 'ignore' });
 const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
 
 const wav = writeWav(
@@ -29,7 +28,6 @@ const wav = writeWav(
 );
 /** Other tests have left their jobs before ours: some forty of them take half a minute. */
 const PATIENCE_MS = 90_000;
-jest.setTimeout(240_000);
 
 let world: World;
 let worker: ChildProcess | undefined;
@@ -55,8 +53,6 @@ beforeAll(async () => {
 });
 afterAll(async () => {
   worker?.kill('SIGKILL');
-  await (await queue()).stop({ graceful: false });
-  await closeDatabase();
 });
 
 test('takes wait while there is no worker, and are checked when one comes', async () => {

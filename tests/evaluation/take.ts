@@ -25,8 +25,8 @@ export interface EvaluationTake {
   readonly leadSeconds: number;
 }
 
-/** Makes a take. Equal seeds give equal takes; players come in turn, everything else by chance. */
-export function makeTake(seed: number): EvaluationTake {
+/** What a take is of: all but how it sounds. Equal seeds give equal plans; players come in turn, everything else by chance. */
+export function planTake(seed: number) {
   const random = createRandom(seed);
   const player = PLAYERS[seed % PLAYERS.length]!;
   const fonts = Object.keys(SOUND_FONTS) as SoundFont[];
@@ -34,11 +34,17 @@ export function makeTake(seed: number): EvaluationTake {
   const condition = random.pick(CONDITIONS);
   const tune = composeTune(1 + random.integer(0, TUNE_COUNT));
   const line = lineFor(tune, player);
-  const performed = performTake(line, tune, player, random.integer(0, 1_000_000));
+  return { seed, player, font, condition, tune, line, playingSeed: random.integer(0, 1_000_000) };
+}
+
+/** Makes a take. Equal seeds give equal takes. */
+export function makeTake(seed: number): EvaluationTake {
+  const { playingSeed, ...plan } = planTake(seed);
+  const { player, font, condition, tune, line } = plan;
+  const performed = performTake(line, tune, player, playingSeed);
   const audio = keptRecording(`take-${seed}`, () => {
     const dry = renderTones(performed.tones, player, font, performed.durationSeconds);
     return record(dry, condition, performed.clickSeconds, seed);
   });
-  const leadSeconds = leadOf(condition);
-  return { seed, player, font, condition, tune, line, performed, truth: performed.truth, audio, leadSeconds };
+  return { ...plan, performed, truth: performed.truth, audio, leadSeconds: leadOf(condition) };
 }

@@ -1,7 +1,7 @@
 // What Mevlo finds in every line of the demo book, for people to read: docs/demo-book-looked-over.md.
 // UPDATE_DOCS=1 writes it anew; it was then read beside the engraved lines.
 import { readFileSync, writeFileSync } from 'node:fs';
-import { maybeInstrumentOfPart } from '@/core/instruments';
+import { maybeInstrument } from '@/core/instruments';
 import { glossaryOf, lookOver } from '@/core/study';
 import { readBook } from '../support/lines';
 
@@ -14,7 +14,7 @@ before. Weights are how much a spot adds to the difficulty of its measures. Made
 `;
 
 function section({ file, line }: ReturnType<typeof readBook>[number]): string {
-  const instrument = maybeInstrumentOfPart(line.part.name);
+  const instrument = maybeInstrument(line.part.instrument);
   const goalBpm = line.part.tempo!.bpm;
   const look = lookOver(line.part, { instrument, level: 1, goalBpm, known: undefined }, 'us');
   const glossary = glossaryOf(line.part, 'us').map(({ term }) => term);

@@ -2,7 +2,7 @@ import { check } from '@/core/checking';
 import { needsWork } from '@/core/judging';
 import { hear } from '@/core/listening';
 import { writtenNotes } from '@/core/notation';
-import { type Flaw, type Performance, perform, STEADY_STYLE } from '@/core/playing';
+import { type Flaw, type Performance, perform, STEADY_STYLE } from '@/core/simulation';
 import { aubioNotes } from '../support/aubio';
 import { GM_PROGRAM, renderWithFluidSynth } from '../support/fluidsynth';
 import { bookLine } from '../support/lines';

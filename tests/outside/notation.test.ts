@@ -42,7 +42,7 @@ const played = JSON.parse(
   execFileSync(
     process.execPath,
     ['--import', 'tsx', 'tests/support/engraver-times.ts', ...lines.map(([file]) => join(BOOK_FOLDER, file))],
-    { cwd: join(__dirname, '../..'), encoding: 'utf8' },
+    { cwd: process.cwd(), encoding: 'utf8' },
   ),
 ) as readonly (readonly number[])[];
 

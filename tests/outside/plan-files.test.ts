@@ -1,6 +1,6 @@
 // Plans taken out: the calendar is read by ical.js (an independent reader of RFC 5545), the table by the rules of RFC 4180.
 import ICAL from 'ical.js';
-import { dueCalendar, type PlanRow, planCsv } from '@/core/reports';
+import { dueCalendar, type PlanRow, planCsv } from '@/core/school';
 
 const WRITTEN_AT = Date.UTC(2026, 10, 25, 12);
 const days = [

@@ -16,7 +16,13 @@ interface Sign {
   readonly abc?: string;
 }
 
-const FLUTE = { name: 'Flute', transpositionSemitones: 0, staffLines: 5, clef: 'treble' } as const;
+const FLUTE = {
+  id: 'flute',
+  name: 'Flute',
+  transpositionSemitones: 0,
+  staffLines: 5,
+  clef: 'treble',
+} as const;
 
 const measures = (score: Score) => score.parts[0]!.measures;
 const notes = (score: Score) =>

@@ -3,8 +3,8 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type MidiEvent, writeMidi } from 'midi-file';
-import type { Performance } from '@/core/playing';
 import { type Audio, readWav } from '@/core/signal';
+import type { Performance } from '@/core/simulation';
 
 const SOUND_FONT = '/usr/share/sounds/sf2/TimGM6mb.sf2';
 const TICKS_PER_SECOND = 1000;

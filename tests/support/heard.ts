@@ -18,7 +18,7 @@ export const heardTone = (
   startStrength: 1,
   oddPartialsDb: 0,
   octaveBelowDb: -50,
-  restarts: [],
+  reattacks: [],
   levelChangesSeconds: [],
   ...more,
 });

@@ -1,15 +1,11 @@
-import { randomUUID } from 'node:crypto';
 import { USUAL_STYLE } from '@/core/counting';
-import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
-import { READY_PLANS } from '@/core/practice';
-import { writeWav } from '@/core/signal';
+import { lineOfStage, READY_PLANS, stagesOfGiven } from '@/core/practice';
 import { LAYOUT_NAMES } from '@/engraving/engraving';
-import { assign, getAssignmentToPlay } from '@/server/access/assignments';
-import { lineOfStage, stagesOfAssignment } from '@/server/access/stages';
-import { handIn } from '@/server/access/takes';
+import { assign } from '@/server/access/practice/giving-out';
+import { getAssignmentToPlay } from '@/server/access/practice/to-play';
 import { storeMusic } from '@/server/db/queries/music';
-import { checkTake } from '@/server/jobs/check-take';
 import { bookLine } from './lines';
+import { handInAndCheck, performed } from './takes';
 import { pretendDrawn, type World } from './world';
 
 /** What the worlds of these checks learn by. */
@@ -28,7 +24,7 @@ export async function giveOut(world: World, form: object = {}): Promise<string> 
     ...form,
   });
   if ('problem' in given) throw new Error(given.problem);
-  for (const stage of stagesOfAssignment({ plan: PLAN, startBpm: 66, goalBpm: 80, nextLineId: null }, LINE)) {
+  for (const stage of stagesOfGiven({ plan: PLAN, startBpm: 66, goalBpm: 80, nextLineId: null }, LINE)) {
     const hash = await storeMusic(lineOfStage(LINE, stage));
     await pretendDrawn(
       hash,
@@ -44,14 +40,7 @@ export async function play(world: World, assignmentId: string, stageId: string):
   const isClapped = line.part.measures[0]!.events.some(
     (e) => e.kind === 'note' && e.pitch.kind === 'unpitched',
   );
-  const sound = render(
-    perform(line, { ...STEADY_STYLE, seed: 4, bpm: nextBpm }),
-    isClapped ? 'clap' : 'flute',
-    { ...QUIET_ROOM, sampleRate: 22050, seed: 4 },
-  );
-  const id = randomUUID();
-  const form = { id, assignmentId, askedBpm: `${nextBpm}`, source: 'recorded', stage: stageId };
-  expect(await handIn(world.student, form, writeWav(sound))).toEqual({ ok: true, takeId: id });
-  await checkTake(id);
-  return id;
+  const instrument = isClapped ? 'clap' : 'flute';
+  const wav = await performed({ line, bpm: nextBpm, seed: 4, instrument });
+  return handInAndCheck(world.student, { assignmentId, askedBpm: `${nextBpm}`, stage: stageId }, wav);
 }

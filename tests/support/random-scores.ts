@@ -96,7 +96,12 @@ function randomPart(random: Random, id: string, shape: Shape): Part {
   }
   const part: Part = {
     id,
-    name: random.pick(['Flute', 'Clarinet in B♭', 'Drum & kit']),
+    ...random.pick([
+      { name: 'Flute', instrument: 'flute' },
+      { name: 'Clarinet in B♭', instrument: 'clarinet' },
+      { name: 'Drum & kit', instrument: 'drum-kit' },
+      { name: 'Somebody', instrument: undefined },
+    ] as const),
     transpositionSemitones: random.pick([0, -2, -9, -7, 12, -12, -14]),
     staffLines: isPercussion ? random.pick([1, 5]) : 5,
     tempo: random.pick([

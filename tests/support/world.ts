@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { type DrawingWish, ENGRAVING_VERSION, USUAL_DRAWINGS } from '@/engraving/engraving';
-import type { Viewer } from '@/server/access/viewer';
+import type { Viewer } from '@/server/access/account/viewer';
 import { createStudent, createTeacher } from '@/server/auth/accounts';
 import { insertAssignment } from '@/server/db/queries/assignments';
 import { insertBook } from '@/server/db/queries/books';

@@ -29,10 +29,14 @@ function createAuth() {
 }
 
 type Auth = ReturnType<typeof createAuth>;
-let instance: Auth | undefined;
+const instances = new WeakMap<ReturnType<typeof connection>['pool'], Auth>();
 
-/** Created at first use: a build has no database. */
+/** Created at first use, for the database of now: a build has none. */
 export function auth(): Auth {
-  instance ??= createAuth();
-  return instance;
+  const { pool } = connection();
+  const known = instances.get(pool);
+  if (known) return known;
+  const created = createAuth();
+  instances.set(pool, created);
+  return created;
 }

@@ -1,15 +1,16 @@
-import { check } from '@/core/checking';
-import { outlineOf } from '@/core/hearing';
+import { checkHeard } from '@/core/checking';
+import { echoAlongside } from '@/core/playback';
+import { outlineOf } from '@/core/review';
 import { readWav, writeWav } from '@/core/signal';
-import { echoAlongside } from '@/core/sounding';
 import { maybeTakeToCheck, storeCheck, storeFailure, storeRemark } from '@/server/db/queries/takes';
 import { decodeSound } from './decode-sound';
+import { EAR, type Ear } from './ear';
 import { policyOfTake } from './policy-of-take';
 import { readBank } from './read-bank';
 import { remarkOn } from './remark-on';
 
 /** Checks one take: load, decode, compute, store. A sound that cannot be read fails with a reason, for good. */
-export async function checkTake(takeId: string): Promise<void> {
+export async function checkTake(takeId: string, ear: Ear = EAR): Promise<void> {
   const take = await maybeTakeToCheck(takeId);
   // Withdrawn meanwhile: nothing to do.
   if (!take) return;
@@ -24,7 +25,7 @@ export async function checkTake(takeId: string): Promise<void> {
     alongside && alongside.path.sampleRate === sampleRate
       ? await echoAlongside(line, askedBpm, alongside, samples.length, readBank)
       : undefined;
-  const result = check(line, sound.value, askedBpm, { echo, policy: policyOfTake(take) });
+  const result = checkHeard(line, ear.hear(sound.value, echo), askedBpm, policyOfTake(take));
   const outline = outlineOf(result.heard);
   await storeCheck(
     takeId,
@@ -32,5 +33,5 @@ export async function checkTake(takeId: string): Promise<void> {
     take.audioType === 'upload' ? Buffer.from(writeWav(sound.value)) : undefined,
   );
   // The verdict is there; a reason to listen may come a moment later.
-  await storeRemark(takeId, await remarkOn(take, result, outline));
+  await storeRemark(takeId, await remarkOn(take, result, outline, ear));
 }

@@ -13,6 +13,13 @@ export function queue(options: { readonly maintenance: boolean } = { maintenance
   return holder.mevloQueue;
 }
 
+/** Ends the queue of this process at once, if it was used: at the end of a script or a test. */
+export async function closeQueue(): Promise<void> {
+  const started = holder.mevloQueue;
+  holder.mevloQueue = undefined;
+  await (await started)?.stop({ graceful: false });
+}
+
 async function startQueue(maintenance: boolean): Promise<PgBoss> {
   const boss = new PgBoss({
     connectionString: process.env.DATABASE_URL,

@@ -1,13 +1,11 @@
-import { BACKINGS } from '@/core/accompanying';
 import type { Following } from '@/core/following';
-import { isOneTone, isSameRecording, mayBeTheModel, type Outline, outlineOf } from '@/core/hearing';
 import type { Verdict } from '@/core/judging';
-import { type Heard, hear } from '@/core/listening';
+import type { Heard } from '@/core/listening';
 import type { Line } from '@/core/notation';
-import { AS_WRITTEN } from '@/core/playing';
-import { backingOf, modelOf, renderSampledWhole } from '@/core/sounding';
+import { AS_WRITTEN, BACKINGS, backingOf, modelOf } from '@/core/playback';
+import { isOneTone, isSameRecording, mayBeTheModel, type Outline } from '@/core/review';
 import { listOutlinesBefore, type Remarked } from '@/server/db/queries/takes';
-import { readBank } from './read-bank';
+import type { Ear } from './ear';
 
 interface Checked {
   readonly heard: Heard;
@@ -29,6 +27,7 @@ export async function remarkOn(
   take: CheckedTake,
   { heard, verdict, following }: Checked,
   outline: Outline,
+  ear: Ear,
 ): Promise<Remarked | undefined> {
   const before = await listOutlinesBefore(take);
   const same = before.find((other) => isSameRecording(other.outline, outline));
@@ -37,32 +36,30 @@ export async function remarkOn(
     return { remark, takeId: same.id };
   }
   if (verdict.state !== 'judged')
-    return isOneTone(heard) || (await isBackingAlone(take, outline))
+    return isOneTone(heard) || (await isBackingAlone(take, outline, ear))
       ? { remark: 'backing-alone' }
       : undefined;
-  const isModel = mayBeTheModel(following) && (await isTheModel(take, verdict, outline));
+  const isModel = mayBeTheModel(following) && (await isTheModel(take, verdict, outline, ear));
   return isModel ? { remark: 'like-the-model' } : undefined;
 }
 
-/** Rendering takes a second or two: only where a look at the notes does not settle it. */
-const RENDERED_SAMPLE_RATE = 22050;
-
-async function isBackingAlone({ line, askedBpm }: CheckedTake, outline: Outline): Promise<boolean> {
+async function isBackingAlone({ line, askedBpm }: CheckedTake, outline: Outline, ear: Ear): Promise<boolean> {
   for (const kind of BACKINGS) {
     const found = backingOf(line, askedBpm, kind);
     if (!found) continue;
-    if (isSameRecording(await outlineOfRendered(found), outline)) return true;
+    if (isSameRecording(await ear.outlineOfPlayed(found), outline)) return true;
   }
   return false;
 }
 
 /** The model plays at any tempo of the metronome. */
-async function isTheModel({ line }: CheckedTake, { tempo }: Verdict, outline: Outline): Promise<boolean> {
+async function isTheModel(
+  { line }: CheckedTake,
+  { tempo }: Verdict,
+  outline: Outline,
+  ear: Ear,
+): Promise<boolean> {
   if (tempo.playedBpm === undefined) return false;
   const found = modelOf(line, Math.round(tempo.playedBpm), AS_WRITTEN);
-  return isSameRecording(await outlineOfRendered(found), outline);
-}
-
-async function outlineOfRendered({ model, bank }: ReturnType<typeof modelOf>): Promise<Outline> {
-  return outlineOf(hear(await renderSampledWhole(model, await readBank(bank), RENDERED_SAMPLE_RATE)));
+  return isSameRecording(await ear.outlineOfPlayed(found), outline);
 }

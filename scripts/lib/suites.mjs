@@ -1,0 +1,181 @@
+import { rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { freePort, startApp } from './app.mjs';
+import { bundleWorker, ensureBuild } from './build.mjs';
+import { copyDatabase, freshDatabase, startPostgres } from './postgres.mjs';
+import { runTypeScript } from './process.mjs';
+import { PlainError } from './say.mjs';
+import { sessionSecret } from './setup.mjs';
+import { RESULTS, readJson, runLogged } from './suite.mjs';
+
+/** Databases that suites copy. The names stand in tests/support/own-database.ts as well. */
+const TEMPLATE = 'template_of_checks';
+const DEMO_TEMPLATE = 'template_of_pages';
+/** Each with an application, and so a school, of its own. */
+const PAGE_WORKERS = 2;
+
+let server;
+/** One PostgreSQL for all suites of this run. */
+const postgres = () => {
+  server ??= startPostgres();
+  return server;
+};
+
+async function migrated(name, demo = false) {
+  const { url } = await postgres();
+  const databaseUrl = await freshDatabase(url, name);
+  const env = {
+    ...process.env,
+    DATABASE_URL: databaseUrl,
+    SESSION_SECRET: sessionSecret(),
+    MEVLO_ADDRESS: 'http://127.0.0.1:3000',
+  };
+  await runTypeScript('src/server/db/migrate.ts', [], { env, quiet: true });
+  if (demo) await runTypeScript('src/server/demo/seed.ts', [], { env, quiet: true });
+  else await runTypeScript('tests/support/make-queue.ts', [], { env, quiet: true });
+  return env;
+}
+
+/** @param project of jest.config.mjs. */
+async function jest(project, patterns, log, env = process.env) {
+  const results = join(RESULTS, `${project}.json`);
+  rmSync(results, { force: true });
+  const args = ['--selectProjects', project, '--json', `--outputFile=${results}`];
+  const wanted = patterns.length > 0 ? ['--testPathPatterns', patterns.join('|')] : [];
+  const outcome = () => {
+    const found = readJson(results);
+    return {
+      counts: {
+        passed: found?.numPassedTests ?? 0,
+        failed: (found?.numFailedTests ?? 0) + (found?.numRuntimeErrorTestSuites ?? 0),
+      },
+      triedAgain: [],
+    };
+  };
+  await withOutcome(outcome, () =>
+    runLogged(
+      process.execPath,
+      ['--conditions=react-server', '--import', 'tsx', 'node_modules/jest/bin/jest.js', ...args, ...wanted],
+      log,
+      { env: { ...env, TSX_TSCONFIG_PATH: 'tests/tsconfig.json' } },
+    ),
+  );
+  return outcome();
+}
+
+/** @param project of playwright.config.ts. */
+async function playwright(project, patterns, log, { workers, env }) {
+  const results = join(RESULTS, `${project}.json`);
+  rmSync(results, { force: true });
+  const outcome = () => {
+    const found = readJson(results);
+    return {
+      counts: {
+        passed: (found?.stats?.expected ?? 0) + (found?.stats?.flaky ?? 0),
+        failed: found?.stats?.unexpected ?? 0,
+      },
+      triedAgain: found ? flakyIn(found) : [],
+    };
+  };
+  const args = ['playwright', 'test', `--project=${project}`, `--workers=${workers}`, ...patterns];
+  await withOutcome(outcome, () =>
+    runLogged('npx', args, log, { env: { ...env, RESULTS_FILE: results } }),
+  );
+  return outcome();
+}
+
+const flakyIn = ({ suites }) =>
+  suites.flatMap(({ specs = [], suites: inner = [] }) => [
+    ...specs.filter(({ tests }) => tests.some(({ status }) => status === 'flaky')).map(({ title }) => title),
+    ...flakyIn({ suites: inner }),
+  ]);
+
+/** A suite that fails still says how many checks passed. */
+async function withOutcome(outcome, work) {
+  try {
+    await work();
+  } catch (error) {
+    if (error instanceof PlainError) error.outcome = outcome();
+    throw error;
+  }
+}
+
+/** Applications with demo data, one a worker, each on a copy of the same database. */
+async function withApps(count, names, work) {
+  const { url } = await postgres();
+  const apps = await Promise.all(
+    Array.from({ length: count }, async (_, index) => {
+      const databaseUrl = await copyDatabase(url, `${names}_${index}`, DEMO_TEMPLATE);
+      const app = await startApp({ databaseUrl, port: await freePort(), demo: true, seeded: true });
+      running.add(app);
+      return { ...app, databaseUrl };
+    }),
+  );
+  try {
+    return await work({
+      ...process.env,
+      SESSION_SECRET: sessionSecret(),
+      MEVLO_ADDRESSES: apps.map(({ address }) => address).join(' '),
+      DATABASE_URLS: apps.map(({ databaseUrl }) => databaseUrl).join(' '),
+    });
+  } finally {
+    await Promise.all(apps.map(({ stop }) => stop()));
+  }
+}
+
+let demo;
+/** The demo data, made once. */
+const demoTemplate = () => {
+  demo ??= migrated(DEMO_TEMPLATE, true);
+  return demo;
+};
+
+const running = new Set();
+
+/** Ends what the suites have started: applications, then the database they use. */
+export async function stopAll() {
+  await Promise.all([...running].map(({ stop }) => stop()));
+  await (await server)?.stop();
+}
+
+export const SUITES = {
+  build: { run: () => ensureBuild() },
+  style: {
+    run: async (_, log) => {
+      await runLogged('npx', ['tsc', '--noEmit'], log);
+      await runLogged('npx', ['biome', 'check', '--error-on-warnings', '.'], log);
+    },
+  },
+  unit: { run: (patterns, log) => jest('unit', patterns, log) },
+  database: {
+    run: async (patterns, log) => {
+      const [{ url }, env] = await Promise.all([postgres(), migrated(TEMPLATE), bundleWorker()]);
+      return jest('database', patterns, log, { ...env, MEVLO_TEST_SERVER: url });
+    },
+  },
+  command: {
+    after: ['build'],
+    run: async (patterns, log) => {
+      await ensureBuild();
+      return jest('command', patterns, log);
+    },
+  },
+  pages: {
+    after: ['build'],
+    run: async (patterns, log) => {
+      await ensureBuild();
+      await demoTemplate();
+      return withApps(PAGE_WORKERS, 'pages', (env) =>
+        playwright('pages', patterns, log, { workers: PAGE_WORKERS, env }),
+      );
+    },
+  },
+  microphone: {
+    after: ['build'],
+    run: async (patterns, log) => {
+      await ensureBuild();
+      await demoTemplate();
+      return withApps(1, 'microphone', (env) => playwright('microphone', patterns, log, { workers: 1, env }));
+    },
+  },
+};

@@ -1,0 +1,303 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { writtenNotes } from '@/core/notation';
+import { writeWav } from '@/core/signal';
+import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
+import { seeVerdict, signInStudent, signInTeacher, weakMeasures } from '../support/browser';
+import { bookLine } from '../support/lines';
+
+async function clean(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+}
+
+/** The form for a new plan; kept plans have the same fields. */
+function newPlan(page: Page) {
+  return page.locator('section').filter({ has: page.getByRole('heading', { name: 'A new plan' }) });
+}
+
+/** A second try finds what the first one kept. */
+function named(plan: string): string {
+  return `${plan} ${test.info().retry + 1}`;
+}
+
+/** Presses "Tap it", or "Try again", and then the space key on some beats after the first click is seen. */
+async function tapRhythm(page: Page, button: string, bpm: number, beats: readonly number[]): Promise<void> {
+  await page.getByRole('button', { name: button }).evaluate(
+    (element, times) => {
+      (element as HTMLButtonElement).click();
+      // A busy machine takes its time to make the sound ready.
+      const watch = () => {
+        if (!document.querySelector('[data-beat="1"]')) {
+          requestAnimationFrame(watch);
+          return;
+        }
+        for (const time of times) {
+          setTimeout(() => window.dispatchEvent(new KeyboardEvent('keydown', { code: 'Space' })), time);
+        }
+      };
+      watch();
+    },
+    beats.map((beat) => (beat * 60_000) / bpm),
+  );
+}
+
+test('a teacher plans with a few touches; a student does one thing after the other', async ({
+  browser,
+  baseURL,
+}) => {
+  test.setTimeout(180_000);
+  const teacher = await signInTeacher(await browser.newContext({ baseURL }));
+  await teacher.goto('/shelf');
+  // Six touches give a plan out: line, class, plan, pieces, day, and out with it.
+  await teacher.getByRole('link', { name: /2 Porch Light/ }).click();
+  await teacher.getByLabel('Class').selectOption({ label: 'Tuesday flutes' });
+  await teacher.getByLabel('How to learn it').selectOption('Count, name, sing, play');
+  await expect(teacher.getByTestId('plan-facts')).toContainText('minutes in all');
+  const many = Number(/^(\d+) stages/.exec((await teacher.getByTestId('plan-facts').textContent())!)![1]);
+  await teacher.getByLabel('In pieces').selectOption('the whole line');
+  await expect(teacher.getByTestId('plan-facts')).not.toContainText(`${many} stages`);
+  await teacher.getByLabel('In pieces').selectOption('two measures at a time');
+  await clean(teacher);
+  await teacher.getByRole('button', { name: 'Give it out' }).click();
+  await expect(teacher).toHaveURL(/\/desk$/);
+
+  const student = await signInStudent(
+    await browser.newContext({ baseURL, viewport: { width: 390, height: 844 } }),
+    'tomas',
+  );
+  await student
+    .getByRole('link', { name: /2 Porch Light.*Next: Count aloud.*Measures 1 to 2/ })
+    .first()
+    .click();
+  await expect(student.getByTestId('stage')).toHaveText('Count aloud: Measures 1 to 2', { timeout: 20_000 });
+  await expect(student.getByText('Mevlo listens to the rhythm alone.')).toBeVisible();
+  await student.waitForLoadState('networkidle');
+  // Half, quarter, quarter, half, counted in by four beats; the last note is forgotten.
+  await tapRhythm(student, 'Tap it', 56, [4, 6, 7]);
+  await seeVerdict(student);
+  expect((await weakMeasures(student)).map((weak) => weak[0])).toEqual(['2']);
+  await tapRhythm(student, 'Try again', 56, [4, 6, 7, 8]);
+  await seeVerdict(student);
+  // Both takes of the sitting are there to choose from.
+  await expect(student.getByRole('radio', { name: /^Take/ })).toHaveCount(2);
+  expect(await weakMeasures(student)).toEqual([]);
+  await clean(student);
+  await student.getByRole('button', { name: 'Hand in' }).click();
+  await expect(student).toHaveURL(/\/takes\//);
+  expect(await weakMeasures(student)).toEqual([]);
+  await student.goto('/practice');
+  await student
+    .getByRole('link', { name: /2 Porch Light.*Next: Name and finger/ })
+    .first()
+    .click();
+
+  // What cannot be heard is said, but not before it was done to the end.
+  await expect(student.getByTestId('stage')).toHaveText('Name and finger: Measures 1 to 2', {
+    timeout: 20_000,
+  });
+  await expect(student.getByText('you say when it went well')).toBeVisible();
+  await student.waitForLoadState('networkidle');
+  await student.getByRole('button', { name: 'Start the click' }).click();
+  await expect(student.getByRole('status').filter({ hasText: 'Count …' })).toBeVisible();
+  await expect(student.getByRole('button', { name: 'It went well' })).toHaveCount(0);
+  await expect(student.getByRole('button', { name: 'It went well' })).toBeVisible({ timeout: 30_000 });
+  await student.getByRole('button', { name: 'It went well' }).click();
+  await expect(student.getByTestId('stage')).toHaveText('Sing it: Measures 1 to 2', { timeout: 20_000 });
+  await expect(student.getByText(/2 of \d+ done/)).toBeVisible();
+
+  // Going back, and on to a stage that is played.
+  await student.getByText('The whole way').click();
+  await student.getByRole('link', { name: /Play the notes: Measures 1 to 2/ }).click();
+  await expect(student.getByTestId('stage')).toHaveText('Play the notes: Measures 1 to 2', {
+    timeout: 20_000,
+  });
+  await expect(student.getByRole('button', { name: 'Play and record' })).toBeVisible();
+  await clean(student);
+});
+
+test('a plan of one’s own is made, given to one student, changed for him, helped with and taken out', async ({
+  browser,
+  baseURL,
+}) => {
+  test.setTimeout(180_000);
+  const teacher = await signInTeacher(await browser.newContext({ baseURL }));
+  await teacher.goto('/plans');
+  const plan = newPlan(teacher);
+  await plan.getByLabel('Name of the plan').fill(named('Sing, then play'));
+  for (const name of [
+    'Clap the rhythm',
+    'On one easy note',
+    'Name and finger',
+    'Add the slurs',
+    'Play all that is written',
+  ])
+    await plan.getByRole('button', { name: `Leave out ${name}` }).click();
+  await plan.getByRole('button', { name: '+ Sing it' }).click();
+  await plan.getByRole('button', { name: 'Sing it earlier' }).click();
+  await plan.getByRole('button', { name: 'Sing it earlier' }).click();
+  await expect(plan.getByRole('list').last().getByRole('listitem').first()).toContainText('Sing it');
+  await plan.getByLabel('Each rung up by').selectOption('4 beats a minute');
+  await clean(teacher);
+  await plan.getByRole('button', { name: 'Keep the plan' }).click();
+  await expect(teacher.locator('summary', { hasText: named('Sing, then play') })).toBeVisible();
+
+  await teacher.goto('/shelf');
+  await teacher.getByRole('link', { name: /13 Ferry in the Fog/ }).click();
+  await teacher.getByLabel('Class').selectOption({ label: 'Tuesday flutes' });
+  await teacher.getByText('Only for some students').click();
+  await teacher.getByLabel('Nuri Ashdown').check();
+  await teacher.getByLabel('Start at').fill('60');
+  await teacher.getByLabel('Goal').fill('70');
+  await teacher.getByLabel('How to learn it').selectOption(named('Sing, then play'));
+  await expect(teacher.getByRole('list', { name: 'Tempo ladder' }).getByRole('listitem')).toHaveText([
+    '60',
+    '64',
+    '68',
+    '70',
+  ]);
+  await teacher.getByRole('button', { name: 'Give it out' }).click();
+  await teacher.getByRole('link', { name: '13 Ferry in the Fog' }).first().click();
+  await expect(teacher.locator('[data-student]')).toHaveCount(1);
+  await expect(teacher.locator('[data-student="Nuri Ashdown"]')).toContainText('Sing it');
+
+  const student = await signInStudent(
+    await browser.newContext({ baseURL, viewport: { width: 820, height: 1180 } }),
+    'nuri',
+  );
+  await student
+    .getByRole('link', { name: /13 Ferry in the Fog/ })
+    .first()
+    .click();
+  await expect(student.getByTestId('stage')).toContainText('Sing it', { timeout: 20_000 });
+  await student.getByText('I need help').click();
+  await student.getByLabel('With', { exact: true }).selectOption('measure 2');
+  await student.getByRole('button', { name: 'Ask my teacher' }).click();
+  await expect(student.getByText('Your teacher knows now.')).toBeVisible();
+  await clean(student);
+
+  await teacher.goto('/desk');
+  await clean(teacher);
+  await teacher.getByRole('link', { name: /Nuri Ashdown 13 Ferry in the Fog, measure 2/ }).click();
+  await teacher.getByRole('button', { name: 'Helped' }).click();
+  await expect(teacher.getByText('Asks for help')).toHaveCount(0);
+  await teacher.getByText('Change it for Nuri Ashdown').click();
+  await teacher.getByLabel('Start at').fill('54');
+  await teacher.getByRole('button', { name: 'Change', exact: true }).click();
+  await expect(teacher.getByText('own goal: 54 to 70')).toBeVisible();
+  await clean(teacher);
+  const csv = await teacher.request.get(
+    (await teacher.getByRole('link', { name: 'As a table (CSV)' }).getAttribute('href'))!,
+  );
+  expect(await csv.text()).toContain('Sing it');
+  await teacher.getByRole('link', { name: 'The plan on paper' }).click();
+  await expect(teacher.getByRole('row', { name: /Sing it/ }).first()).toBeVisible();
+  await clean(teacher);
+  await teacher.goBack();
+  await teacher.getByRole('button', { name: 'Take it back' }).click();
+  await expect(teacher).toHaveURL(/\/desk$/);
+  await student.goto('/practice');
+  await expect(student.getByRole('link', { name: /13 Ferry in the Fog/ })).toHaveCount(0);
+});
+
+/** Brings in a recording of a line of the book at a tempo. @param shareMissing of its notes that are left out. */
+async function bringIn(page: Page, lineNumber: number, bpm: number, shareMissing: number): Promise<void> {
+  const line = bookLine(lineNumber);
+  const notes = writtenNotes(line);
+  const flaws = notes
+    .filter((_, index) => index % 10 < shareMissing * 10)
+    .map(({ id }) => ({ kind: 'missing', noteId: id }) as const);
+  const sound = render(perform(line, { ...STEADY_STYLE, seed: bpm, bpm }, flaws), 'flute', {
+    ...QUIET_ROOM,
+    sampleRate: 22050,
+    seed: 3,
+  });
+  await page.waitForLoadState('networkidle');
+  await page.getByText('I have a recording already').click();
+  await page
+    .getByLabel('Bring in a sound file')
+    .setInputFiles({ name: 'take.wav', mimeType: 'audio/wav', buffer: Buffer.from(writeWav(sound)) });
+  await expect(page).toHaveURL(/\/takes\//, { timeout: 20_000 });
+  await expect(page.getByTestId('next-step')).toBeVisible({ timeout: 30_000 });
+}
+
+test('a student climbs two rungs and falls back one; the class keeps its pace', async ({
+  browser,
+  baseURL,
+}) => {
+  test.setTimeout(240_000);
+  const teacher = await signInTeacher(await browser.newContext({ baseURL }));
+  await teacher.goto('/plans');
+  const plan = newPlan(teacher);
+  await plan.getByLabel('Name of the plan').fill(named('Straight up the ladder'));
+  for (const name of [
+    'Clap the rhythm',
+    'On one easy note',
+    'Name and finger',
+    'Play the notes',
+    'Add the slurs',
+    'Add accents and staccato',
+  ])
+    await plan.getByRole('button', { name: `Leave out ${name}` }).click();
+  await plan.getByLabel('In pieces').selectOption('the whole line');
+  await plan.getByLabel('Two up after').fill('0');
+  await plan.getByRole('button', { name: 'Keep the plan' }).click();
+  await expect(teacher.locator('summary', { hasText: named('Straight up the ladder') })).toBeVisible();
+  await teacher.goto('/shelf');
+  await teacher
+    .getByRole('link', { name: /1 Two Steps and Stay/ })
+    .first()
+    .click();
+  await teacher.getByLabel('Class').selectOption({ label: 'Tuesday flutes' });
+  await teacher.getByLabel('Start at').fill('60');
+  await teacher.getByLabel('Goal').fill('76');
+  await teacher.getByLabel('How to learn it').selectOption(named('Straight up the ladder'));
+  // A day is too little for everything that is given out.
+  await teacher.getByLabel('Due').fill(
+    await teacher
+      .getByLabel('Due')
+      .getAttribute('min')
+      .then((day) => day!),
+  );
+  await expect(teacher.getByText(/this class practises 20/)).toBeVisible();
+  // A second try has a day of its own.
+  const day = 30 - test.info().retry;
+  await teacher.getByLabel('Due').fill(`2027-06-${day}`);
+  await teacher.getByRole('button', { name: 'Give it out' }).click();
+  await expect(teacher).toHaveURL(/\/desk$/);
+
+  const student = await signInStudent(await browser.newContext({ baseURL }), 'wren');
+  const next = () =>
+    student.getByRole('link', { name: new RegExp(`1 Two Steps and Stay.*due .* ${day} Jun`) });
+  const at = async (bpm: number) => expect(next()).toContainText(`at ${bpm}`);
+  const play = async (bpm: number, shareMissing: number) => {
+    await student.goto('/practice');
+    await next().click();
+    await bringIn(student, 1, bpm, shareMissing);
+    await student.goto('/practice');
+  };
+  await student.goto('/practice');
+  await at(60);
+  await play(60, 0);
+  await at(60);
+  await play(60, 0);
+  await at(66);
+  await play(66, 0);
+  await play(66, 0);
+  await at(72);
+  await play(72, 0.7);
+  await at(72);
+  await play(72, 0.7);
+  await at(66);
+
+  await teacher.goto('/classes');
+  await teacher.getByRole('link', { name: /Tuesday flutes/ }).click();
+  await teacher.getByRole('link', { name: 'Pieces by a date' }).click();
+  await teacher.getByLabel('Pieces').fill('20');
+  await teacher.getByLabel('From', { exact: true }).fill('2026-09-01');
+  await teacher.getByLabel('By', { exact: true }).fill('2027-02-28');
+  await teacher.getByRole('button', { name: 'Set the goal' }).click();
+  await expect(teacher.getByText('one about every 9 days')).toBeVisible();
+  await expect(teacher.getByText(/behind: \d/).first()).toBeVisible();
+  await clean(teacher);
+});

@@ -1,0 +1,114 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type Browser, type BrowserContext, chromium, expect, type Page } from '@playwright/test';
+import { writeWav } from '@/core/signal';
+import { type Flaw, perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
+import { DEMO_CLASSES, DEMO_TEACHER } from '@/server/demo/scenario';
+import { bookLine } from './lines';
+
+/** Every worker has an application, and so a school, of its own. */
+const PLACE = Number(process.env.TEST_PARALLEL_INDEX ?? 0);
+export const ADDRESS = process.env.MEVLO_ADDRESSES!.split(' ')[PLACE]!;
+export const DATABASE_URL = process.env.DATABASE_URLS!.split(' ')[PLACE]!;
+process.env.DATABASE_URL = DATABASE_URL;
+
+const FLAGS = [
+  ...['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run'],
+  ...['--disable-background-networking', '--disable-component-update', '--disable-sync'],
+];
+
+/** A browser whose microphone plays a WAV file once, from the moment it is opened. */
+export function launchWithMicrophone(wavPath: string): Promise<Browser> {
+  return chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      ...FLAGS,
+      '--use-fake-ui-for-media-stream',
+      '--use-fake-device-for-media-stream',
+      `--use-file-for-fake-audio-capture=${wavPath}%noloop`,
+    ],
+  });
+}
+
+/** Records a performance of a book line to a file, with silence at its end. @param leadSeconds before the first note. */
+export function recordToFile(
+  lineNumber: number,
+  bpm: number,
+  leadSeconds: number,
+  flaws: readonly Flaw[],
+): string {
+  const performance = perform(bookLine(lineNumber), { ...STEADY_STYLE, seed: 8, bpm, leadSeconds }, flaws);
+  const sound = render({ ...performance, durationSeconds: performance.durationSeconds + 5 }, 'flute', {
+    ...QUIET_ROOM,
+    seed: 8,
+  });
+  const path = join(mkdtempSync(join(tmpdir(), 'mevlo-mic-')), 'take.wav');
+  writeFileSync(path, writeWav(sound));
+  return path;
+}
+
+export async function signInTeacher(context: BrowserContext): Promise<Page> {
+  const page = await context.newPage();
+  await page.goto('/sign-in');
+  await page.getByRole('tab', { name: 'I teach' }).click();
+  await page.getByLabel('E-mail').fill(DEMO_TEACHER.email);
+  await page.getByLabel('Password').fill(DEMO_TEACHER.password);
+  await page.getByRole('button', { name: 'Come in' }).click();
+  await expect(page).toHaveURL(/\/desk$/);
+  return page;
+}
+
+export async function signInStudent(context: BrowserContext, userName: string): Promise<Page> {
+  const found = DEMO_CLASSES.flatMap((c) => c.students.map((student) => ({ code: c.code, ...student }))).find(
+    (s) => s.userName === userName,
+  )!;
+  const page = await context.newPage();
+  await page.goto('/sign-in');
+  await page.getByLabel('Class code').fill(found.code);
+  await page.getByLabel('User name').fill(found.userName);
+  await page.getByLabel('PIN').fill(found.pin);
+  await page.getByRole('button', { name: 'Come in' }).click();
+  await expect(page).toHaveURL(/\/practice$/);
+  return page;
+}
+
+/** Goes on to the verdict without rating the take. */
+export async function seeVerdict(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Not this time' }).click({ timeout: 60_000 });
+  await page.getByTestId('next-step').waitFor();
+}
+
+/** What the ledger says needs work: `2 notes`, `6 rhythm`. */
+export async function weakMeasures(page: Page): Promise<string[]> {
+  await page.getByTestId('next-step').waitFor();
+  return page
+    .locator('[data-measure]')
+    .evaluateAll((cells) =>
+      cells
+        .map((cell) => `${cell.getAttribute('data-measure')} ${cell.getAttribute('data-needs-work')}`)
+        .filter((text) => /\w$/.test(text) && !/^\d+ $/.test(text)),
+    );
+}
+
+/** A student at the stand of one of the lines. */
+export async function atStandOf(context: BrowserContext, userName: string, line: RegExp): Promise<Page> {
+  const page = await signInStudent(context, userName);
+  await page.getByRole('link', { name: line }).first().click();
+  await page.getByRole('button', { name: 'Play and record' }).waitFor();
+  await page.waitForLoadState('networkidle');
+  return page;
+}
+
+/** Opens the newest take of a student on a line, from wherever the desk lists it. @returns its address. */
+export async function openTake(page: Page, student: string, line: string): Promise<string> {
+  const row = page
+    .locator('a[href^="/takes/"]')
+    .filter({ hasText: student })
+    .filter({ hasText: line })
+    .first();
+  const href = new URL((await row.getAttribute('href'))!, page.url()).pathname;
+  await page.goto(href);
+  await page.getByTestId('next-step').waitFor();
+  return href;
+}

@@ -1,0 +1,35 @@
+import pg from 'pg';
+import { closeDatabase } from '@/server/db/connection';
+import { closeQueue } from '@/server/jobs/queue';
+
+/** Migrated, with an empty job queue, and used by nobody: every suite works on a copy of it. */
+const TEMPLATE = 'template_of_checks';
+
+let count = 0;
+
+async function asAdmin(work: (client: pg.Client) => Promise<unknown>): Promise<void> {
+  const client = new pg.Client({ connectionString: process.env.MEVLO_TEST_SERVER });
+  await client.connect();
+  try {
+    await work(client);
+  } finally {
+    await client.end();
+  }
+}
+
+/** Gives the suite a database of its own, with the real job queue in it; nothing of it is left afterwards. */
+export function withOwnDatabase(): void {
+  const name = `own_${process.pid}_${++count}`;
+  beforeAll(async () => {
+    const server = process.env.MEVLO_TEST_SERVER;
+    if (!server)
+      throw new Error('Database checks are run by "npm run test:database", which starts the database.');
+    await asAdmin((client) => client.query(`create database ${name} template ${TEMPLATE}`));
+    process.env.DATABASE_URL = server.replace(/\/[^/]+$/, `/${name}`);
+  });
+  afterAll(async () => {
+    await closeQueue();
+    await closeDatabase();
+    await asAdmin((client) => client.query(`drop database if exists ${name} with (force)`));
+  });
+}
