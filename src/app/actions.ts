@@ -1,6 +1,6 @@
 'use server';
 import { redirect } from 'next/navigation';
-import { endSession } from '@/server/access/sign-in';
+import { endSession } from '@/server/access/account/sign-in';
 
 export async function signOut(): Promise<void> {
   await endSession();

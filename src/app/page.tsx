@@ -1,5 +1,5 @@
 import { redirect } from 'next/navigation';
-import { requireViewer } from '@/server/access/viewer';
+import { requireViewer } from '@/server/access/account/viewer';
 
 export default async function Home() {
   const viewer = await requireViewer();

@@ -1,4 +1,4 @@
-import { clickSample, clickSound } from '@/core/accompanying';
+import { clickSample, clickSound } from '@/core/playback';
 import type { ClickKind } from '@/core/tempo';
 import type { Mixer } from './mixer';
 

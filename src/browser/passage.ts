@@ -1,14 +1,14 @@
+import type { CountInStyle } from '@/core/counting';
+import type { Line } from '@/core/notation';
 import {
   type BackingKind,
   clickCount,
   clicksOfLine,
   type LineClick,
   type LineClicks,
+  type ModelWish,
   roundClick,
-} from '@/core/accompanying';
-import type { CountInStyle } from '@/core/counting';
-import type { Line } from '@/core/notation';
-import type { ModelWish } from '@/core/playing';
+} from '@/core/playback';
 import { ClickTrack } from './click-track';
 import type { Mixer } from './mixer';
 import { SoundStream } from './model-client';

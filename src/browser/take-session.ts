@@ -1,5 +1,5 @@
-import { type Alongside, afterSkipping } from '@/core/accompanying';
 import type { Check } from '@/core/checking';
+import { type Alongside, afterSkipping } from '@/core/playback';
 import { type EchoPath, fromPcm, toPcm } from '@/core/signal';
 import { rememberRoundTrip, roundTripOf } from './device-latency';
 import type { Ear, EarNow } from './ear';

@@ -1,5 +1,5 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import type { Alongside } from '@/core/accompanying';
+import type { Alongside } from '@/core/playback';
 import type { SelfRating } from '@/core/practice';
 import { writePcmWav } from '@/core/signal';
 

@@ -1,5 +1,5 @@
-import { renderTaps } from '@/core/playing';
 import type { Audio } from '@/core/signal';
+import { renderTaps } from '@/core/simulation';
 import type { Passage } from './passage';
 import { KEPT_BEATS_BEFORE } from './take-session';
 

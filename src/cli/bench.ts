@@ -8,8 +8,8 @@ import { check, checkHeard } from '@/core/checking';
 import { follow } from '@/core/following';
 import { judge, USUAL_POLICY } from '@/core/judging';
 import { hear, Listener } from '@/core/listening';
-import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
 import { type Audio, durationSeconds, readWav, writeWav } from '@/core/signal';
+import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
 import { readLineFile, readWavFile } from './files';
 
 const LINE = 'demo/book/04-slow-ferry.musicxml';

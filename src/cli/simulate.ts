@@ -2,6 +2,7 @@
 import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { INSTRUMENT_IDS, type InstrumentId } from '@/core/instruments';
+import { writeWav } from '@/core/signal';
 import {
   chooseFlaws,
   FLAW_KINDS,
@@ -10,8 +11,7 @@ import {
   QUIET_ROOM,
   render,
   STEADY_STYLE,
-} from '@/core/playing';
-import { writeWav } from '@/core/signal';
+} from '@/core/simulation';
 import { Refusal, readLineFile, readNumber, runCommand } from './files';
 
 const USAGE = `usage: npm run --silent simulate -- --line LINE.musicxml --out TAKE.wav [--tempo BPM] [--seed N] [--instrument NAME] [--flaws a,b]

@@ -1,9 +1,10 @@
 /// <reference lib="webworker" />
-import { type Accompaniment, type Alongside, afterSkipping, playedAlongside } from '@/core/accompanying';
+
 import { type Check, check, checkHeard } from '@/core/checking';
 import { policyOf, type Strictness } from '@/core/judging';
 import { Listener } from '@/core/listening';
 import type { Line } from '@/core/notation';
+import { type Accompaniment, type Alongside, afterSkipping, playedAlongside } from '@/core/playback';
 import { type Audio, type EchoPath, echoOf, GrowingSamples, maybeEchoPath } from '@/core/signal';
 
 /** Everything that is known before a take begins. */

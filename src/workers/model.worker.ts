@@ -1,9 +1,15 @@
 /// <reference lib="webworker" />
-import type { BackingKind } from '@/core/accompanying';
 import type { Line } from '@/core/notation';
-import type { ModelWish } from '@/core/playing';
+import {
+  type BackingKind,
+  type BankReader,
+  backingOf,
+  loadSynthesiser,
+  type ModelWish,
+  modelOf,
+  renderSampled,
+} from '@/core/playback';
 import type { SoundBlock } from '@/core/signal';
-import type { BankReader } from '@/core/sounding';
 
 export interface ModelRequest {
   readonly line: Line;
@@ -32,18 +38,23 @@ function reply(message: ModelReply, transfer: Transferable[] = []): void {
   self.postMessage(message, transfer);
 }
 
+function maybeSound(line: Line, bpm: number, what: ModelRequest['what']) {
+  switch (what.kind) {
+    case 'model':
+      return modelOf(line, bpm, what.wish);
+    case 'backing':
+      return backingOf(line, bpm, what.backing);
+    case 'nothing':
+      return undefined;
+  }
+}
+
 self.onmessage = async ({ data }: MessageEvent<ModelRequest>) => {
   const { line, bpm, sampleRate, what } = data;
   try {
-    // The synthesiser makes itself ready while it loads; a module that waited for it would miss the request.
-    const { backingOf, modelOf, renderSampled } = await import('@/core/sounding');
-    const found =
-      what.kind === 'model'
-        ? modelOf(line, bpm, what.wish)
-        : what.kind === 'backing'
-          ? backingOf(line, bpm, what.backing)
-          : undefined;
-    if (found) {
+    const found = maybeSound(line, bpm, what);
+    if (!found) await loadSynthesiser();
+    else {
       for await (const block of renderSampled(found.model, await readBank(found.bank), sampleRate)) {
         reply({ kind: 'block', block }, [block.samples.buffer]);
       }

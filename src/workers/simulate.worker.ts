@@ -2,8 +2,8 @@
 import { type Check, check } from '@/core/checking';
 import type { InstrumentId } from '@/core/instruments';
 import type { Line } from '@/core/notation';
-import { chooseFlaws, type FlawKind, perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
 import { writeWav } from '@/core/signal';
+import { chooseFlaws, type FlawKind, perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
 
 export interface SimulationRequest {
   readonly line: Line;

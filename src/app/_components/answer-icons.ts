@@ -1,5 +1,5 @@
 import { Check, Hand, type LucideIcon, RotateCcw } from 'lucide-react';
-import type { Answer } from '@/core/hearing';
+import type { Answer } from '@/core/practice';
 
 export const ANSWER_ICONS: Readonly<Record<Answer, LucideIcon>> = {
   accepted: Check,

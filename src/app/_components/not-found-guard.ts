@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { NotFound } from '@/server/access/viewer';
+import { NotFound } from '@/server/access/account/viewer';
 
 /** Turns the access layer's "not there, or not yours" into the page for it. */
 export async function orNotFound<Value>(loading: Promise<Value>): Promise<Value> {

@@ -1,4 +1,4 @@
-import { maybeViewer, NotFound, type Viewer } from '@/server/access/viewer';
+import { maybeViewer, NotFound, type Viewer } from '@/server/access/account/viewer';
 
 /** Whether a request comes from a page of this site: route handlers have no other guard against foreign forms. */
 function isSameOrigin(request: Request): boolean {

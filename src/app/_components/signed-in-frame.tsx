@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import type { Viewer } from '@/server/access/viewer';
+import type { Viewer } from '@/server/access/account/viewer';
 import { PageFrame } from '@/ui/page-frame';
 import { signOut } from '../actions';
 import { DeviceChip } from './device/device-chip';

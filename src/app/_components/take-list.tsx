@@ -1,8 +1,8 @@
 import Link from 'next/link';
-import type { Answer } from '@/core/hearing';
+import { dayOf, sayDay } from '@/core/calendar';
 import { type MeasureVerdict, needsWork } from '@/core/judging';
+import type { Answer } from '@/core/practice';
 import { ANSWER_ICONS } from './answer-icons';
-import { dayOf, sayDay } from './day';
 
 interface TakeSummary {
   readonly id: string;

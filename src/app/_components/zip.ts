@@ -1,6 +1,6 @@
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
-import { type Archive, mayTakeOut } from '@/server/access/taking-out';
-import type { Viewer } from '@/server/access/viewer';
+import type { Viewer } from '@/server/access/account/viewer';
+import { type Archive, mayTakeOut } from '@/server/access/school/taking-out';
 import { download, problem } from './request';
 
 /**

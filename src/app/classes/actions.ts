@@ -3,6 +3,7 @@ import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { readWord } from '@/core/counting';
+import { requireTeacher } from '@/server/access/account/viewer';
 import {
   addStudent,
   changeCountIn,
@@ -13,8 +14,7 @@ import {
   changeStrictness,
   changeVocabulary,
   createClass,
-} from '@/server/access/classes';
-import { requireTeacher } from '@/server/access/viewer';
+} from '@/server/access/school/classes';
 
 export interface FormState {
   readonly problem?: string;

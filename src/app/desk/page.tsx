@@ -1,17 +1,18 @@
 import { Headphones } from 'lucide-react';
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { dayOf, sayDay } from '@/app/_components/day';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { TakeList } from '@/app/_components/take-list';
 import { hearingHref } from '@/app/takes/hearing-href';
-import { sayNeed } from '@/core/hearing';
+import { dayAfter, dayOf, sayDay } from '@/core/calendar';
+import { sayNeed } from '@/core/review';
 import { sayMeasure } from '@/core/time';
-import { listAnsweredTakes } from '@/server/access/answers';
-import { listAssignmentsOfTeacher, listQuestions } from '@/server/access/assignments';
-import { getQueue } from '@/server/access/queue';
-import { listGoing } from '@/server/access/roster';
-import { requireTeacher } from '@/server/access/viewer';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { listAssignmentsOfTeacher } from '@/server/access/practice/giving-out';
+import { listQuestions } from '@/server/access/practice/to-play';
+import { listAnsweredTakes } from '@/server/access/review/answers';
+import { getQueue } from '@/server/access/review/queue';
+import { listGoing } from '@/server/access/school/roster';
 import { ButtonLink } from '@/ui/button';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
@@ -21,7 +22,7 @@ export const metadata: Metadata = { title: 'Desk' };
 /** Nobody reads further down; hearing them one by one goes through all. */
 const MOST_SHOWN = 25;
 /** What was due longer ago is looked up on the board. */
-const GIVEN_LATELY_MS = 14 * 86_400_000;
+const GIVEN_LATELY_DAYS = 14;
 const MOST_GIVEN = 30;
 
 const sayEarlier = (count: number) => (count === 1 ? 'one earlier take' : `${count} earlier takes`);
@@ -38,7 +39,7 @@ export default async function DeskPage() {
   const shown = queue.slice(0, MOST_SHOWN);
   const now = new Date();
   const today = dayOf(now);
-  const oldest = dayOf(new Date(now.getTime() - GIVEN_LATELY_MS));
+  const oldest = dayAfter(today, -GIVEN_LATELY_DAYS);
   const given = assignments.filter(({ dueOn }) => dueOn >= oldest).slice(0, MOST_GIVEN);
   return (
     <SignedInFrame viewer={viewer}>

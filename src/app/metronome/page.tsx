@@ -1,6 +1,6 @@
 import type { Metadata } from 'next';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { requireViewer } from '@/server/access/viewer';
+import { requireViewer } from '@/server/access/account/viewer';
 import { Sheet } from '@/ui/page-frame';
 import { MetronomePanel } from './metronome-panel';
 

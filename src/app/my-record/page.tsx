@@ -1,5 +1,5 @@
 import { redirect } from 'next/navigation';
-import { requireStudent } from '@/server/access/viewer';
+import { requireStudent } from '@/server/access/account/viewer';
 
 /** A student's own record, by an address that is the same for everybody. */
 export default async function MyRecordPage() {

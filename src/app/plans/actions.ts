@@ -1,8 +1,8 @@
 'use server';
 import { revalidatePath } from 'next/cache';
 import { orNotFound } from '@/app/_components/not-found-guard';
-import { removePlan, savePlan } from '@/server/access/plans';
-import { requireTeacher } from '@/server/access/viewer';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { removePlan, savePlan } from '@/server/access/practice/plans';
 
 /** @returns what is wrong, if anything. */
 export async function keepPlan(planId: string | undefined, plan: unknown): Promise<string | undefined> {

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { READY_PLANS } from '@/core/practice';
-import { listPlans } from '@/server/access/plans';
-import { requireTeacher } from '@/server/access/viewer';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { listPlans } from '@/server/access/practice/plans';
 import { Sheet } from '@/ui/page-frame';
 import { PlanEditor } from './plan-editor';
 

@@ -2,9 +2,9 @@
 import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
 import { orNotFound } from '@/app/_components/not-found-guard';
-import * as shelf from '@/server/access/shelf';
-import { requireTeacher } from '@/server/access/viewer';
-import { type Import, importLine, startLine } from '@/server/access/writing';
+import { requireTeacher } from '@/server/access/account/viewer';
+import * as shelf from '@/server/access/shelf/shelf';
+import { type Import, importLine, startLine } from '@/server/access/shelf/writing';
 
 export interface FormState {
   readonly problem?: string;

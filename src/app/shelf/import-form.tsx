@@ -1,7 +1,7 @@
 'use client';
 import Link from 'next/link';
 import { useActionState } from 'react';
-import type { Import } from '@/server/access/writing';
+import type { Import } from '@/server/access/shelf/writing';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Notice } from '@/ui/notice';

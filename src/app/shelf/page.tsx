@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { listShelf } from '@/server/access/shelf';
-import { requireTeacher } from '@/server/access/viewer';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { listShelf } from '@/server/access/shelf/shelf';
 import { ButtonLink } from '@/ui/button';
 import { Sheet } from '@/ui/page-frame';
 import { ImportForm } from './import-form';

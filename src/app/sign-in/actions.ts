@@ -1,6 +1,6 @@
 'use server';
 import { redirect } from 'next/navigation';
-import { setUpFirstTeacher, signInStudent, signInTeacher } from '@/server/access/sign-in';
+import { setUpFirstTeacher, signInStudent, signInTeacher } from '@/server/access/account/sign-in';
 
 /** Result of a sign-in form: the problem, if there was one. */
 export interface SignInState {

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
 import { Offline } from '@/app/_components/device/offline';
-import { demoSignIns, isFirstStart } from '@/server/access/sign-in';
-import { maybeViewer } from '@/server/access/viewer';
+import { demoSignIns, isFirstStart } from '@/server/access/account/sign-in';
+import { maybeViewer } from '@/server/access/account/viewer';
 import { PageFrame, Sheet } from '@/ui/page-frame';
 import { DemoDoors, FirstTeacherForm, SignInForms } from './sign-in-forms';
 

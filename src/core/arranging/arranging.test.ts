@@ -1,6 +1,6 @@
 import { readBook, readLine, scoreXml } from '../../../tests/support/lines';
 import { randomScore } from '../../../tests/support/random-scores';
-import { INSTRUMENTS, type InstrumentId, instrument, maybeInstrumentOfPart } from '../instruments';
+import { INSTRUMENTS, type InstrumentId, instrument } from '../instruments';
 import { lineOfPart, type Part, sharesRhythm, writtenNotes } from '../notation';
 import { pitchName } from '../pitch';
 import { fittingShifts, instrumentsAbleToPlay, movePart } from '.';
@@ -72,7 +72,7 @@ describe.each(INSTRUMENTS.map((entry) => [entry.id, entry] as const))('a part fo
 
 test('there and back again is the same part', () => {
   for (const { line } of readBook().filter(({ line }) => writtenNotes(line)[0]!.sound.kind === 'pitched')) {
-    const own = maybeInstrumentOfPart(line.part.name)!;
+    const own = instrument(line.part.instrument!);
     const back = moved(moved(line.part, 'alto-sax').part, own.id).part;
     expect(back.measures.map(({ keyFifths }) => keyFifths)).toEqual(
       line.part.measures.map(({ keyFifths }) => keyFifths),

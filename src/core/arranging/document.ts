@@ -1,11 +1,5 @@
 import type { Issue } from '../base';
-import {
-  type Instrument,
-  type InstrumentId,
-  instrument,
-  type Level,
-  maybeInstrumentOfPart,
-} from '../instruments';
+import { type Instrument, type InstrumentId, instrument, type Level, maybeInstrument } from '../instruments';
 import { checkArithmetic, type Part, partHasNotes, rhythmDifference, type Score } from '../notation';
 import { movePart } from './move-part';
 
@@ -36,7 +30,7 @@ export interface DocumentPart {
 export function partsOf({ score, derived }: LineDocument): readonly DocumentPart[] {
   const written = score.parts.map((part) => ({
     part,
-    instrument: maybeInstrumentOfPart(part.name),
+    instrument: maybeInstrument(part.instrument),
     isDerived: false,
     measuresOutOfRange: [],
     remarks: [],

@@ -67,6 +67,7 @@ export function movePart(from: Part, options: MoveOptions): MovedPart {
   const part: Part = {
     id: options.id,
     name: to.name,
+    instrument: to.id,
     transpositionSemitones: to.transpositionSemitones,
     staffLines: to.staffLines,
     tempo: single.tempo,

@@ -1,6 +1,7 @@
 export { requireRange, unreachable } from './contract';
 export { grouped } from './grouped';
 export { listed } from './listed';
+export { inTime, isAfter, type Moment } from './moment';
 export { createRandom, type Random } from './random';
 export { describeIssue, failure, type Issue, type Result, success } from './result';
 export { clamp, maybeMedianSlope, median, quantile } from './statistics';

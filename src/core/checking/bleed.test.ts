@@ -2,13 +2,23 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { bookLine } from '../../../tests/support/lines';
-import { type Alongside, afterSkipping, clicksOfLine, playedAlongside } from '../accompanying';
 import { createRandom } from '../base';
 import { USUAL_COUNT_IN } from '../counting';
 import type { InstrumentId } from '../instruments';
-import { AS_WRITTEN, type Flaw, perform, QUIET_ROOM, render, STEADY_STYLE } from '../playing';
+import {
+  type Alongside,
+  AS_WRITTEN,
+  afterSkipping,
+  type BankReader,
+  backingOf,
+  clicksOfLine,
+  echoAlongside,
+  modelOf,
+  playedAlongside,
+  renderSampledWhole,
+} from '../playback';
 import { type Audio, convolve, dbToAmplitude, maybeEchoPath, peakAmplitude } from '../signal';
-import { type BankReader, backingOf, echoAlongside, modelOf, renderSampledWhole } from '../sounding';
+import { type Flaw, perform, QUIET_ROOM, render, STEADY_STYLE } from '../simulation';
 import { type Check, check } from '.';
 
 const RATE = 16000;

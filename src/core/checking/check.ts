@@ -1,5 +1,5 @@
 import { type Following, follow, type TuningRange } from '../following';
-import { maybeInstrumentOfPart } from '../instruments';
+import { maybeInstrument } from '../instruments';
 import { judge, type Policy, USUAL_POLICY, type Verdict } from '../judging';
 import { type Heard, hear } from '../listening';
 import type { Line } from '../notation';
@@ -40,6 +40,6 @@ export function checkHeard(line: Line, heard: Heard, askedBpm: number, policy: P
 
 /** How far a take of this part may lie from concert pitch; undefined: as usual. */
 function tuningRangeOf(line: Line): TuningRange | undefined {
-  const cents = maybeInstrumentOfPart(line.part.name)?.tuningRangeCents;
+  const cents = maybeInstrument(line.part.instrument)?.tuningRangeCents;
   return cents && { lowestSemitones: cents[0] / 100, highestSemitones: cents[1] / 100 };
 }

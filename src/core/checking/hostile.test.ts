@@ -1,8 +1,8 @@
 import { bookLine } from '../../../tests/support/lines';
 import { createRandom } from '../base';
 import { policyOf, STRICTNESSES } from '../judging';
-import { perform, QUIET_ROOM, render, STEADY_STYLE } from '../playing';
 import { type Audio, readWav } from '../signal';
+import { perform, QUIET_ROOM, render, STEADY_STYLE } from '../simulation';
 import { check } from '.';
 
 const line = bookLine(5);

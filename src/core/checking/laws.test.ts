@@ -6,7 +6,7 @@ import { writeMei } from '../formats';
 import { judge, USUAL_POLICY } from '../judging';
 import type { Heard, HeardNote } from '../listening';
 import { checkArithmetic, type Line, performedOrder, timedMeasures, writtenNotes } from '../notation';
-import { perform, STEADY_STYLE } from '../playing';
+import { perform, STEADY_STYLE } from '../simulation';
 import { beatUnit, clicksPerMeasure, compare, equals, measureLength, sum, toNumber } from '../time';
 
 const seeds = Array.from({ length: 40 }, (_, n) => n + 1);
@@ -28,7 +28,7 @@ function perfectlyHeard(line: Line, bpm: number, seed: number): Heard {
       startStrength: 1,
       oddPartialsDb: 0,
       octaveBelowDb: -50,
-      restarts: [],
+      reattacks: [],
       levelChangesSeconds: [],
     }),
   );

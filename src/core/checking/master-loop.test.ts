@@ -10,7 +10,7 @@ import {
   type Recording,
   render,
   STEADY_STYLE,
-} from '../playing';
+} from '../simulation';
 import { check, toCheckContract } from '.';
 
 /** Enough for every instrument here, and quick to render. */

@@ -1,10 +1,9 @@
 import { clamp, median } from '../base';
-import type { Heard, HeardStrike } from '../listening';
+import { type Heard, type HeardStrike, phrasesOf } from '../listening';
 import type { WrittenNote } from '../notation';
 import type { Alignment, Candidate } from './align';
 import { type Evidence, LOWER_OCTAVE_SHOWS_DB, type PlayedSound } from './following';
 import { type PlayedTone, playedTones } from './played-tones';
-import { phrasesOf } from './speech';
 import type { UnpitchedSound } from './unpitched';
 
 /** Surer starts than this are extra notes when no note is written there. */
@@ -73,8 +72,8 @@ export function candidatesFor(
 ): readonly Candidate[] {
   if (isPitched) {
     return playedTones(heard).flatMap((note) => {
-      const { onsetSeconds, endSeconds, midi, startStrength, restarts, ...how } = note;
-      const starts = [{ onsetSeconds, strength: startStrength }, ...restarts];
+      const { onsetSeconds, endSeconds, midi, startStrength, reattacks, ...how } = note;
+      const starts = [{ onsetSeconds, strength: startStrength }, ...reattacks];
       const playedWeight = weightOfTone(note);
       return starts.map(({ onsetSeconds: from, strength }, index) => ({
         onsetSeconds: from,

@@ -130,7 +130,7 @@ describe('a note that was not found is looked for again', () => {
     }));
     expect(followed(plucked).notes[3]).toMatchObject({ kind: 'missing', sign: undefined });
     const doubtful = plucked.map((note, n) =>
-      n === 2 ? { ...note, restarts: [{ onsetSeconds: 4.02, strength: 0.2 }] } : note,
+      n === 2 ? { ...note, reattacks: [{ onsetSeconds: 4.02, strength: 0.2 }] } : note,
     );
     expect(signOf(followed(doubtful).notes[3])).toBe('something-struck');
   });
@@ -223,7 +223,7 @@ describe('what is no extra note', () => {
   test('a short note that leaps down to the next is no squeak, whatever wavers in it', () => {
     const leaping = exact.map((note, n) =>
       n === 4
-        ? { ...tone(5, 65, 0.2), restarts: [{ onsetSeconds: 5.1, strength: 0.2 }] }
+        ? { ...tone(5, 65, 0.2), reattacks: [{ onsetSeconds: 5.1, strength: 0.2 }] }
         : n === 5
           ? tone(5.2, 57, 0.7)
           : note,

@@ -121,7 +121,7 @@ export function follow(
 function signsOfStarts(heard: Heard, soundsAreSustained: boolean): readonly number[] {
   const strikes = heard.strikes.map((strike) => strike.onsetSeconds);
   if (soundsAreSustained) return strikes;
-  const doubtful = heard.notes.flatMap((note) => note.restarts);
+  const doubtful = heard.notes.flatMap((note) => note.reattacks);
   return [
     ...strikes,
     ...doubtful.filter(({ strength }) => strength >= LEAST_SIGN_OF_START).map((sign) => sign.onsetSeconds),

@@ -14,5 +14,4 @@ export {
   type ToneFacts,
 } from './following';
 export { playedTones } from './played-tones';
-export { SPEECH_CLARITY, SPEECH_SECONDS } from './speech';
 export type { TuningRange } from './tempo-and-tuning';

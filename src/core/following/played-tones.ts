@@ -3,11 +3,11 @@ import {
   type Heard,
   type HeardNote,
   type HeardPluck,
+  phrasesOf,
   SAME_START_SECONDS,
   SURE_PLUCK,
 } from '../listening';
 import { LOWER_OCTAVE_SHOWS_DB } from './following';
-import { phrasesOf } from './speech';
 
 /** Heard both ways, a pitch lies this close. */
 const SAME_PITCH_SEMITONES = 0.6;
@@ -22,7 +22,7 @@ const LEAST_MARGIN = 1.05;
 export interface PlayedTone
   extends Pick<
     HeardNote,
-    'onsetSeconds' | 'endSeconds' | 'midi' | 'levelDb' | 'dipDb' | 'startStrength' | 'restarts'
+    'onsetSeconds' | 'endSeconds' | 'midi' | 'levelDb' | 'dipDb' | 'startStrength' | 'reattacks'
   > {
   /** As in `HeardNote`; undefined for what is only known as a pluck. */
   readonly clarity: number | undefined;
@@ -62,7 +62,7 @@ export function playedTones({ notes, plucks }: Heard): readonly PlayedTone[] {
     return {
       ...tone,
       endSeconds: Math.min(tone.endSeconds, next),
-      restarts: tone.restarts.filter(({ onsetSeconds }) => onsetSeconds < next - SAME_START_SECONDS),
+      reattacks: tone.reattacks.filter(({ onsetSeconds }) => onsetSeconds < next - SAME_START_SECONDS),
     };
   });
 }
@@ -91,7 +91,7 @@ function toneOf({ strength, pitchMargin, ...pluck }: HeardPluck): PlayedTone {
     pitchMargin,
     dipDb: 0,
     startStrength: strength,
-    restarts: [],
+    reattacks: [],
     clarity: undefined,
     oddPartialsDb: undefined,
     octaveBelowDb: undefined,

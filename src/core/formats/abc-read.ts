@@ -1,4 +1,5 @@
 import { failure, type Result, success } from '../base';
+import { maybeInstrumentNamed } from '../instruments';
 import { type Measure, type Part, partHasNotes, type Score, type TempoMark } from '../notation';
 import { rational } from '../time';
 import { readAbcMeasures } from './abc-measures';
@@ -71,6 +72,7 @@ function readPart(
   return {
     id,
     name: name.slice(0, 80),
+    instrument: maybeInstrumentNamed(name)?.id,
     transpositionSemitones: 0,
     staffLines: 5,
     tempo: readTempo(tune.metaText.tempo),

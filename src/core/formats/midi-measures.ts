@@ -1,6 +1,6 @@
 import { type Meter, measureLength, toNumber } from '../time';
 import { maybeCountedMeter } from './counted-meter';
-import type { TickEvent } from './midi-read';
+import type { TickEvent } from './midi-ticks';
 import type { ReadingReport } from './reading-report';
 
 /** Where a measure lies, in sixteenths from the start. */

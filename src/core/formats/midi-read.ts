@@ -1,5 +1,6 @@
 import { type MidiData, type MidiEvent, parseMidi } from 'midi-file';
 import { failure, type Result, success } from '../base';
+import { maybeInstrumentNamed } from '../instruments';
 import type { Clef, Part, Score, TempoMark, WrittenPitch } from '../notation';
 import { keyAlteration, midiToSpelling } from '../pitch';
 import { isCompound, type Meter, rational, toNumber } from '../time';
@@ -8,16 +9,11 @@ import { type MidiMeasurePlace, readMidiMeasures } from './midi-measures';
 import { maybePercussionPlace, PERCUSSION_CHANNEL } from './midi-percussion';
 import { type PlayedNote, quantise } from './midi-quantise';
 import { fromMidiText } from './midi-text';
+import { type TickEvent, withTicks } from './midi-ticks';
 import { ReadingReport } from './reading-report';
 import { writeSounds } from './sounds';
 
 const MOST_NOTES = 20_000;
-
-/** An event with its time from the start. */
-export interface TickEvent {
-  readonly tick: number;
-  readonly event: MidiEvent;
-}
 
 /**
  * Reads a Standard MIDI File: notes at concert pitch on the grid of sixteenths, one part for each track and channel.
@@ -85,14 +81,6 @@ function chunksAreWhole(bytes: Uint8Array): boolean {
   let at = 0;
   while (at + 8 <= bytes.length) at += 8 + view.getUint32(at + 4);
   return at === bytes.length;
-}
-
-function withTicks(track: readonly MidiEvent[]): readonly TickEvent[] {
-  let tick = 0;
-  return track.map((event) => {
-    tick += event.deltaTime;
-    return { tick, event };
-  });
 }
 
 interface Player {
@@ -174,7 +162,15 @@ function readPart(
     })),
     index === 0 ? '' : `P${index + 1}-`,
   );
-  return { id: `P${index + 1}`, name, transpositionSemitones: 0, staffLines: 5, tempo, measures };
+  return {
+    id: `P${index + 1}`,
+    name,
+    instrument: maybeInstrumentNamed(name)?.id,
+    transpositionSemitones: 0,
+    staffLines: 5,
+    tempo,
+    measures,
+  };
 }
 
 function pitchOf(key: number, isPercussion: boolean, keyFifths: number): WrittenPitch {

@@ -1,4 +1,5 @@
 import { failure, type Issue, type Result, success } from '../base';
+import { maybeInstrumentNamed } from '../instruments';
 import { checkArithmetic, type Line, leadLine, type Part, partHasNotes, type Score } from '../notation';
 import { multiply, type Rational, rational } from '../time';
 import { MAXIMUM_FILE_BYTES, MOST_MEASURES, MOST_PARTS } from './limits';
@@ -143,6 +144,7 @@ function readPart(root: XmlElement, element: XmlElement, index: number, report: 
   return {
     id,
     name,
+    instrument: maybeInstrumentNamed(name)?.id,
     transpositionSemitones:
       (maybeInteger(transpose, 'chromatic') ?? 0) + 12 * (maybeInteger(transpose, 'octave-change') ?? 0),
     staffLines: staffLines === 1 ? 1 : 5,

@@ -1,14 +1,18 @@
-export { INSTRUMENTS, instrument, maybeInstrumentName, maybeInstrumentOfPart } from './catalogue';
-export { type BrassPlace, brassPlaces } from './fingerings/brass-partials';
-export { fingeringsOf, maybeFingeringChart, OPEN_NOTES } from './fingerings/charts';
-export type { Fingering, FingeringChart, Hole } from './fingerings/fingering';
-export { describeFingering, fingeringSign } from './fingerings/fingering-text';
 export {
-  type Family,
+  fingeringsOf,
   INSTRUMENT_IDS,
+  INSTRUMENTS,
   type Instrument,
   type InstrumentId,
-  LEVELS,
-  type Level,
-} from './instrument';
+  instrument,
+  maybeFingeringChart,
+  maybeInstrument,
+  maybeInstrumentNamed,
+} from './catalogue';
+export { type BrassPlace, brassPlaces } from './charts/brass-charts';
+export type { Fingering, FingeringChart, Hole } from './charts/fingering';
+export { describeFingering, fingeringSign } from './charts/fingering-text';
+export { type Family, LEVELS, type Level } from './instrument';
 export { type MidiRange, maybeSoundingRange, maybeWrittenRange } from './range';
+export { BANK_NAMES, type BankName } from './sound-bank';
+export type { Timbre } from './timbre';

@@ -1,31 +1,6 @@
-export const INSTRUMENT_IDS = [
-  'flute',
-  'oboe',
-  'clarinet',
-  'alto-sax',
-  'tenor-sax',
-  'soprano-recorder',
-  'alto-recorder',
-  'practice-chanter',
-  'trumpet',
-  'horn',
-  'trombone',
-  'euphonium',
-  'tuba',
-  'violin',
-  'viola',
-  'cello',
-  'double-bass',
-  'guitar',
-  'ukulele',
-  'harp',
-  'piano',
-  'voice',
-  'clap',
-  'snare',
-  'drum-kit',
-] as const;
-export type InstrumentId = (typeof INSTRUMENT_IDS)[number];
+import type { FingeringChart } from './charts/fingering';
+import type { BankName } from './sound-bank';
+import type { Timbre } from './timbre';
 
 export type Family = 'woodwind' | 'brass' | 'strings' | 'keyboard' | 'voice' | 'percussion';
 
@@ -36,10 +11,12 @@ export type Level = (typeof LEVELS)[number];
 /** Lowest and highest written note, inclusive, e.g. `['C4', 'A4']`. */
 export type WrittenRange = readonly [lowest: string, highest: string];
 
-/** What Mevlo knows about an instrument. */
-export interface Instrument {
-  readonly id: InstrumentId;
+/** All that Mevlo knows about an instrument. It stands in one file under `kinds/`; docs/adding-an-instrument.md says how to add one. */
+export interface InstrumentFacts<Id extends string> {
+  readonly id: Id;
   readonly name: string;
+  /** What parts and lists of students also call it, in lower case. */
+  readonly otherNames?: readonly string[];
   readonly family: Family;
   /** The clef its parts are written in. */
   readonly clef: 'treble' | 'bass' | 'alto' | 'treble-8' | 'percussion';
@@ -57,6 +34,18 @@ export interface Instrument {
   readonly playsChords: boolean;
   /** How a sound behaves after its start: a plucked or struck one fades by itself, so its length is not judged. */
   readonly sound: 'sustained' | 'plucked' | 'struck';
+  /** How its notes are fingered; undefined where there is no standard chart. */
+  readonly chart?: FingeringChart;
+  /** Usable partials of a brass instrument, as written MIDI numbers, rising. */
+  readonly openNotes?: readonly number[];
+  /** The sampled sounds that play its model. */
+  readonly bank: BankName;
+  /** How the simulated student sounds on it. */
+  readonly timbre: Timbre;
   /** A short, usual caution; the maker, the teacher and a doctor have the last word. */
   readonly caution: string;
 }
+
+/** Keeps the id of an instrument as a type of its own. */
+export const defineInstrument = <const Id extends string>(facts: InstrumentFacts<Id>): InstrumentFacts<Id> =>
+  facts;

@@ -1,11 +1,4 @@
-import {
-  INSTRUMENT_IDS,
-  INSTRUMENTS,
-  instrument,
-  LEVELS,
-  maybeInstrumentOfPart,
-  maybeSoundingRange,
-} from '.';
+import { INSTRUMENT_IDS, INSTRUMENTS, instrument, LEVELS, maybeInstrumentNamed, maybeSoundingRange } from '.';
 
 test('every id has exactly one instrument, and nothing else is in the catalogue', () => {
   expect(INSTRUMENTS.map(({ id }) => id).sort()).toEqual([...INSTRUMENT_IDS].sort());
@@ -64,8 +57,17 @@ test.each([
   ['Drum Set', 'drum-kit'],
   ['Snare Drum', 'snare'],
   ['Great Highland Bagpipe', 'practice-chanter'],
+  ['Euphonium (Baritone)', 'euphonium'],
+  ['Soprano voice', 'voice'],
+  ['Tenor trombone', 'trombone'],
+  // Other sizes have other fingers, ranges and clefs: better none than the wrong one.
+  ['Baritone Saxophone', undefined],
+  ['Bass Clarinet', undefined],
+  ['Bass Drum', undefined],
+  ['Tenor Recorder', undefined],
+  ['English Horn', undefined],
   ['Part', undefined],
   ['', undefined],
 ])('a part named "%s" is for %s', (name, id) => {
-  expect(maybeInstrumentOfPart(name)?.id).toBe(id);
+  expect(maybeInstrumentNamed(name)?.id).toBe(id);
 });

@@ -1,5 +1,6 @@
 import { parsePitchName, spellingToMidi } from '../pitch';
-import type { Instrument, Level } from './instrument';
+import type { Instrument } from './catalogue';
+import type { Level } from './instrument';
 
 /** MIDI numbers, inclusive. */
 export type MidiRange = readonly [lowest: number, highest: number];

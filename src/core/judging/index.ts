@@ -12,6 +12,7 @@ export {
   type Strictness,
   USUAL_POLICY,
 } from './policy';
+export { isRight } from './right-note';
 export { describeDrift, type MeasureTempo, type TempoCourse } from './tempo-course';
 export {
   type ExtraVerdict,

@@ -1,5 +1,6 @@
 import { clamp, median, unreachable } from '../base';
-import { type FollowedNote, type Following, type Played, SPEECH_CLARITY, SPEECH_SECONDS } from '../following';
+import type { FollowedNote, Following, Played } from '../following';
+import { SPEECH_CLARITY, SPEECH_SECONDS } from '../listening';
 import { type Line, type TimedMeasure, timedMeasures, type WrittenNote, writtenNotes } from '../notation';
 import { beatUnit } from '../time';
 import { characterOf } from './character';

@@ -5,3 +5,6 @@ export const isRightPitch = ({ pitch }: NoteVerdict) => pitch === 'right' || pit
 
 /** In time, and not cut short. */
 export const isRightRhythm = ({ onset, length }: NoteVerdict) => onset === 'on' && length !== 'short';
+
+/** Right in pitch and in rhythm. */
+export const isRight = (note: NoteVerdict) => isRightPitch(note) && isRightRhythm(note);

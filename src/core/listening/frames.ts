@@ -4,9 +4,9 @@ import { amplitudeToDb } from '../signal';
 import { type BandLevels, BandMeter } from './bands';
 import { FRAME_SECONDS } from './frame-length';
 import { SILENCE_DB } from './levels';
-import { CANDIDATES_PER_FRAME, type PitchCandidates, PitchDetector } from './pitch-detector';
-import { trackPitch } from './pitch-track';
-import { ringing } from './ringing';
+import { ringing } from './onsets/ringing';
+import { CANDIDATES_PER_FRAME, type PitchCandidates, PitchDetector } from './pitch/pitch-detector';
+import { trackPitch } from './pitch/pitch-track';
 
 /** Window for the level: short enough to see the dip between two tongued notes … */
 const LEVEL_WINDOW_SECONDS = 0.015;

@@ -24,7 +24,7 @@ export interface HeardNote {
   /** How sure it is that a note of the pitch of the one before started anew instead of going on, 0–1; else 1. */
   readonly startStrength: number;
   /** Signs within the note that it may have started anew, too weak to be believed without knowing what was written. */
-  readonly restarts: readonly { readonly onsetSeconds: number; readonly strength: number }[];
+  readonly reattacks: readonly { readonly onsetSeconds: number; readonly strength: number }[];
   /** When its level, or those of its partials, changed at once while it sounded. */
   readonly levelChangesSeconds: readonly number[];
 }

@@ -9,5 +9,6 @@ export {
   PITCH_STEP_SECONDS,
 } from './heard';
 export { Listener } from './listener';
-export { beganBy, SAME_START_SECONDS, SURE_PLUCK } from './ringing-strings';
-export { areSustained } from './sustained';
+export { beganBy, SAME_START_SECONDS, SURE_PLUCK } from './strings/ringing-strings';
+export { areSustained } from './strings/sustained';
+export { phrasesOf, SPEECH_CLARITY, SPEECH_SECONDS } from './voices/speech';

@@ -1,7 +1,7 @@
 import { bookLine } from '../../../tests/support/lines';
 import { createRandom } from '../base';
-import { perform, QUIET_ROOM, render, STEADY_STYLE } from '../playing';
 import type { Audio } from '../signal';
+import { perform, QUIET_ROOM, render, STEADY_STYLE } from '../simulation';
 import { hear, Listener } from '.';
 
 function take(sampleRate: number, seed: number): Audio {

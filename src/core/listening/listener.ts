@@ -18,10 +18,10 @@ import {
   LISTENING_VERSION,
   PITCH_STEP_SECONDS,
 } from './heard';
-import { PartialMeter } from './partials';
-import { findPlucks } from './plucks';
-import { pluckedStrings } from './ringing-strings';
-import { findStrikes } from './strikes';
+import { PartialMeter } from './pitch/partials';
+import { findPlucks } from './strings/plucks';
+import { pluckedStrings } from './strings/ringing-strings';
+import { findStrikes } from './strokes/strikes';
 import { findTones } from './tones';
 
 /** Enough for the fourth partial of a piccolo; more only costs time. */
@@ -200,7 +200,7 @@ function roundNote(note: HeardNote): HeardNote {
     start: note.start,
     dipDb: rounded(note.dipDb, DB_DIGITS),
     startStrength: rounded(note.startStrength, STRENGTH_DIGITS),
-    restarts: note.restarts.map(({ onsetSeconds, strength }) => ({
+    reattacks: note.reattacks.map(({ onsetSeconds, strength }) => ({
       onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
       strength: rounded(strength, STRENGTH_DIGITS),
     })),

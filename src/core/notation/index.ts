@@ -32,6 +32,7 @@ export {
   voicesOf,
 } from './score';
 export {
+  endQuarters,
   measureOffset,
   repeatsPitch,
   type TimedMeasure,

@@ -1,3 +1,4 @@
+import type { InstrumentId } from '../instruments';
 import type { Spelling } from '../pitch';
 import type { Meter, NoteValue, Rational } from '../time';
 
@@ -20,6 +21,8 @@ export interface Part {
   /** Unique in its score; a plain name. */
   readonly id: string;
   readonly name: string;
+  /** What it is written for; undefined where nobody has said, or it is not in the catalogue. */
+  readonly instrument?: InstrumentId | undefined;
   /** Semitones from the written to the sounding pitch, e.g. −2 for B♭ clarinet. */
   readonly transpositionSemitones: number;
   readonly staffLines: number;

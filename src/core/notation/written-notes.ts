@@ -35,6 +35,11 @@ export interface WrittenNote {
   readonly beats: number;
 }
 
+/** Where a note ends, in quarter notes from the start of the line. */
+export function endQuarters(note: WrittenNote): number {
+  return toNumber(add(note.onsetQuarters, note.lengthQuarters));
+}
+
 /** One measure of the performed order with its place in time. */
 export interface TimedMeasure extends PerformedMeasure {
   readonly index: number;

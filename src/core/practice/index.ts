@@ -9,9 +9,10 @@ export {
   type Outcome,
   USUAL_RULES,
 } from './climb';
-export { minutesOf } from './minutes';
+export { describeStage } from './describe-stage';
+export { minutesOf, minutesPerDay } from './minutes';
 export { outcomeOf, outcomeOfCounts } from './outcome';
-export { type Day, type Pace, type PaceGoal, paceOf } from './pace';
+export { type Pace, type PaceGoal, paceOf } from './pace';
 export { type Passage, passageToAsk, sayPassage, stageOfPassage } from './passage';
 export {
   type Bounds,
@@ -37,6 +38,25 @@ export {
   qualitiesAsked,
   type SelfRating,
 } from './self-rating';
+export {
+  ANSWERS,
+  type Answer,
+  type AskedPassage,
+  type Given,
+  isGoodTake,
+  isLearned,
+  ladderOf,
+  lineOfStage,
+  planNameOf,
+  type StageWord,
+  type Standing,
+  type StandingTake,
+  shareDone,
+  stagesOfGiven,
+  stagesOfStudent,
+  stageToPlay,
+  standingOf,
+} from './standing';
 export { STEP_IDS, STEPS, type Step, type StepId } from './step';
 export { lineOfStep } from './step-line';
 export {

@@ -1,3 +1,4 @@
+import { type Day, daysFrom } from '../calendar';
 import { countIn } from '../counting';
 import { type Line, timedMeasures } from '../notation';
 import { add, beatUnit, quarterSeconds, toNumber } from '../time';
@@ -28,6 +29,17 @@ export function minutesOf(
     );
   }, 0);
   return seconds / 60;
+}
+
+/** How many minutes a day that is, from a day up to the one by which it is due. */
+export function minutesPerDay(
+  line: Line,
+  stages: readonly Stage[],
+  plan: Plan,
+  today: Day,
+  dueOn: Day,
+): number {
+  return minutesOf(line, stages, plan) / Math.max(1, daysFrom(today, dueOn));
 }
 
 /** Count-in, music and what is around it. */

@@ -1,5 +1,4 @@
-/** Calendar days as `YYYY-MM-DD`. */
-export type Day = string;
+import { type Day, daysFrom } from '../calendar';
 
 /** So many pieces by a date. */
 export interface PaceGoal {
@@ -47,35 +46,14 @@ export function paceOf(goal: PaceGoal, learned: number, today: Day): Pace {
 }
 
 /** Days from one to another, both counted. */
-function daysBetween(from: Day, to: Day): number {
-  return dayNumber(to) - dayNumber(from) + 1;
-}
+const daysBetween = (from: Day, to: Day): number => daysFrom(from, to) + 1;
 
 /** Days that are no holidays; holidays may overlap. */
 function openDays({ holidays }: PaceGoal, from: Day, to: Day): number {
-  const closed = holidays.map((holiday) => [dayNumber(holiday.from), dayNumber(holiday.to)] as const);
-  let days = 0;
-  for (let day = dayNumber(from); day <= dayNumber(to); day++) {
-    if (!closed.some(([first, last]) => day >= first && day <= last)) days++;
-  }
-  return days;
-}
-
-/**
- * Days since 1 January 1970 in the Gregorian calendar.
- * Source: the arithmetic of the Julian day number (Fliegel and Van Flandern, Communications of the ACM 11, 1968).
- */
-function dayNumber(day: Day): number {
-  const match = /^(\d{4})-(\d{2})-(\d{2})$/.exec(day);
-  if (!match) throw new RangeError(`a day must be written like 2026-09-01, got "${day}"`);
-  const [year, month, date] = match.slice(1).map(Number) as [number, number, number];
-  const early = Math.trunc((month - 14) / 12);
-  return (
-    date -
-    32075 +
-    Math.trunc((1461 * (year + 4800 + early)) / 4) +
-    Math.trunc((367 * (month - 2 - early * 12)) / 12) -
-    Math.trunc((3 * Math.trunc((year + 4900 + early) / 100)) / 4) -
-    2440588
+  const closed = holidays.map(
+    (holiday) => [daysFrom(from, holiday.from), daysFrom(from, holiday.to)] as const,
   );
+  return Array.from({ length: Math.max(0, daysBetween(from, to)) }, (_, day) => day).filter(
+    (day) => !closed.some(([first, last]) => day >= first && day <= last),
+  ).length;
 }

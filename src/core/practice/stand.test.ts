@@ -1,7 +1,7 @@
 import { bookLine, lineOf } from '../../../tests/support/lines';
 import { check } from '../checking';
 import { writtenNotes } from '../notation';
-import { type Flaw, perform, QUIET_ROOM, render, STEADY_STYLE } from '../playing';
+import { type Flaw, perform, QUIET_ROOM, render, STEADY_STYLE } from '../simulation';
 import { GOOD_ENOUGH, lineOfLoop, maybeNextPractice, measuredRating, qualitiesAsked } from '.';
 
 function played(number: number, bpm: number, flaws: readonly Flaw[], playedBpm = bpm) {

@@ -66,7 +66,11 @@ export function openDesk(score: Score): Desk {
 /** A score with one empty measure of 4/4 for a player. */
 export function blankScore(
   title: string,
-  player: Pick<Part, 'name' | 'transpositionSemitones' | 'staffLines'> & { readonly clef: Measure['clef'] },
+  player: Pick<Part, 'name' | 'transpositionSemitones' | 'staffLines'> & {
+    /** Of the catalogue. */
+    readonly id?: Part['instrument'];
+    readonly clef: Measure['clef'];
+  },
 ): Score {
   const measure = newMeasure(1, { meter: meter(4, 4), keyFifths: 0, clef: player.clef });
   return {
@@ -76,6 +80,7 @@ export function blankScore(
       {
         id: 'P1',
         name: player.name,
+        instrument: player.id,
         transpositionSemitones: player.transpositionSemitones,
         staffLines: player.staffLines,
         tempo: undefined,

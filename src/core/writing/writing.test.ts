@@ -27,7 +27,13 @@ import {
   withoutEmptyEnd,
 } from '.';
 
-const FLUTE = { name: 'Flute', transpositionSemitones: 0, staffLines: 5, clef: 'treble' } as const;
+const FLUTE = {
+  id: 'flute',
+  name: 'Flute',
+  transpositionSemitones: 0,
+  staffLines: 5,
+  clef: 'treble',
+} as const;
 const blank = () => openDesk(blankScore('New line', FLUTE));
 
 /** A measure as text: `C5q. Rq`, `~` tied on, `(` `)` slur. */

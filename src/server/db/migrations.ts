@@ -12,6 +12,7 @@ import * as seeMe from './migrations/2026-12-02-see-me';
 import * as keeping from './migrations/2026-12-03-keeping';
 import * as answers from './migrations/2026-12-04-answers';
 import * as counts from './migrations/2026-12-05-counts';
+import * as instruments from './migrations/2026-12-06-instruments';
 
 /** In order of their names; a migration that has landed is never changed. */
 const MIGRATIONS: Record<string, Migration> = {
@@ -27,6 +28,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '2026-12-03-keeping': keeping,
   '2026-12-04-answers': answers,
   '2026-12-05-counts': counts,
+  '2026-12-06-instruments': instruments,
 };
 
 /** Brings the database up to date. @throws the first error; a failed migration leaves nothing behind. */

@@ -1,13 +1,13 @@
 import type { ColumnType, Generated, GeneratedAlways } from 'kysely';
-import type { Alongside } from '@/core/accompanying';
 import type { LineDocument } from '@/core/arranging';
 import type { CountInStyle, CountingStyle } from '@/core/counting';
 import type { Following } from '@/core/following';
-import type { Answer, Outline, Remark, VoiceKind } from '@/core/hearing';
 import type { Overrule, Strictness, Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import type { Line } from '@/core/notation';
-import type { PaceGoal, Passage, Plan, SelfRating } from '@/core/practice';
+import type { Alongside } from '@/core/playback';
+import type { Answer, PaceGoal, Passage, Plan, SelfRating } from '@/core/practice';
+import type { Outline, Remark, VoiceKind } from '@/core/review';
 import type { Vocabulary } from '@/core/time';
 import type { Engraving } from '@/engraving';
 

@@ -1,6 +1,6 @@
 // The demo: invented people and invented lines.
 import type { InstrumentId } from '@/core/instruments';
-import type { FlawKind } from '@/core/playing';
+import type { FlawKind } from '@/core/simulation';
 
 export const DEMO_TEACHER = {
   name: 'Odile Harrow',

@@ -1,9 +1,9 @@
 // Fills an empty database with the demo: run by the start script after the migrations.
 import { randomUUID } from 'node:crypto';
 import type { Line } from '@/core/notation';
-import { chooseFlaws, perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
 import { READY_PLANS } from '@/core/practice';
 import { writeWav } from '@/core/signal';
+import { chooseFlaws, perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
 import { createStudent, createTeacher } from '@/server/auth/accounts';
 import { closeDatabase } from '@/server/db/connection';
 import { countUsers } from '@/server/db/queries/accounts';

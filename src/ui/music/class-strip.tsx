@@ -1,5 +1,5 @@
 'use client';
-import type { MeasureOfClass } from '@/core/reports';
+import type { MeasureOfClass } from '@/core/school';
 import type { EngravedSystem } from '@/engraving/engraving';
 import { EngravedLine, type LineEngravings, useEngraving } from './engraved-line';
 import { BarIcon } from './ledger';

@@ -1,6 +1,6 @@
 import { check } from '@/core/checking';
 import type { Line } from '@/core/notation';
-import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/playing';
+import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
 import type { EngravedSystem, Engraving } from '@/engraving/engraving';
 import { bookLine, lineOf } from '../../../tests/support/lines';
 import { anchorsAsWritten, anchorsOfTake, litAt, placeAt, placeOfEvent } from './places';

@@ -1,6 +1,6 @@
 import type { NoteVerdict, Verdict } from '@/core/judging';
 import { type Line, timedMeasures } from '@/core/notation';
-import { writtenPulse } from '@/core/playing';
+import { TempoMap } from '@/core/tempo';
 import { add, toNumber } from '@/core/time';
 import type { Engraving } from '@/engraving/engraving';
 
@@ -57,17 +57,17 @@ export function anchorsAsWritten(
   bpm: number,
   firstIndex = 0,
 ): readonly Anchor[] {
-  const pulse = writtenPulse(line, bpm);
+  const map = new TempoMap(line, bpm);
   const anchors: Anchor[] = [];
   for (const measure of timedMeasures(line)) {
     let onset = measure.onsetQuarters;
     for (const event of measure.measure.events) {
       const place = placeOfEvent(engraving, event.id);
-      if (place) anchors.push({ ...place, seconds: pulse.seconds(toNumber(onset)), isEvent: true });
+      if (place) anchors.push({ ...place, seconds: map.seconds(toNumber(onset)), isEvent: true });
       onset = add(onset, event.quarters);
     }
     const end = endOfMeasure(engraving, firstIndex + measure.printedIndex);
-    if (end) anchors.push({ ...end, seconds: pulse.seconds(toNumber(onset)) - 0.001, isEvent: false });
+    if (end) anchors.push({ ...end, seconds: map.seconds(toNumber(onset)) - 0.001, isEvent: false });
   }
   return anchors;
 }

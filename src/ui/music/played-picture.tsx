@@ -5,7 +5,7 @@ import type { Verdict } from '@/core/judging';
 import { PITCH_STEP_SECONDS } from '@/core/listening';
 import type { Line } from '@/core/notation';
 import { midiToSpelling, pitchName } from '@/core/pitch';
-import { type Bar, type PlayedPicture as Picture, playedPicture } from '@/core/reports';
+import { type Bar, type TakePicture, takePicture } from './take-picture';
 
 interface PlayedPictureProps {
   readonly line: Line;
@@ -25,7 +25,7 @@ const LEFT_PIXELS = 44;
 /** What was heard drawn over what was written: frames are due, filled bars were played, against the beats. */
 export function PlayedPicture({ line, verdict, pitches, onHear }: PlayedPictureProps) {
   const picture = useMemo(
-    () => playedPicture(line, verdict, { stepSeconds: PITCH_STEP_SECONDS, pitches }),
+    () => takePicture(line, verdict, { stepSeconds: PITCH_STEP_SECONDS, pitches }),
     [line, verdict, pitches],
   );
   const [zoom, setZoom] = useState(1);
@@ -202,7 +202,7 @@ function Pitches({
   verdict,
   y,
 }: {
-  readonly picture: Picture;
+  readonly picture: TakePicture;
   readonly line: Line;
   readonly verdict: Verdict;
   readonly y: (midi: number) => number;
@@ -227,7 +227,7 @@ function Pitches({
   );
 }
 
-function sayPicture({ notes, extras }: Picture): string {
+function sayPicture({ notes, extras }: TakePicture): string {
   const right = notes.filter(({ isRight }) => isRight).length;
   const missing = notes.filter(({ played }) => !played).length;
   return `${notes.length} notes were due, ${right} were played right, ${missing} were not heard; ${extras.length} more were heard. The ledger under the staff says the same measure by measure.`;

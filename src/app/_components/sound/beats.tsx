@@ -1,6 +1,6 @@
 'use client';
 import { type RefObject, useImperativeHandle, useRef, useState } from 'react';
-import type { LineClick } from '@/core/accompanying';
+import type { LineClick } from '@/core/playback';
 
 /** Shows the beat without redrawing the page around it. */
 export interface BeatsHandle {

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { getClass } from '@/server/access/classes';
-import { requireTeacher } from '@/server/access/viewer';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { getClass } from '@/server/access/school/classes';
 import { ButtonLink } from '@/ui/button';
 import { Sheet } from '@/ui/page-frame';
 import { DailyMinutes, InstrumentChoice, NewStudentForm, VocabularyChoice } from '../class-forms';

@@ -2,8 +2,8 @@
 import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
 import { orNotFound } from '@/app/_components/not-found-guard';
-import { answerQuestions, changeForStudent, copyToClass, takeBack } from '@/server/access/given';
-import { requireTeacher } from '@/server/access/viewer';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { answerQuestions, changeForStudent, copyToClass, takeBack } from '@/server/access/practice/given';
 
 export interface GivenState {
   readonly problem?: string;

@@ -1,11 +1,11 @@
 import type { Metadata } from 'next';
-import { dayOf, sayDay } from '@/app/_components/day';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
+import { dayOf, sayDay } from '@/core/calendar';
 import { sayMeasure } from '@/core/time';
-import { listClasses } from '@/server/access/classes';
-import { getGiven } from '@/server/access/given';
-import { requireTeacher } from '@/server/access/viewer';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { getGiven } from '@/server/access/practice/given';
+import { listClasses } from '@/server/access/school/classes';
 import { ButtonLink } from '@/ui/button';
 import { ClassStrip } from '@/ui/music/class-strip';
 import { Sheet } from '@/ui/page-frame';

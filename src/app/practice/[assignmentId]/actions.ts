@@ -1,8 +1,8 @@
 'use server';
 import { revalidatePath } from 'next/cache';
 import { orNotFound } from '@/app/_components/not-found-guard';
-import { askForHelp, sayStageDone } from '@/server/access/assignments';
-import { requireViewer } from '@/server/access/viewer';
+import { requireViewer } from '@/server/access/account/viewer';
+import { askForHelp, sayStageDone } from '@/server/access/practice/to-play';
 
 /** A stage that cannot be heard went well, by the student's own word. @returns what is wrong, if anything. */
 export async function sayDone(assignmentId: string, stageId: string): Promise<string | undefined> {

@@ -1,28 +1,32 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { maybeInstrumentOfPart } from '@/core/instruments';
+import { type InstrumentId, maybeInstrument } from '@/core/instruments';
 
 /** The maker, the teacher and a doctor have the last word. */
 const PAIN = 'Stop when something hurts, and tell somebody; if it stays, your teacher or a doctor.';
 
+interface Player {
+  readonly instrumentId: InstrumentId | undefined;
+}
+
 /** Short, usual cautions for the instrument that the part is for. */
-export function Cautions({ partName }: { readonly partName: string }) {
+export function Cautions({ instrumentId }: Player) {
   return (
     <details className="text-base text-faint">
       <summary className="min-h-8 cursor-pointer">Take care</summary>
       <p className="mt-1 max-w-prose">
-        {maybeInstrumentOfPart(partName)?.caution} {PAIN} With headphones the click stays out of the
-        recording: keep it no louder than you need.
+        {maybeInstrument(instrumentId)?.caution} {PAIN} With headphones the click stays out of the recording:
+        keep it no louder than you need.
       </p>
     </details>
   );
 }
 
 /** What comes after playing, said openly. */
-export function AfterPlaying({ partName }: { readonly partName: string }) {
+export function AfterPlaying({ instrumentId }: Player) {
   return (
     <p className="max-w-prose text-base text-faint">
-      Finished for today? {maybeInstrumentOfPart(partName)?.caution} {PAIN}
+      Finished for today? {maybeInstrument(instrumentId)?.caution} {PAIN}
     </p>
   );
 }

@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { getAssignmentToPlay } from '@/server/access/assignments';
-import { requireViewer } from '@/server/access/viewer';
+import { requireViewer } from '@/server/access/account/viewer';
+import { getAssignmentToPlay } from '@/server/access/practice/to-play';
 import { Notice } from '@/ui/notice';
 import { Stand } from './stand';
 

@@ -2,8 +2,7 @@
 import { useEffect, useState } from 'react';
 import { type RoundTrip, roundTripOf } from '@/browser/device-latency';
 import { CHANNELS, type Channel, type Loudness } from '@/browser/mixer';
-import type { BackingKind } from '@/core/accompanying';
-import type { ModelWish } from '@/core/playing';
+import type { BackingKind, ModelWish } from '@/core/playback';
 import { Choice } from '@/ui/field';
 
 /** What plays with the student. */

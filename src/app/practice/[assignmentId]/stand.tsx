@@ -11,12 +11,10 @@ import { warmSynthesiser } from '@/browser/model-client';
 import { keepForLater } from '@/browser/offline';
 import type { PassageMoment, PassageWish } from '@/browser/passage';
 import { TapSession } from '@/browser/tap-session';
-import { bankOf } from '@/core/accompanying';
 import type { CountInStyle } from '@/core/counting';
-import { maybeInstrumentOfPart } from '@/core/instruments';
 import type { Strictness } from '@/core/judging';
 import type { Line } from '@/core/notation';
-import { AS_WRITTEN } from '@/core/playing';
+import { AS_WRITTEN, bankOf } from '@/core/playback';
 import { type LoopRange, lineOfLoop, type NextPractice, qualitiesAsked, type StepId } from '@/core/practice';
 import { beatUnit, clicksPerMeasure, type Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
@@ -243,8 +241,7 @@ export function Stand(props: StandProps) {
     if (sentId && device.arrived.includes(sentId)) router.push(`/takes/${sentId}`);
   }, [device.arrived, sentId, router]);
 
-  const partName = line.part.name;
-  const instrumentId = maybeInstrumentOfPart(partName)?.id;
+  const instrumentId = line.part.instrument;
   useEffect(() => {
     const banks = [bankOf(instrumentId), bankOf('guitar'), bankOf('clap'), 'reed-organ'];
     const files = ['/worklets/recorder.js', ...banks.map((bank) => `/sounds/${bank}.sf3`)];
@@ -290,7 +287,7 @@ export function Stand(props: StandProps) {
               onPractise={practise}
               onHandIn={mayHandIn ? () => handIn(shown.id) : undefined}
             />
-            <AfterPlaying partName={partName} />
+            <AfterPlaying instrumentId={instrumentId} />
           </div>
         ) : (
           <>
@@ -384,7 +381,7 @@ export function Stand(props: StandProps) {
                         vocabulary={vocabulary}
                       />
                     )}
-                    <Cautions partName={partName} />
+                    <Cautions instrumentId={instrumentId} />
                   </div>
                 </div>
               )}

@@ -2,9 +2,9 @@
 import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
 import { orNotFound } from '@/app/_components/not-found-guard';
-import { assign } from '@/server/access/assignments';
-import { changeFacts, removeLine } from '@/server/access/shelf';
-import { requireTeacher } from '@/server/access/viewer';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { assign } from '@/server/access/practice/giving-out';
+import { changeFacts, removeLine } from '@/server/access/shelf/shelf';
 
 export interface AssignState {
   readonly problem?: string;

@@ -1,6 +1,7 @@
 'use client';
 import { useActionState, useMemo, useState } from 'react';
-import { maybeInstrumentOfPart } from '@/core/instruments';
+import { daysFrom } from '@/core/calendar';
+import { maybeInstrument } from '@/core/instruments';
 import type { Line } from '@/core/notation';
 import {
   type Chunking,
@@ -156,7 +157,7 @@ export function AssignForm({
           plan={laidPlan}
           startBpm={Number(start)}
           goalBpm={Number(goal)}
-          days={Math.max(1, Math.round((Date.parse(due) - Date.parse(today)) / DAY_MS) || 1)}
+          days={Math.max(1, due === '' ? 1 : daysFrom(today, due))}
           roster={classes.find(({ id }) => id === classId)}
         />
       )}
@@ -202,8 +203,6 @@ function ForSome({ students }: { readonly students: Roster['students'] }) {
   );
 }
 
-const DAY_MS = 86_400_000;
-
 interface PlanFactsProps {
   readonly line: Line;
   readonly plan: Plan;
@@ -221,7 +220,7 @@ function PlanFacts({ line, plan, startBpm, goalBpm, days, roster }: PlanFactsPro
       line.part,
       plan,
       { startBpm, goalBpm },
-      maybeInstrumentOfPart(line.part.name),
+      maybeInstrument(line.part.instrument),
     );
     return { stages: laid, minutes: minutesOf(line, laid, plan) };
   }, [line, plan, startBpm, goalBpm]);

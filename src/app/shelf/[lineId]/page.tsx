@@ -1,15 +1,15 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { redirect } from 'next/navigation';
-import { dayOf } from '@/app/_components/day';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
+import { dayAfter, dayOf } from '@/core/calendar';
 import { moveByMarks } from '@/core/tempo';
 import { beatUnit } from '@/core/time';
-import { listLoads } from '@/server/access/load';
-import { listPlans } from '@/server/access/plans';
-import { getLine, listShelf } from '@/server/access/shelf';
-import { requireTeacher } from '@/server/access/viewer';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { listPlans } from '@/server/access/practice/plans';
+import { listLoads } from '@/server/access/school/load';
+import { getLine, listShelf } from '@/server/access/shelf/shelf';
 import { ButtonLink } from '@/ui/button';
 import { MetronomeMark } from '@/ui/metronome-mark';
 import { Notice } from '@/ui/notice';
@@ -33,9 +33,10 @@ interface LinePageProps {
 export default async function LinePage({ params, searchParams }: LinePageProps) {
   const viewer = await requireTeacher();
   const [{ lineId }, { part: asked }] = await Promise.all([params, searchParams]);
+  const today = dayOf(new Date());
   const [line, classes, plans] = await Promise.all([
     orNotFound(getLine(viewer, lineId, Number(asked) || 0)),
-    listLoads(viewer, dayOf(new Date())),
+    listLoads(viewer, today),
     listPlans(viewer),
   ]);
   const shelf = await listShelf(viewer, { book: line.bookId });
@@ -44,7 +45,6 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
   const { part } = line.shown.line;
   const unit = beatUnit(part.measures[0]!.meter).name;
   const goal = part.tempo ? moveByMarks(part.tempo.bpm, 0) : USUAL_GOAL_BPM;
-  const now = Date.now();
   return (
     <SignedInFrame viewer={viewer}>
       <div className="grid items-start gap-5 lg:grid-cols-[1fr_300px]">
@@ -101,8 +101,8 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
                   .map(({ id, number, title }) => ({ id, label: `${number} ${title}` }))}
                 startBpm={moveByMarks(goal, -MARKS_BELOW_GOAL)}
                 goalBpm={goal}
-                dueOn={dayOf(new Date(now + USUAL_DAYS * 86_400_000))}
-                today={dayOf(new Date(now))}
+                dueOn={dayAfter(today, USUAL_DAYS)}
+                today={today}
               />
             ) : (
               <ButtonLink href="/classes" weight="main">

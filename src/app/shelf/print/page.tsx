@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { orNotFound } from '@/app/_components/not-found-guard';
-import { listShelf } from '@/server/access/shelf';
-import { getSheet } from '@/server/access/study';
-import { requireTeacher } from '@/server/access/viewer';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { listShelf } from '@/server/access/shelf/shelf';
+import { getSheet } from '@/server/access/shelf/study';
 import { PrintSheet } from './print-sheet';
 
 export const metadata: Metadata = { title: 'Practice sheet' };

@@ -2,12 +2,12 @@
 import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
 import { orNotFound } from '@/app/_components/not-found-guard';
-import type { Answer } from '@/core/hearing';
+import type { Answer } from '@/core/practice';
 import { QUALITIES } from '@/core/practice';
-import { answerTake } from '@/server/access/answers';
-import { overruleMeasure } from '@/server/access/overrules';
-import { pinWord, unpin } from '@/server/access/pins';
-import { requireTeacher } from '@/server/access/viewer';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { answerTake } from '@/server/access/review/answers';
+import { overruleMeasure } from '@/server/access/review/overrules';
+import { pinWord, unpin } from '@/server/access/review/pins';
 
 const DONE: Readonly<Record<Answer, string>> = {
   accepted: 'Accepted.',

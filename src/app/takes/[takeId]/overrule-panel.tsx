@@ -2,7 +2,6 @@
 import { PenLine } from 'lucide-react';
 import { useState, useTransition } from 'react';
 import { useKeys } from '@/app/_components/sound/use-page-keys';
-import { firstWeakMeasure } from '@/core/hearing';
 import {
   isRightNote,
   type MeasureVerdict,
@@ -12,6 +11,7 @@ import {
   type Verdict,
 } from '@/core/judging';
 import type { Line } from '@/core/notation';
+import { firstWeakMeasure } from '@/core/review';
 import { sayMeasure, type Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
 import { SmallChoice } from '@/ui/field';

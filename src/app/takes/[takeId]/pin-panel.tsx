@@ -2,8 +2,8 @@
 import { Pin, X } from 'lucide-react';
 import { useActionState, useRef, useTransition } from 'react';
 import { useKeys } from '@/app/_components/sound/use-page-keys';
-import { firstWeakMeasure } from '@/core/hearing';
 import type { MeasureVerdict } from '@/core/judging';
+import { firstWeakMeasure } from '@/core/review';
 import { sayMeasure, type Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
 import { Key } from '@/ui/key';

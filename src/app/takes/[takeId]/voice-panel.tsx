@@ -6,7 +6,7 @@ import { useMixer } from '@/app/_components/sound/use-mixer';
 import { useKeys } from '@/app/_components/sound/use-page-keys';
 import { sayMicrophoneProblem } from '@/browser/recorder';
 import { LONGEST_VOICE_SECONDS, VoiceRecording } from '@/browser/voice';
-import { VOICE_KINDS, type VoiceKind } from '@/core/hearing';
+import { VOICE_KINDS, type VoiceKind } from '@/core/review';
 import { Button } from '@/ui/button';
 import { Key } from '@/ui/key';
 import { Notice } from '@/ui/notice';

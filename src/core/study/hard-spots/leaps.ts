@@ -1,4 +1,4 @@
-import { brassPlaces, type Instrument, OPEN_NOTES } from '../../instruments';
+import { brassPlaces, type Instrument } from '../../instruments';
 import { intervalName, pitchName, staffPlace } from '../../pitch';
 import { sentence, withArticle } from '../measure-words';
 import { connectedPairs, type MelodyNote } from '../melody';
@@ -31,8 +31,7 @@ export function leaps({ melody, instrument, words }: Looking): HardSpot[] {
   });
 }
 
-function partialsBetween({ id }: Instrument, from: MelodyNote, to: MelodyNote): number {
-  const openNotes = OPEN_NOTES[id];
+function partialsBetween({ openNotes }: Instrument, from: MelodyNote, to: MelodyNote): number {
   const [a, b] = openNotes ? [from, to].map(({ midi }) => brassPlaces(midi, openNotes)[0]) : [];
   return a && b ? Math.abs(a.partialIndex - b.partialIndex) : 0;
 }

@@ -1,6 +1,5 @@
 import { sql } from 'kysely';
-import type { Answer } from '@/core/hearing';
-import type { Passage } from '@/core/practice';
+import type { Answer, Passage } from '@/core/practice';
 import { database } from '../connection';
 
 /** The passages that a student was asked for on an assignment, the earliest take first. */

@@ -166,14 +166,12 @@ function stageWords() {
     .orderBy('said_at');
 }
 
-/** What was said of the stages of a student's assignments, the oldest first. */
-export function listStageWords(studentId: string) {
-  return stageWords().where('student_id', '=', studentId).execute();
-}
-
-/** The same of all students of an assignment. */
-export function listStageWordsOfAssignment(assignmentId: string) {
-  return stageWords().where('assignment_id', '=', assignmentId).execute();
+/** What was said of the stages of a student's assignments, or of one of them, the oldest first. */
+export function listStageWords(studentId: string, assignmentId?: string) {
+  return stageWords()
+    .where('student_id', '=', studentId)
+    .$if(assignmentId !== undefined, (query) => query.where('assignment_id', '=', assignmentId!))
+    .execute();
 }
 
 export async function insertStageWord(values: {

@@ -1,9 +1,12 @@
 import { createHash } from 'node:crypto';
 import { type LineDocument, partsOf } from '@/core/arranging';
+import { grouped } from '@/core/base';
 import { type Line, lineOfPart } from '@/core/notation';
+import { partFor } from '@/core/school';
 import { contentsOf } from '@/core/study';
 import { type DrawingWish, drawingKey, ENGRAVING_VERSION, type Engraving } from '@/engraving/engraving';
 import { database } from '../connection';
+import { rememberedLines } from './remembered-lines';
 
 /** Key of a line's music and its engravings: equal music has equal drawings. */
 export function hashLine(line: Line): string {
@@ -81,6 +84,64 @@ export function listParts(lineId: string) {
     .where('line_id', '=', lineId)
     .orderBy('place')
     .execute();
+}
+
+/** The music of the lead parts of lines that are on the stand, by line. */
+export async function leadsOfLines(lineIds: readonly string[]): Promise<ReadonlyMap<string, Line>> {
+  if (lineIds.length === 0) return new Map();
+  const leads = await database()
+    .selectFrom('line_part')
+    .select(['line_id as lineId', 'content_hash as contentHash'])
+    .where('line_id', 'in', lineIds)
+    .where('place', '=', 0)
+    .execute();
+  const lines = await rememberedLines(leads.map(({ contentHash }) => contentHash));
+  return new Map(
+    leads.flatMap(({ lineId, contentHash }) => {
+      const line = lines.get(contentHash);
+      return line ? [[lineId, line]] : [];
+    }),
+  );
+}
+
+interface GivenToClass {
+  readonly id: string;
+  readonly lineId: string;
+  readonly classId: string;
+}
+
+/** The music that a student reads of what was given out, by assignment; what is not on the stand is left out. */
+export async function partsForStudent(
+  studentId: string,
+  assignments: readonly GivenToClass[],
+): Promise<ReadonlyMap<string, Line>> {
+  if (assignments.length === 0) return new Map();
+  const [parts, plays] = await Promise.all([
+    database()
+      .selectFrom('line_part')
+      .select(['line_id as lineId', 'instrument', 'content_hash as contentHash'])
+      .where('line_id', 'in', [...new Set(assignments.map(({ lineId }) => lineId))])
+      .orderBy('place')
+      .execute(),
+    database()
+      .selectFrom('class_student')
+      .select(['class_id as classId', 'instrument'])
+      .where('student_id', '=', studentId)
+      .execute(),
+  ]);
+  const partsOf = grouped(parts, ({ lineId }) => lineId);
+  const instrumentIn = new Map(plays.map(({ classId, instrument }) => [classId, instrument]));
+  const read = assignments.flatMap(({ id, lineId, classId }) => {
+    const part = partFor(partsOf.get(lineId) ?? [], instrumentIn.get(classId) ?? null);
+    return part ? [{ id, contentHash: part.contentHash }] : [];
+  });
+  const lines = await rememberedLines(read.map(({ contentHash }) => contentHash));
+  return new Map(
+    read.flatMap(({ id, contentHash }) => {
+      const line = lines.get(contentHash);
+      return line ? [[id, line]] : [];
+    }),
+  );
 }
 
 /** The part that a student of a class reads: the one for the instrument played, else the lead. */

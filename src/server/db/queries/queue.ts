@@ -1,6 +1,6 @@
 import { sql } from 'kysely';
-import type { Remark } from '@/core/hearing';
 import type { Overrule, Verdict } from '@/core/judging';
+import type { Remark } from '@/core/review';
 import type { Vocabulary } from '@/core/time';
 import { database } from '../connection';
 import { asOverruled, overrulesOf } from './overrules';

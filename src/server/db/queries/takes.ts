@@ -1,9 +1,9 @@
 import { sql } from 'kysely';
 import type { Following } from '@/core/following';
-import type { Outline, Remark } from '@/core/hearing';
 import type { Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import { type Outcome, outcomeOf } from '@/core/practice';
+import type { Outline, Remark } from '@/core/review';
 import { database } from '../connection';
 import { asOverruled, overrulesOf } from './overrules';
 import { STANDING_OF_TAKE } from './standing-of-take';
@@ -150,21 +150,28 @@ export async function listAnsweredTakes(teacherId: string) {
   );
 }
 
-/** All takes of a student on what still stands: where the student is depends on every one of them. */
-export async function listTakesOfStudent(studentId: string) {
+/** All takes of a student on what still stands, or on one assignment: where the student is depends on every one of them. */
+export async function listTakesOfStudent(studentId: string, assignmentId?: string) {
   return withOutcome(
     await takeRows()
       .where('take.student_id', '=', studentId)
       .where('assignment.withdrawn_at', 'is', null)
+      .$if(assignmentId !== undefined, (query) => query.where('assignment.id', '=', assignmentId!))
       .orderBy('take.handed_in_at', 'desc')
       .execute(),
   );
 }
 
-export async function listTakesOfAssignment(assignmentId: string) {
-  return withOutcome(
-    await takeRows()
+/** Whose takes on a line were judged, newest first, with their measures as the teacher hears them. */
+export async function listJudgedOfAssignment(assignmentId: string) {
+  return asOverruled(
+    await database()
+      .selectFrom('take')
+      .innerJoin('take_check', 'take_check.take_id', 'take.id')
+      .select(['take.student_id as studentId', 'take_check.measures'])
+      .select(overrulesOf('take.id').as('overrules'))
       .where('take.assignment_id', '=', assignmentId)
+      .where('take_check.verdict_state', '=', 'judged')
       .orderBy('take.handed_in_at', 'desc')
       .execute(),
   );

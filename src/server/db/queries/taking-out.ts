@@ -1,5 +1,5 @@
 import { sql } from 'kysely';
-import type { VoiceKind } from '@/core/hearing';
+import type { VoiceKind } from '@/core/review';
 import { database } from '../connection';
 import { asOverruled } from './overrules';
 import { takesOfStudent } from './record';

@@ -1,5 +1,5 @@
 import { forViewer } from '@/app/_components/request';
-import { getOpening } from '@/server/access/engravings';
+import { getOpening } from '@/server/access/shelf/engravings';
 
 /** The drawing of a line's opening. Music by its content never changes, so a browser may keep it. */
 export function GET(

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { forSender, parseJson, problem, readBody } from '@/app/_components/request';
-import { completeTake } from '@/server/access/takes';
+import { completeTake } from '@/server/access/practice/takes';
 import { TAKE_WORDS } from './words';
 
 /** Facts of a take with the taps of its echo are far below this. */

@@ -1,7 +1,7 @@
 'use client';
 import { type MouseEvent, memo } from 'react';
-import { sayDay } from '@/app/_components/day';
-import { type Board, isIdle, sayCell } from '@/core/reports';
+import { sayDay } from '@/core/calendar';
+import { type Board, isIdle, sayCell } from '@/core/school';
 import { Cell } from './cell';
 
 interface BoardTableProps {

@@ -1,4 +1,4 @@
-import type { BoardCell, BoardState } from '@/core/reports';
+import type { BoardCell, BoardState } from '@/core/school';
 
 /** Signs of our own: nothing is told by colour alone. */
 const SIGNS: Readonly<Record<BoardState, string>> = {

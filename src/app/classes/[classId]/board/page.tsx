@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { dayOf } from '@/app/_components/day';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
+import { dayAfter, dayOf } from '@/core/calendar';
 import {
   arrangedBoard,
   BOARD_FILTERS,
@@ -10,9 +10,9 @@ import {
   type BoardFilter,
   type BoardSort,
   IDLE_DAYS,
-} from '@/core/reports';
-import { getBoard } from '@/server/access/board';
-import { requireTeacher } from '@/server/access/viewer';
+} from '@/core/school';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { getBoard } from '@/server/access/school/board';
 import { Sheet } from '@/ui/page-frame';
 import { PrintButton } from '@/ui/print-button';
 import { BoardTable } from './board-table';
@@ -31,7 +31,6 @@ const FILTER_NAMES: Readonly<Record<BoardFilter, string>> = {
   idle: `nothing handed in for ${IDLE_DAYS} days`,
   behind: 'behind the pace',
 };
-const DAY_MS = 86_400_000;
 
 /** Students and lines at a glance: what is learned, how fast, and who needs looking after. */
 export default async function BoardPage({
@@ -45,11 +44,11 @@ export default async function BoardPage({
   const now = new Date();
   const today = dayOf(now);
   const { classId } = await params;
-  const { id, name, hasGoal, board } = await orNotFound(getBoard(viewer, classId, today, dayOf));
+  const { id, name, hasGoal, board } = await orNotFound(getBoard(viewer, classId, today));
   const asked = await searchParams;
   const sort = BOARD_SORTS.find((one) => one === asked.sort) ?? 'name';
   const filter = BOARD_FILTERS.find((one) => one === asked.show) ?? 'all';
-  const idleBefore = dayOf(new Date(now.getTime() - IDLE_DAYS * DAY_MS));
+  const idleBefore = dayAfter(today, -IDLE_DAYS);
   const shown = arrangedBoard(board, sort, filter, idleBefore);
   const href = (change: { readonly sort?: BoardSort; readonly show?: BoardFilter }) =>
     `/classes/${id}/board?${new URLSearchParams({ sort, show: filter, ...change })}`;

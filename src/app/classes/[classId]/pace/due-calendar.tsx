@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { dayAfter, mondayOf } from '@/core/calendar';
 import type { PaceGoal } from '@/core/practice';
 
 interface DueCalendarProps {
@@ -12,16 +13,12 @@ interface DueCalendarProps {
   readonly holidays: PaceGoal['holidays'];
 }
 
-const DAY_MS = 86_400_000;
 const WEEKS = 5;
 const DAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
 
 /** Five weeks from this one on: what is due on which day; holidays are hatched. */
 export function DueCalendar({ today, due, holidays }: DueCalendarProps) {
-  const start = Date.parse(today);
-  // Weeks begin on Monday. Source: ISO 8601.
-  const monday = start - ((new Date(start).getUTCDay() + 6) % 7) * DAY_MS;
-  const dayAt = (index: number) => new Date(monday + index * DAY_MS).toISOString().slice(0, 10);
+  const monday = mondayOf(today);
   return (
     <div className="overflow-x-auto">
       <table className="w-full min-w-[560px] table-fixed border-collapse">
@@ -38,7 +35,7 @@ export function DueCalendar({ today, due, holidays }: DueCalendarProps) {
           {Array.from({ length: WEEKS }, (_, week) => (
             <tr key={week}>
               {DAY_NAMES.map((name, weekday) => {
-                const day = dayAt(7 * week + weekday);
+                const day = dayAfter(monday, 7 * week + weekday);
                 const isHoliday = holidays.some(({ from, to }) => day >= from && day <= to);
                 return (
                   <td

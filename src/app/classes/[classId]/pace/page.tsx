@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
-import { dayOf, sayDay } from '@/app/_components/day';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
+import { dayOf, sayDay } from '@/core/calendar';
 import type { Pace } from '@/core/practice';
-import { getPace } from '@/server/access/load';
-import { requireTeacher } from '@/server/access/viewer';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { getPace } from '@/server/access/school/load';
 import { Sheet } from '@/ui/page-frame';
 import { DueCalendar } from './due-calendar';
 import { PaceForm } from './pace-form';

@@ -3,7 +3,8 @@ import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import type { FormState } from '@/app/classes/actions';
-import { addCoTeacher, endCoTeaching } from '@/server/access/co-teachers';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { addCoTeacher, endCoTeaching } from '@/server/access/school/co-teachers';
 import {
   changeKeeping,
   makeCards,
@@ -14,8 +15,7 @@ import {
   setArchived,
   setLeft,
   takeInList,
-} from '@/server/access/roster';
-import { requireTeacher } from '@/server/access/viewer';
+} from '@/server/access/school/roster';
 
 const page = (classId: string) => `/classes/${classId}/roster`;
 

@@ -1,7 +1,7 @@
 'use client';
 import { useState, useTransition } from 'react';
-import { maybeInstrumentName } from '@/core/instruments';
-import type { RosterRow } from '@/core/reports';
+import { maybeInstrument } from '@/core/instruments';
+import type { RosterRow } from '@/core/school';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Notice } from '@/ui/notice';
@@ -78,7 +78,7 @@ export function ListPanel({ classId, className, code }: ListPanelProps) {
             {rows.map((row) => (
               <li key={row.row} className="py-1.5">
                 <strong>{row.name || '(no name)'}</strong>, {row.userName}
-                {row.instrument && `, ${maybeInstrumentName(row.instrument)}`}
+                {row.instrument && `, ${maybeInstrument(row.instrument)?.name}`}
                 {row.problem ? (
                   <p className="border-l-4 border-warm pl-2">Left out: {row.problem}</p>
                 ) : (

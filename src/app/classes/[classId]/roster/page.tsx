@@ -1,13 +1,13 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
-import { dayOf, sayDay } from '@/app/_components/day';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { maybeInstrumentName } from '@/core/instruments';
-import { listClasses } from '@/server/access/classes';
-import { getCoTeachers } from '@/server/access/co-teachers';
-import { getRoster, listRemovals } from '@/server/access/roster';
-import { requireTeacher } from '@/server/access/viewer';
+import { dayOf, sayDay } from '@/core/calendar';
+import { maybeInstrument } from '@/core/instruments';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { listClasses } from '@/server/access/school/classes';
+import { getCoTeachers } from '@/server/access/school/co-teachers';
+import { getRoster, listRemovals } from '@/server/access/school/roster';
 import { Sheet } from '@/ui/page-frame';
 import { CardsPanel } from './cards-panel';
 import { CoTeachersPanel } from './co-teachers-panel';
@@ -56,7 +56,7 @@ export default async function RosterPage({
                     </Link>
                     <span className="w-32">{student.userName}</span>
                     <span className="w-40 text-faint">
-                      {maybeInstrumentName(student.instrument) ?? 'plays: not said'}
+                      {maybeInstrument(student.instrument)?.name ?? 'plays: not said'}
                     </span>
                     <ConsentChoice
                       classId={classId}

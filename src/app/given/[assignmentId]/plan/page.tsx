@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
-import { dayOf, sayDay } from '@/app/_components/day';
 import { orNotFound } from '@/app/_components/not-found-guard';
-import { getGivenPlan } from '@/server/access/given';
-import { requireTeacher } from '@/server/access/viewer';
+import { dayOf, sayDay } from '@/core/calendar';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { getGivenPlan } from '@/server/access/practice/given';
 import { ButtonLink } from '@/ui/button';
 import { PrintButton } from '@/ui/print-button';
 

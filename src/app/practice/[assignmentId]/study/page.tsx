@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { getStudyOfAssignment } from '@/server/access/study';
-import { requireViewer } from '@/server/access/viewer';
+import { requireViewer } from '@/server/access/account/viewer';
+import { getStudyOfAssignment } from '@/server/access/shelf/study';
 import { ButtonLink } from '@/ui/button';
 import { Notice } from '@/ui/notice';
 import { StudySheet } from '@/ui/study/study-sheet';

@@ -4,7 +4,7 @@ import { type SimulatedTake, simulateOnDevice } from '@/browser/simulate-client'
 import { instrumentsAbleToPlay } from '@/core/arranging';
 import { INSTRUMENTS, type Instrument, type InstrumentId } from '@/core/instruments';
 import type { Line } from '@/core/notation';
-import type { FlawKind } from '@/core/playing';
+import type { FlawKind } from '@/core/simulation';
 import { Button } from '@/ui/button';
 import { Choice, Field } from '@/ui/field';
 import { CheckedLine } from '@/ui/music/checked-line';

@@ -1,8 +1,8 @@
 'use server';
 import { redirect } from 'next/navigation';
 import { orNotFound } from '@/app/_components/not-found-guard';
-import { requireTeacher } from '@/server/access/viewer';
-import { keepCopy, putOnStand } from '@/server/access/writing';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { keepCopy, putOnStand } from '@/server/access/shelf/writing';
 
 /** @returns what is in the way; otherwise the line is on the stand and its page opens. */
 export async function finish(lineId: string): Promise<readonly string[]> {

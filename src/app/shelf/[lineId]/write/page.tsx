@@ -1,8 +1,8 @@
 import type { Metadata } from 'next';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { requireTeacher } from '@/server/access/viewer';
-import { openLine } from '@/server/access/writing';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { openLine } from '@/server/access/shelf/writing';
 import { WritingDesk } from './writing-desk';
 
 export const metadata: Metadata = { title: 'Writing desk' };

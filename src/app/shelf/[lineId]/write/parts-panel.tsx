@@ -2,14 +2,7 @@
 import { memo, useMemo, useState } from 'react';
 import { type DerivedPart, fittingShifts, type LineDocument, partsOf } from '@/core/arranging';
 import { describeIssue } from '@/core/base';
-import {
-  INSTRUMENTS,
-  type InstrumentId,
-  instrument,
-  LEVELS,
-  type Level,
-  maybeInstrumentOfPart,
-} from '@/core/instruments';
+import { INSTRUMENTS, type InstrumentId, instrument, LEVELS, type Level } from '@/core/instruments';
 import type { Command, Desk } from '@/core/writing';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/field';
@@ -159,7 +152,7 @@ export const PartsPanel = memo(function PartsPanel({
 });
 
 function isWritten(desk: Desk, wanted: InstrumentId): boolean {
-  return desk.score.parts.some((part) => maybeInstrumentOfPart(part.name)?.id === wanted);
+  return desk.score.parts.some((part) => part.instrument === wanted);
 }
 
 function freshId(desk: Desk): string {

@@ -5,7 +5,13 @@ import type { EngravedSystem } from '@/engraving/engraving';
 import { pressAll } from '../../../../../tests/support/typist';
 import { maybeCaretPlace, maybeTapAt, selectedBoxes } from './staff-places';
 
-const FLUTE = { name: 'Flute', transpositionSemitones: 0, staffLines: 5, clef: 'treble' } as const;
+const FLUTE = {
+  id: 'flute',
+  name: 'Flute',
+  transpositionSemitones: 0,
+  staffLines: 5,
+  clef: 'treble',
+} as const;
 const desk = () => pressAll(openDesk(blankScore('Line', FLUTE)), 'q c d e f g a');
 
 /** A drawing with measures of 200 pixels and heads every 40, the staff between y 40 and 80: a step is 5 pixels. */

@@ -1,7 +1,7 @@
-import { dayOf } from '@/app/_components/day';
 import { download, forViewer } from '@/app/_components/request';
-import { boardCsv } from '@/core/reports';
-import { getBoard } from '@/server/access/board';
+import { dayOf } from '@/core/calendar';
+import { boardCsv } from '@/core/school';
+import { getBoard } from '@/server/access/school/board';
 
 /** The board of a class as a table. */
 export function GET(
@@ -9,7 +9,7 @@ export function GET(
   { params }: { readonly params: Promise<{ readonly classId: string }> },
 ): Promise<Response> {
   return forViewer(async (viewer) => {
-    const { name, board } = await getBoard(viewer, (await params).classId, dayOf(new Date()), dayOf);
+    const { name, board } = await getBoard(viewer, (await params).classId, dayOf(new Date()));
     // Spreadsheets take a file without a byte order mark for their own old encoding.
     return download(`${name} board.csv`, 'text/csv; charset=utf-8', `\uFEFF${boardCsv(board)}`);
   });

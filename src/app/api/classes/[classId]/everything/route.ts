@@ -1,6 +1,6 @@
 import { forViewer } from '@/app/_components/request';
 import { sendArchive } from '@/app/_components/zip';
-import { takeOutClass } from '@/server/access/taking-out';
+import { takeOutClass } from '@/server/access/school/taking-out';
 
 /** Everything of a class as open files. */
 export function GET(

@@ -1,5 +1,5 @@
 import { download, forViewer } from '@/app/_components/request';
-import { getGivenPlanFile } from '@/server/access/given';
+import { getGivenPlanFile } from '@/server/access/practice/given';
 
 /** A plan as a file to take away: a table, or the due day for a calendar. */
 export function GET(

@@ -1,5 +1,5 @@
 import { forSender, parseJson, problem, readBody, type SenderWords } from '@/app/_components/request';
-import { saveLine } from '@/server/access/writing';
+import { saveLine } from '@/server/access/shelf/writing';
 
 /** A page of music with everything in it is far below this. */
 const MAXIMUM_DOCUMENT_BYTES = 4_000_000;

@@ -1,5 +1,5 @@
 import { download, forViewer } from '@/app/_components/request';
-import { exportLine } from '@/server/access/writing';
+import { exportLine } from '@/server/access/shelf/writing';
 
 /** A line as a file to take away. */
 export function GET(

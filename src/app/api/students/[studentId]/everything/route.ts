@@ -1,6 +1,6 @@
 import { forViewer } from '@/app/_components/request';
 import { sendArchive } from '@/app/_components/zip';
-import { takeOutStudent } from '@/server/access/taking-out';
+import { takeOutStudent } from '@/server/access/school/taking-out';
 
 /** Everything of a student as open files. */
 export function GET(

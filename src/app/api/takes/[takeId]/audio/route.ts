@@ -1,6 +1,6 @@
 import { download, forViewer } from '@/app/_components/request';
 import { soundAnswer } from '@/app/_components/sound-answer';
-import { getTakeAudio, getWholeTake } from '@/server/access/takes';
+import { getTakeAudio, getWholeTake } from '@/server/access/practice/takes';
 
 interface Context {
   readonly params: Promise<{ readonly takeId: string }>;

@@ -1,5 +1,5 @@
 import { forSender, problem, readBody } from '@/app/_components/request';
-import { MAXIMUM_PIECE_BYTES, receivePiece } from '@/server/access/takes';
+import { MAXIMUM_PIECE_BYTES, receivePiece } from '@/server/access/practice/takes';
 import { TAKE_WORDS } from '../words';
 
 /** The next piece of a recording: its place in the query, its bytes as the body. Answers how much is here. */

@@ -1,5 +1,5 @@
 import { forViewer } from '@/app/_components/request';
-import { getTakeState } from '@/server/access/takes';
+import { getTakeState } from '@/server/access/practice/takes';
 
 /** How far the check of a take is, for a page that waits for it. */
 export function GET(

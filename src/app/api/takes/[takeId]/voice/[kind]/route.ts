@@ -1,6 +1,6 @@
 import { forSender, forViewer, problem, readBody } from '@/app/_components/request';
 import { soundAnswer } from '@/app/_components/sound-answer';
-import { getVoice, keepVoice, MAXIMUM_VOICE_BYTES, takeVoiceAway } from '@/server/access/voices';
+import { getVoice, keepVoice, MAXIMUM_VOICE_BYTES, takeVoiceAway } from '@/server/access/review/voices';
 
 interface Context {
   readonly params: Promise<{ readonly takeId: string; readonly kind: string }>;

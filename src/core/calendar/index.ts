@@ -1,0 +1,1 @@
+export { type Day, dayAfter, dayOf, daysFrom, mondayOf, sayDay } from './day';

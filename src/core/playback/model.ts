@@ -1,0 +1,150 @@
+import {
+  headsOf,
+  type Line,
+  type LineEvent,
+  loudnessAt,
+  type Measure,
+  type Note,
+  type Part,
+  restInstead,
+  voiceCountOf,
+  writtenLoudness,
+} from '../notation';
+import { spellingToMidi } from '../pitch';
+import { type PlayedEvent, perform } from '../simulation';
+import { TempoMap } from '../tempo';
+
+/** How the model plays: a teacher plays a tied rhythm first with every note struck, a slurred line first tongued. */
+export interface ModelWish {
+  readonly ties: boolean;
+  readonly slurs: boolean;
+}
+
+export const AS_WRITTEN: ModelWish = { ties: true, slurs: true };
+
+/** How loud it is at a moment, in dB beside mf. */
+export interface Loudness {
+  readonly seconds: number;
+  readonly db: number;
+}
+
+/** A line as it should sound. */
+export interface Model {
+  /** Every voice and every note of a chord, in order of onset; strokes without pitch carry a drum's key as `midi`. */
+  readonly events: readonly PlayedEvent[];
+  readonly loudness: readonly Loudness[];
+  /** From the first written beat to the end of the last measure. */
+  readonly lineSeconds: number;
+}
+
+/** The loudness of a swell is told this often. */
+const LOUDNESS_STEP_SECONDS = 0.05;
+
+/**
+ * The line exactly as written: in time, slurred, tongued, staccato, with its dynamics, rit. and fermata.
+ * @param bpm in beat units of its first meter.
+ */
+export function playModel(line: Line, bpm: number, wish: ModelWish = AS_WRITTEN): Model {
+  const exact = {
+    seed: 1,
+    bpm,
+    leadSeconds: 0,
+    timingSeconds: 0,
+    tempoWander: 0,
+    tuningCents: 0,
+    intonationCents: 0,
+  };
+  const wished = withWish(line, wish);
+  const events = voiceLines(wished).flatMap((voice) => {
+    const heads = headsById(voice.part);
+    return perform(voice, exact, [], wished).events.flatMap((event) => chordOf(event, heads));
+  });
+  const tempo = new TempoMap(wished, bpm);
+  return {
+    events: events.toSorted((a, b) => a.onsetSeconds - b.onsetSeconds),
+    loudness: loudnessOf(wished, tempo),
+    lineSeconds: tempo.endSeconds,
+  };
+}
+
+function loudnessOf(line: Line, tempo: TempoMap): Loudness[] {
+  const points = writtenLoudness(line);
+  if (points.every(({ db }) => db === points[0]!.db)) return [{ seconds: 0, db: points[0]!.db }];
+  const steps = Math.ceil(tempo.endSeconds / LOUDNESS_STEP_SECONDS);
+  const curve = Array.from({ length: steps }, (_, step): Loudness => {
+    const seconds = step * LOUDNESS_STEP_SECONDS;
+    return { seconds, db: loudnessAt(points, tempo.quartersAt(seconds)) };
+  });
+  return curve.filter(({ db }, step) => step === 0 || db !== curve[step - 1]!.db);
+}
+
+function withWish(line: Line, { ties, slurs }: ModelWish): Line {
+  const change = (event: LineEvent): LineEvent =>
+    event.kind === 'rest'
+      ? event
+      : {
+          ...event,
+          ...(!ties && { tiedToNext: false, tiedFromPrevious: false }),
+          ...(!slurs && { slurStarts: 0, slurStops: 0 }),
+        };
+  const measures = line.part.measures.map(
+    (measure): Measure => ({
+      ...measure,
+      events: measure.events.map(change),
+      otherVoices: measure.otherVoices.map((voice) => ({ ...voice, events: voice.events.map(change) })),
+    }),
+  );
+  return { ...line, part: { ...line.part, measures } };
+}
+
+/** Each voice as a line of its own. */
+function voiceLines(line: Line): readonly Line[] {
+  return Array.from({ length: voiceCountOf(line.part) }, (_, voice) => {
+    if (voice === 0) return line;
+    const measures = line.part.measures.map((measure): Measure => {
+      const events = measure.otherVoices[voice - 1]?.events;
+      // Where it has nothing to play, the first voice's time passes in silence.
+      return { ...measure, events: events ?? measure.events.map(restInstead), otherVoices: [] };
+    });
+    return { ...line, part: { ...line.part, measures } };
+  });
+}
+
+function headsById({ measures }: Part): ReadonlyMap<string, Note> {
+  const notes = measures.flatMap(({ events }) =>
+    events.filter((event): event is Note => event.kind === 'note'),
+  );
+  return new Map(notes.map((note) => [note.id, note]));
+}
+
+function chordOf(event: PlayedEvent, heads: ReadonlyMap<string, Note>): PlayedEvent[] {
+  const note = event.noteId === undefined ? undefined : heads.get(event.noteId.replace(/-pass\d+$/, ''));
+  if (!note) return [event];
+  const [first, ...others] = headsOf(note);
+  if (first.kind === 'unpitched') return headsOf(note).map((head) => ({ ...event, midi: drumKey(head) }));
+  const written = spellingToMidi(first.spelling);
+  const added = others.flatMap((head) =>
+    head.kind === 'pitched' && event.midi !== undefined
+      ? [{ ...event, midi: event.midi + spellingToMidi(head.spelling) - written }]
+      : [],
+  );
+  return [event, ...added];
+}
+
+// Places of the drums on a five-line staff and their keys in the General MIDI percussion map.
+// Source: General MIDI Level 1 specification, percussion key map; the places are common practice.
+const DRUM_KEYS: readonly (readonly [step: string, octave: number, key: number])[] = [
+  ['F', 4, 36],
+  ['C', 5, 38],
+  ['G', 5, 42],
+  ['A', 5, 49],
+  ['F', 5, 51],
+  ['D', 4, 42],
+];
+const HAND_CLAP_KEY = 39;
+
+function drumKey(head: Note['pitch']): number {
+  const display = head.kind === 'unpitched' ? head.display : head.spelling;
+  const found = DRUM_KEYS.find(([step, octave]) => step === display.step && octave === display.octave);
+  return found?.[2] ?? HAND_CLAP_KEY;
+}

@@ -1,0 +1,21 @@
+import type { Line } from '../notation';
+import { measureName, type Vocabulary } from '../time';
+import { chunkName } from './chunk';
+import type { Stage } from './plan';
+import { STEPS } from './step';
+
+/** A stage as it is shown: what to do, on which piece, and how it is checked. */
+export function describeStage({ part }: Line, { id, chunk, step }: Stage, vocabulary: Vocabulary) {
+  const { name, doThis, checkedBy, input, click, backing, under } = STEPS[step];
+  return {
+    id,
+    name,
+    doThis,
+    checkedBy,
+    input,
+    click,
+    backing,
+    under,
+    chunkName: chunkName(part, chunk, measureName(vocabulary)),
+  };
+}

@@ -1,0 +1,32 @@
+export {
+  arrangedBoard,
+  BOARD_FILTERS,
+  BOARD_SORTS,
+  type Board,
+  type BoardCell,
+  type BoardFilter,
+  type BoardRow,
+  type BoardSort,
+  type BoardState,
+  boardCsv,
+  IDLE_DAYS,
+  isIdle,
+  sayCell,
+} from './board';
+export { boardOf, pacesOf } from './board-of-class';
+export { type DueDay, dueCalendar } from './calendar';
+export {
+  type ClassFacts,
+  type ClassLine,
+  type ClassPart,
+  type ClassStudent,
+  type ClassTake,
+  maybeStanding,
+  onLines,
+  partFor,
+  type StudentOnLine,
+} from './class-facts';
+export { type PlanRow, planCsv } from './plan-csv';
+export { MOST_ROSTER_ROWS, type RosterRow, readRoster } from './roster-csv';
+export { type MeasureOfClass, measuresOfClass } from './shared-stumbles';
+export { type TakeRecord, takesCsv } from './take-csv';

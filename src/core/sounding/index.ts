@@ -1,2 +1,0 @@
-export { renderSampled, renderSampledWhole } from './sampler';
-export { type BankReader, backingOf, echoAlongside, modelOf } from './sound-of-line';

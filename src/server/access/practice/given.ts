@@ -1,0 +1,191 @@
+import 'server-only';
+import { z } from 'zod';
+import type { Line } from '@/core/notation';
+import { describeStage, minutesOf, NO_PLAN, type Standing, shareDone, stagesOfGiven } from '@/core/practice';
+import {
+  dueCalendar,
+  maybeStanding,
+  onLines,
+  type PlanRow,
+  planCsv,
+  type StudentOnLine,
+} from '@/core/school';
+import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
+import type { Vocabulary } from '@/core/time';
+import * as queries from '@/server/db/queries/assignments';
+import { loadClassFacts } from '@/server/db/queries/class-facts';
+import { leadsOfLines } from '@/server/db/queries/music';
+import { listJudgedOfAssignment } from '@/server/db/queries/takes';
+import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
+import { getStumbles } from '../school/board';
+import { getClass } from '../school/classes';
+
+/** An assignment of one of the viewer's classes. @throws NotFound */
+async function requireGiven(viewer: Viewer, assignmentId: unknown) {
+  assertTeacher(viewer);
+  const id = z.uuid().safeParse(assignmentId);
+  const assignment = id.success ? await queries.maybeAssignment(id.data) : undefined;
+  if (!assignment?.teacherIds.includes(viewer.userId)) throw new NotFound();
+  return assignment;
+}
+
+/** Where every student of an assignment stands, by the same engine that leads the students. @throws NotFound */
+export async function getGiven(viewer: Viewer, assignmentId: string) {
+  const assignment = await requireGiven(viewer, assignmentId);
+  const { id, lineId, classId } = assignment;
+  const [facts, stumbles] = await Promise.all([
+    loadClassFacts({ classId, assignmentId: id }),
+    getStumbles(lineId, await listJudgedOfAssignment(id)),
+  ]);
+  const at = onLines(facts);
+  const students = facts.lines.flatMap((line) =>
+    facts.students.flatMap((student) => {
+      const on = at(student, line);
+      const standing = on && maybeStanding(on);
+      return on?.music && standing ? [studentOnGiven(on, on.music, standing, assignment.vocabulary)] : [];
+    }),
+  );
+  const { lineNumber, lineTitle, className, startBpm, goalBpm, dueOn, plan, forAll } = assignment;
+  return {
+    id,
+    lineId,
+    lineNumber,
+    lineTitle,
+    classId,
+    className,
+    startBpm,
+    goalBpm,
+    dueOn,
+    planName: plan?.name,
+    forAll,
+    stumbles,
+    students,
+  };
+}
+
+function studentOnGiven(
+  { student, given, isChanged, words }: StudentOnLine,
+  music: Line,
+  standing: Standing,
+  vocabulary: Vocabulary,
+) {
+  const { stages, progress } = standing;
+  return {
+    id: student.id,
+    name: student.name,
+    startBpm: given.startBpm,
+    goalBpm: given.goalBpm,
+    dueOn: given.dueOn,
+    isChanged,
+    asksForHelp: words.flatMap(({ kind, measure }) => (kind === 'asks-for-help' ? (measure ?? []) : [])),
+    stageCount: stages.length,
+    doneCount: progress.doneIds.length,
+    doneShare: shareDone(standing),
+    now: progress.now && {
+      ...describeStage(music, progress.now.stage, vocabulary),
+      bpm: progress.now.bpm,
+    },
+  };
+}
+
+const changeForm = z
+  .object({
+    startBpm: z.coerce.number().int().min(SLOWEST_MARK).max(FASTEST_MARK),
+    goalBpm: z.coerce.number().int().min(SLOWEST_MARK).max(FASTEST_MARK),
+    dueOn: z.iso.date('Choose the day by which it is due.'),
+  })
+  .refine((form) => form.goalBpm >= form.startBpm, 'The goal tempo must not be slower than the start tempo.');
+
+/** Other tempos and another day for one student; what was done so far counts on. @returns what is wrong, if anything. @throws NotFound */
+export async function changeForStudent(
+  viewer: Viewer,
+  assignmentId: string,
+  studentId: string,
+  form: unknown,
+): Promise<string | undefined> {
+  const assignment = await requireGiven(viewer, assignmentId);
+  const students = await queries.listStudentsOfAssignment(assignment.id);
+  if (!students.some(({ id }) => id === studentId)) throw new NotFound();
+  const read = changeForm.safeParse(form);
+  if (!read.success) return read.error.issues[0]!.message;
+  const { startBpm, goalBpm, dueOn } = read.data;
+  await queries.storeChange({
+    assignment_id: assignment.id,
+    student_id: studentId,
+    start_bpm: startBpm,
+    goal_bpm: goalBpm,
+    due_on: dueOn,
+  });
+  return undefined;
+}
+
+/** Takes an assignment back: nobody has it on the list any more; takes stay. @throws NotFound */
+export async function takeBack(viewer: Viewer, assignmentId: string): Promise<void> {
+  await queries.withdraw((await requireGiven(viewer, assignmentId)).id);
+}
+
+/** Gives the same to another class, as it is. @returns the new assignment's id. @throws NotFound */
+export async function copyToClass(
+  viewer: Viewer,
+  assignmentId: string,
+  classId: string,
+): Promise<{ id: string }> {
+  const assignment = await requireGiven(viewer, assignmentId);
+  const { id } = await getClass(viewer, classId);
+  return queries.insertAssignment({
+    class_id: id,
+    line_id: assignment.lineId,
+    start_bpm: assignment.startBpm,
+    goal_bpm: assignment.goalBpm,
+    due_on: assignment.dueOn,
+    ...(assignment.plan && { plan: JSON.stringify(assignment.plan) }),
+    ...(assignment.nextLineId && { next_line_id: assignment.nextLineId }),
+  });
+}
+
+/** The student was helped: the questions are gone. @throws NotFound */
+export async function answerQuestions(
+  viewer: Viewer,
+  assignmentId: string,
+  studentId: string,
+): Promise<void> {
+  const assignment = await requireGiven(viewer, assignmentId);
+  await queries.deleteQuestions(assignment.id, studentId);
+}
+
+/** The stages of an assignment as its lead part has them, for paper and files. @throws NotFound */
+export async function getGivenPlan(viewer: Viewer, assignmentId: string) {
+  const assignment = await requireGiven(viewer, assignmentId);
+  const line = (await leadsOfLines([assignment.lineId])).get(assignment.lineId);
+  if (!line) throw new NotFound();
+  const stages = stagesOfGiven(assignment, line);
+  const title = `${assignment.lineNumber} ${assignment.lineTitle}`;
+  const rows = stages.map((stage): PlanRow => {
+    const { name, doThis, chunkName, checkedBy } = describeStage(line, stage, assignment.vocabulary);
+    return { piece: chunkName, step: name, doThis, checkedBy, tempos: stage.ladder };
+  });
+  const minutes = minutesOf(line, stages, assignment.plan ?? NO_PLAN);
+  return {
+    id: assignment.id,
+    title,
+    className: assignment.className,
+    dueOn: assignment.dueOn,
+    rows,
+    minutes,
+  };
+}
+
+/** The plan as a table, or its due day for a calendar. @throws NotFound */
+export async function getGivenPlanFile(viewer: Viewer, assignmentId: string, format: unknown) {
+  const { id, title, className, dueOn, rows, minutes } = await getGivenPlan(viewer, assignmentId);
+  if (format === 'csv') return { name: `${title}.csv`, type: 'text/csv', text: planCsv(rows) };
+  const day = {
+    uid: `${id}@mevlo`,
+    title: `${title} (${className})`,
+    description: `${rows.length} stages, about ${Math.ceil(minutes)} minutes in all.`,
+    day: dueOn,
+  };
+  const calendar = dueCalendar([day], Date.now());
+  if (format !== 'ics' || !calendar.ok) throw new NotFound();
+  return { name: `${title}.ics`, type: 'text/calendar', text: calendar.value };
+}

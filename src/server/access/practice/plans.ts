@@ -1,0 +1,76 @@
+import 'server-only';
+import { z } from 'zod';
+import { STRICTNESSES } from '@/core/judging';
+import { CHUNKINGS, type Plan, STEP_IDS } from '@/core/practice';
+import * as queries from '@/server/db/queries/plans';
+import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
+
+const MOST_PLANS = 50;
+
+const planForm: z.ZodType<Plan> = z.object({
+  name: z.string().trim().min(1, 'Give the plan a name.').max(60, 'A plan’s name has at most 60 letters.'),
+  chunking: z.enum(CHUNKINGS),
+  steps: z
+    .array(z.enum(STEP_IDS))
+    .min(1, 'A plan needs at least one step.')
+    .refine((steps) => new Set(steps).size === steps.length, 'Each step stands in a plan once.'),
+  order: z.enum(['chunk-by-chunk', 'step-by-step']),
+  ladderSteps: z.discriminatedUnion('by', [
+    z.object({ by: z.literal('marks'), marks: z.int().min(1).max(10) }),
+    z.object({ by: z.literal('bpm'), bpm: z.int().min(1).max(40) }),
+    z.object({ by: z.literal('percent'), percent: z.int().min(1).max(50) }),
+  ]),
+  rules: z.object({
+    goodTakesToRise: z.int().min(1).max(10),
+    easyTakesToLeap: z.int().min(0).max(10),
+    brokenTakesToFall: z.int().min(0).max(10),
+  }),
+  endsWithoutClick: z.boolean(),
+  strictness: z.partialRecord(z.enum(STEP_IDS), z.enum(STRICTNESSES)).optional(),
+});
+
+/** The viewer's own plans, by name. */
+export function listPlans(viewer: Viewer) {
+  assertTeacher(viewer);
+  return queries.listPlans(viewer.userId);
+}
+
+/** A plan of the viewer's own. @throws NotFound */
+export async function requireOwnPlan(viewer: Viewer, planId: unknown) {
+  assertTeacher(viewer);
+  const id = z.uuid().safeParse(planId);
+  const found = id.success ? await queries.maybePlan(id.data) : undefined;
+  if (!found || found.teacher_id !== viewer.userId) throw new NotFound();
+  return found;
+}
+
+/**
+ * Keeps a plan under its name. What was given out with it before stays as it was.
+ * @param planId of the plan that is changed; undefined for a new one.
+ * @returns what is wrong, if anything.
+ * @throws NotFound
+ */
+export async function savePlan(
+  viewer: Viewer,
+  planId: string | undefined,
+  form: unknown,
+): Promise<string | undefined> {
+  assertTeacher(viewer);
+  const read = planForm.safeParse(form);
+  if (!read.success) return read.error.issues[0]!.message;
+  const own = await queries.listPlans(viewer.userId);
+  if (own.some(({ id, plan }) => plan.name === read.data.name && id !== planId))
+    return `You have a plan “${read.data.name}” already: choose another name.`;
+  if (planId !== undefined) {
+    await queries.updatePlan((await requireOwnPlan(viewer, planId)).id, read.data);
+    return undefined;
+  }
+  if (own.length >= MOST_PLANS) return `There is room for ${MOST_PLANS} plans. Remove one first.`;
+  await queries.insertPlan(viewer.userId, read.data);
+  return undefined;
+}
+
+/** Removes a plan; what was given out with it stays. @throws NotFound */
+export async function removePlan(viewer: Viewer, planId: string): Promise<void> {
+  await queries.deletePlan((await requireOwnPlan(viewer, planId)).id);
+}

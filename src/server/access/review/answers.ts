@@ -1,0 +1,80 @@
+import 'server-only';
+import { z } from 'zod';
+import type { Line } from '@/core/notation';
+import { ANSWERS, layRungs, NO_PLAN, passageToAsk } from '@/core/practice';
+import { storeAnswer } from '@/server/db/queries/answers';
+import { maybePartForStudent } from '@/server/db/queries/music';
+import * as queries from '@/server/db/queries/takes';
+import { assertTeacher, type Viewer } from '../account/viewer';
+import { type getTake, ratingForm, requireTake } from '../practice/takes';
+import { tempoField } from '../practice/tempo-field';
+
+/** What was answered last in the viewer's classes, newest first. */
+export function listAnsweredTakes(viewer: Viewer) {
+  assertTeacher(viewer);
+  return queries.listAnsweredTakes(viewer.userId);
+}
+
+/**
+ * What may be asked for instead of the whole line, for the teacher who answers a take: the printed measures of the student's
+ * part, and what is proposed. @throws NotFound
+ */
+export async function getPassageChoice(viewer: Viewer, take: Awaited<ReturnType<typeof getTake>>) {
+  assertTeacher(viewer);
+  const numbers = await measuresOfPart(await requireTake(viewer, take.id));
+  if (numbers.length === 0) return undefined;
+  const printed = printedNumbers(take.line);
+  const rungs = layRungs(take, (take.plan ?? NO_PLAN).ladderSteps);
+  const weak = passageToAsk(take.verdict?.measures ?? [], printed, take.askedBpm, rungs);
+  const isInLine = weak && numbers.includes(weak.fromMeasure) && numbers.includes(weak.toMeasure);
+  return { numbers, asked: take.passage, proposed: isInLine ? weak : undefined };
+}
+
+const printedNumbers = ({ part }: Line) => part.measures.map(({ number }) => number);
+
+/** The printed measures of the part that the student of a take reads; none when the line is gone. */
+async function measuresOfPart({ lineId, studentId, classId }: Awaited<ReturnType<typeof requireTake>>) {
+  const part = await maybePartForStudent(lineId, studentId, classId);
+  return part ? printedNumbers(part.line) : [];
+}
+
+const measureNumber = z.coerce.number().int().min(0).max(9999);
+const answerForm = z.object({
+  answer: z.enum(ANSWERS),
+  comment: z.string().trim().max(1000, 'A comment has at most 1000 letters.'),
+  rating: ratingForm.optional(),
+  passage: z
+    .object({
+      fromMeasure: measureNumber,
+      toMeasure: measureNumber,
+      bpm: tempoField('Type the tempo as a number.'),
+    })
+    .refine(
+      ({ fromMeasure, toMeasure }) => fromMeasure <= toMeasure,
+      'The last of the measures must not come before the first.',
+    )
+    .optional(),
+});
+
+/** The teacher's word on a take, beside the verdict and never over it. @returns what is wrong, if anything. @throws NotFound */
+export async function answerTake(viewer: Viewer, takeId: string, form: unknown): Promise<string | undefined> {
+  assertTeacher(viewer);
+  const take = await requireTake(viewer, takeId);
+  const read = answerForm.safeParse(form);
+  if (!read.success) return read.error.issues[0]!.message;
+  const { rating: rated, passage, ...said } = read.data;
+  if (passage) {
+    const numbers = await measuresOfPart(take);
+    if (![passage.fromMeasure, passage.toMeasure].every((number) => numbers.includes(number)))
+      return 'The line has no such measures any more. Reload the page and choose again.';
+  }
+  await storeAnswer({
+    take_id: take.id,
+    teacher_id: viewer.userId,
+    ...said,
+    rating: rated && Object.keys(rated).length > 0 ? JSON.stringify(rated) : null,
+    // Only who plays again plays other measures.
+    passage: passage && said.answer === 'again' ? JSON.stringify(passage) : null,
+  });
+  return undefined;
+}

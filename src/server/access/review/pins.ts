@@ -1,0 +1,46 @@
+import 'server-only';
+import { z } from 'zod';
+import { hasJudgedMeasure } from '@/server/db/queries/overrules';
+import * as queries from '@/server/db/queries/pins';
+import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
+import { requireTake } from '../practice/takes';
+
+const MOST_PINS = 40;
+const pinForm = z.object({
+  measureIndex: z.coerce.number().int().min(0).max(999),
+  words: z.string().trim().min(1, 'Write a word to pin.').max(300, 'A pin has at most 300 letters.'),
+});
+
+/** What is pinned to the measures of a take. @throws NotFound */
+export async function listPins(viewer: Viewer, takeId: string) {
+  await requireTake(viewer, takeId);
+  return queries.listPins(takeId);
+}
+
+/** Pins a word to a measure, for the student to find there. @returns what is wrong, if anything. @throws NotFound */
+export async function pinWord(viewer: Viewer, takeId: string, form: unknown): Promise<string | undefined> {
+  assertTeacher(viewer);
+  await requireTake(viewer, takeId);
+  const read = pinForm.safeParse(form);
+  if (!read.success) return read.error.issues[0]!.message;
+  const { measureIndex, words } = read.data;
+  if (!(await hasJudgedMeasure(takeId, measureIndex, 0))) throw new NotFound();
+  if ((await queries.listPins(takeId)).length >= MOST_PINS)
+    return `A take has at most ${MOST_PINS} pins: say the rest in your answer.`;
+  await queries.insertPin({
+    take_id: takeId,
+    measure_index: measureIndex,
+    words,
+    teacher_id: viewer.userId,
+  });
+  return undefined;
+}
+
+/** @throws NotFound */
+export async function unpin(viewer: Viewer, takeId: string, pinId: unknown): Promise<void> {
+  assertTeacher(viewer);
+  await requireTake(viewer, takeId);
+  const id = z.uuid().safeParse(pinId);
+  if (!id.success) throw new NotFound();
+  await queries.deletePin(takeId, id.data);
+}

@@ -1,0 +1,283 @@
+import 'server-only';
+import { randomInt } from 'node:crypto';
+import { z } from 'zod';
+import { daysFrom } from '@/core/calendar';
+import {
+  type CountingStyle,
+  STORED_COUNT_IN,
+  STORED_STYLE,
+  USUAL_COUNT_IN,
+  USUAL_STYLE,
+} from '@/core/counting';
+import { INSTRUMENT_IDS } from '@/core/instruments';
+import { STRICTNESSES } from '@/core/judging';
+import { VOCABULARIES, type Vocabulary } from '@/core/time';
+import { createStudent } from '@/server/auth/accounts';
+import * as queries from '@/server/db/queries/classes';
+import { requestRejudging } from '@/server/jobs/queue';
+import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
+
+/** No letters or digits that look alike on a sign-in card. */
+const CODE_LETTERS = 'ABCDEFGHJKMNPQRSTUVWXYZ';
+const CODE_DIGITS = '23456789';
+
+export function listClasses(viewer: Viewer) {
+  assertTeacher(viewer);
+  return queries.listClasses(viewer.userId);
+}
+
+/** The viewer's classes with who is in them. */
+export async function listRosters(viewer: Viewer) {
+  const classes = await listClasses(viewer);
+  return Promise.all(
+    classes.map(async ({ id, name, dailyMinutes }) => ({
+      id,
+      name,
+      dailyMinutes,
+      students: (await queries.listStudents(id)).map((student) => ({ id: student.id, name: student.name })),
+    })),
+  );
+}
+
+/** A class of the viewer's with its students. @throws NotFound */
+export async function getClass(viewer: Viewer, classId: string) {
+  const found = await requireOwnClass(viewer, classId);
+  return {
+    id: found.id,
+    name: found.name,
+    code: found.code,
+    vocabulary: found.vocabulary,
+    counting: found.counting ?? USUAL_STYLE,
+    countIn: found.count_in ?? USUAL_COUNT_IN,
+    strictness: found.strictness,
+    dailyMinutes: found.daily_minutes,
+    pace: found.pace ?? undefined,
+    students: await queries.listStudents(found.id),
+  };
+}
+
+/** A class that the viewer teaches. @throws NotFound */
+export async function requireOwnClass(viewer: Viewer, classId: string) {
+  assertTeacher(viewer);
+  const found = z.uuid().safeParse(classId).success ? await queries.maybeClass(classId) : undefined;
+  if (!found?.teacherIds.includes(viewer.userId)) throw new NotFound();
+  return found;
+}
+
+/** A class that is the viewer's and not only helped in: for what cannot be undone. @throws NotFound */
+export async function requireHeadOfClass(viewer: Viewer, classId: string) {
+  const found = await requireOwnClass(viewer, classId);
+  if (found.teacher_id !== viewer.userId) throw new NotFound();
+  return found;
+}
+
+const className = z
+  .string()
+  .trim()
+  .min(1, 'Give the class a name.')
+  .max(60, 'A class name has at most 60 letters.');
+
+/** @returns the new class's id, or what is wrong with the name. */
+export async function createClass(
+  viewer: Viewer,
+  name: unknown,
+): Promise<{ id: string } | { problem: string }> {
+  assertTeacher(viewer);
+  const read = className.safeParse(name);
+  if (!read.success) return { problem: read.error.issues[0]!.message };
+  return queries.insertClass({ teacher_id: viewer.userId, name: read.data, code: newClassCode() });
+}
+
+function newClassCode(): string {
+  const pick = (letters: string, count: number) =>
+    Array.from({ length: count }, () => letters[randomInt(letters.length)]).join('');
+  return `${pick(CODE_LETTERS, 4)}-${pick(CODE_DIGITS, 3)}`;
+}
+
+const studentForm = z.object({
+  name: z.string().trim().min(1, 'Type the student’s name.').max(60),
+  userName: z
+    .string()
+    .trim()
+    .toLowerCase()
+    .regex(/^[a-z0-9._-]{1,30}$/, 'A user name has letters a–z, digits, dots or dashes, and no spaces.'),
+  pin: z.string().min(4, 'A PIN or password has at least 4 characters.').max(60),
+  instrument: z.enum(INSTRUMENT_IDS, 'Choose an instrument.').optional(),
+});
+
+/** @returns undefined when added, otherwise what is wrong. @throws NotFound */
+export async function addStudent(
+  viewer: Viewer,
+  classId: string,
+  form: unknown,
+): Promise<string | undefined> {
+  const owned = await requireOwnClass(viewer, classId);
+  const read = studentForm.safeParse(form);
+  if (!read.success) return read.error.issues[0]!.message;
+  const { name, userName, pin, instrument } = read.data;
+  const students = await queries.listStudents(owned.id);
+  if (students.some((student) => student.userName === userName))
+    return `“${userName}” is taken in this class: choose another user name.`;
+  await createStudent({ name, classId: owned.id, userName, pin, ...(instrument && { instrument }) });
+  return undefined;
+}
+
+const instrumentForm = z.object({ studentId: z.string().min(1).max(60), instrument: z.enum(INSTRUMENT_IDS) });
+
+/** What a student of the class plays, and so which part is read. @returns what is wrong, if anything. @throws NotFound */
+export async function changeInstrument(
+  viewer: Viewer,
+  classId: string,
+  form: unknown,
+): Promise<string | undefined> {
+  const owned = await requireOwnClass(viewer, classId);
+  const read = instrumentForm.safeParse(form);
+  if (!read.success) return 'Choose an instrument of the list.';
+  await queries.setInstrument(owned.id, read.data.studentId, read.data.instrument);
+  return undefined;
+}
+
+/** How the class says note values. @returns what is wrong, if anything. @throws NotFound */
+export async function changeVocabulary(
+  viewer: Viewer,
+  classId: string,
+  vocabulary: unknown,
+): Promise<string | undefined> {
+  const owned = await requireOwnClass(viewer, classId);
+  const read = z.enum(VOCABULARIES).safeParse(vocabulary);
+  if (!read.success) return 'Choose one of the two ways to name note values.';
+  await queries.setVocabulary(owned.id, read.data);
+  return undefined;
+}
+
+/** How the class counts. @returns what is wrong, if anything. @throws NotFound */
+export async function changeCounting(
+  viewer: Viewer,
+  classId: string,
+  style: unknown,
+): Promise<string | undefined> {
+  const owned = await requireOwnClass(viewer, classId);
+  const read = STORED_STYLE.safeParse(style);
+  if (!read.success) return read.error.issues[0]!.message;
+  await queries.setCounting(owned.id, read.data);
+  return undefined;
+}
+
+/** How a class counts in. @returns what is wrong, if anything. @throws NotFound */
+export async function changeCountIn(
+  viewer: Viewer,
+  classId: string,
+  style: unknown,
+): Promise<string | undefined> {
+  const owned = await requireOwnClass(viewer, classId);
+  const read = STORED_COUNT_IN.safeParse(style);
+  if (!read.success) return 'Choose how the class counts in.';
+  await queries.setCountIn(owned.id, read.data);
+  return undefined;
+}
+
+/**
+ * How strictly a class is judged; every take it has is judged anew.
+ * @returns what is wrong, if anything. @throws NotFound
+ */
+export async function changeStrictness(
+  viewer: Viewer,
+  classId: string,
+  strictness: unknown,
+): Promise<string | undefined> {
+  const owned = await requireOwnClass(viewer, classId);
+  const read = z.enum(STRICTNESSES).safeParse(strictness);
+  if (!read.success) return 'Choose how strictly the class is judged.';
+  await queries.setStrictness(owned.id, read.data);
+  await requestRejudging(owned.id);
+  return undefined;
+}
+
+/** How a class talks about rhythm. */
+export interface Ways {
+  readonly vocabulary: Vocabulary;
+  readonly counting: CountingStyle;
+}
+
+/** The ways of every class of the viewer's, in the order of their names. */
+export async function listWays(viewer: Viewer) {
+  assertTeacher(viewer);
+  const classes = await queries.listWays(viewer.userId);
+  return classes.map(({ counting, ...rest }) => ({ ...rest, counting: counting ?? USUAL_STYLE }));
+}
+
+/** What most of the viewer's classes do, the first by name among equals; the usual ways without a class. */
+export async function usualWays(viewer: Viewer): Promise<Ways> {
+  return mostUsed(await listWays(viewer));
+}
+
+/** The ways that most of some classes have. */
+export function mostUsed(ways: readonly Ways[]): Ways {
+  return {
+    vocabulary: mostCommon(ways.map(({ vocabulary }) => vocabulary)) ?? 'us',
+    counting: mostCommon(ways.map(({ counting }) => counting)) ?? USUAL_STYLE,
+  };
+}
+
+function mostCommon<Value>(values: readonly Value[]): Value | undefined {
+  const counts = new Map<string, { readonly value: Value; readonly count: number }>();
+  for (const value of values) {
+    const key = JSON.stringify(value);
+    counts.set(key, { value, count: (counts.get(key)?.count ?? 0) + 1 });
+  }
+  return [...counts.values()].reduce<{ value: Value; count: number } | undefined>(
+    (best, one) => (best && best.count >= one.count ? best : one),
+    undefined,
+  )?.value;
+}
+
+const minutes = z.coerce
+  .number({ error: 'Type the minutes as a number.' })
+  .int()
+  .min(5, 'At least 5 minutes a day.')
+  .max(240, 'At most 240 minutes a day.');
+
+/** How long the students of a class practise on a day. @returns what is wrong, if anything. @throws NotFound */
+export async function changeDailyMinutes(
+  viewer: Viewer,
+  classId: string,
+  value: unknown,
+): Promise<string | undefined> {
+  const owned = await requireOwnClass(viewer, classId);
+  const read = minutes.safeParse(value);
+  if (!read.success) return read.error.issues[0]!.message;
+  await queries.setDailyMinutes(owned.id, read.data);
+  return undefined;
+}
+
+const holiday = z
+  .object({ from: z.iso.date(), to: z.iso.date() })
+  .refine(({ from, to }) => from <= to, 'A holiday ends after it begins.');
+const LONGEST_GOAL_DAYS = 800;
+const paceForm = z
+  .object({
+    pieces: z.coerce.number({ error: 'Type the pieces as a number.' }).int().min(1).max(500),
+    from: z.iso.date('Choose the first day.'),
+    by: z.iso.date('Choose the last day.'),
+    daysPerWeek: z.coerce.number().int().min(1).max(7),
+    holidays: z.array(holiday).max(30),
+  })
+  .refine(({ from, by }) => from < by, 'The last day must come after the first.')
+  .refine(({ from, by }) => daysFrom(from, by) < LONGEST_GOAL_DAYS, 'A goal reaches over two years at most.');
+
+/** So many pieces by a date; undefined takes the goal away. @returns what is wrong, if anything. @throws NotFound */
+export async function changePace(
+  viewer: Viewer,
+  classId: string,
+  goal: unknown,
+): Promise<string | undefined> {
+  const owned = await requireOwnClass(viewer, classId);
+  if (goal === undefined) {
+    await queries.setPace(owned.id, undefined);
+    return undefined;
+  }
+  const read = paceForm.safeParse(goal);
+  if (!read.success) return read.error.issues[0]!.message;
+  await queries.setPace(owned.id, read.data);
+  return undefined;
+}

@@ -1,0 +1,51 @@
+import 'server-only';
+import { z } from 'zod';
+import { countAttempt } from '@/server/db/queries/accounts';
+import * as queries from '@/server/db/queries/teaching';
+import { NotFound, type Viewer } from '../account/viewer';
+import { requireHeadOfClass, requireOwnClass } from './classes';
+
+/** A class has a few teachers; more are a slip. */
+const MOST_CO_TEACHERS = 8;
+/** Nobody finds out by trying who has an account. */
+const MOST_TRIES_PER_HOUR = 20;
+
+/** Who helps in a class, and whether the viewer may change that. @throws NotFound */
+export async function getCoTeachers(viewer: Viewer, classId: string) {
+  const { id, teacher_id } = await requireOwnClass(viewer, classId);
+  return { mayChange: teacher_id === viewer.userId, teachers: await queries.listCoTeachers(id) };
+}
+
+const emailForm = z.email('Type the address that your colleague signs in with.').max(200);
+
+/**
+ * From then on a colleague sees the class, hears its takes and answers them. Putting the class away, removing anybody for good,
+ * and saying who helps stay with whose class it is.
+ * @returns what is wrong, if anything. @throws NotFound
+ */
+export async function addCoTeacher(
+  viewer: Viewer,
+  classId: string,
+  email: unknown,
+): Promise<string | undefined> {
+  const { id } = await requireHeadOfClass(viewer, classId);
+  const read = emailForm.safeParse(typeof email === 'string' ? email.trim() : email);
+  if (!read.success) return read.error.issues[0]!.message;
+  if ((await countAttempt(`co-teacher:${viewer.userId}`, 3600)) > MOST_TRIES_PER_HOUR)
+    return 'That were many addresses within an hour. Try again later.';
+  const found = await queries.maybeTeacherByEmail(read.data);
+  if (!found) return `No teacher signs in here as ${read.data}. Ask your colleague to sign up first.`;
+  if (found.id === viewer.userId) return 'This is your own class already.';
+  if ((await queries.listCoTeachers(id)).length >= MOST_CO_TEACHERS)
+    return `At most ${MOST_CO_TEACHERS} colleagues help in a class.`;
+  await queries.insertCoTeacher(id, found.id);
+  return undefined;
+}
+
+/** Whose class it is may end it for anybody, a colleague for oneself. @throws NotFound */
+export async function endCoTeaching(viewer: Viewer, classId: string, teacherId: unknown): Promise<void> {
+  const { id, teacher_id } = await requireOwnClass(viewer, classId);
+  const read = z.string().min(1).max(60).safeParse(teacherId);
+  if (!read.success || (teacher_id !== viewer.userId && read.data !== viewer.userId)) throw new NotFound();
+  await queries.deleteCoTeacher(id, read.data);
+}

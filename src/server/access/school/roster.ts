@@ -1,0 +1,250 @@
+import 'server-only';
+import { randomInt } from 'node:crypto';
+import { z } from 'zod';
+import { INSTRUMENT_IDS } from '@/core/instruments';
+import { MOST_ROSTER_ROWS, type RosterRow, readRoster } from '@/core/school';
+import { hashSecret, studentAccount, studentAddress } from '@/server/auth/accounts';
+import * as removal from '@/server/db/queries/removal';
+import * as queries from '@/server/db/queries/roster';
+import { CONSENTS } from '@/server/db/schema';
+import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
+import { requireHeadOfClass, requireOwnClass } from './classes';
+
+/** Everybody who is or was in a class of the viewer's. @throws NotFound */
+export async function getRoster(viewer: Viewer, classId: string) {
+  const owned = await requireOwnClass(viewer, classId);
+  const students = await queries.listRoster(owned.id);
+  return {
+    id: owned.id,
+    name: owned.name,
+    code: owned.code,
+    keepDays: owned.keep_days ?? undefined,
+    isArchived: owned.archived_at !== null,
+    /** Whether it is the viewer's own and not only helped in. */
+    isHead: owned.teacher_id === viewer.userId,
+    students: students.map((student) => ({ ...student, takeCount: Number(student.takeCount) })),
+  };
+}
+
+/** A student of one of the viewer's classes, also one who has left. @throws NotFound */
+export async function requireOwnStudent(viewer: Viewer, studentId: unknown) {
+  assertTeacher(viewer);
+  const id = z.string().min(1).max(60).safeParse(studentId);
+  const membership = id.success ? await queries.maybeMembership(id.data) : undefined;
+  if (!membership?.teacherIds.includes(viewer.userId)) throw new NotFound();
+  return membership;
+}
+
+/** The viewer as a student, or a student of one of the viewer's classes. @throws NotFound */
+export async function requireRecordOf(viewer: Viewer, studentId: string) {
+  if (viewer.role === 'teacher') return requireOwnStudent(viewer, studentId);
+  const membership = studentId === viewer.userId ? await queries.maybeMembership(studentId) : undefined;
+  if (!membership) throw new NotFound();
+  return membership;
+}
+
+const LONGEST_LIST = 100_000;
+const listForm = z
+  .string()
+  .min(1, 'Choose a file, or paste a list of names.')
+  .max(LONGEST_LIST, 'The list is longer than a class can be.');
+
+/** What taking in a list of students would do; nothing is stored. @throws NotFound */
+export async function previewList(
+  viewer: Viewer,
+  classId: string,
+  text: unknown,
+): Promise<{ readonly rows: readonly RosterRow[] } | { readonly problem: string }> {
+  const owned = await requireOwnClass(viewer, classId);
+  const read = listForm.safeParse(text);
+  if (!read.success) return { problem: read.error.issues[0]!.message };
+  const rows = readRoster(read.data, new Set(await queries.listUserNames(owned.id)));
+  if (rows.length > MOST_ROSTER_ROWS)
+    return { problem: `At most ${MOST_ROSTER_ROWS} students come in at once: cut the list in two.` };
+  return rows.length > 0
+    ? { rows }
+    : { problem: 'There are no names in it. The first line may say: Name, User name, Instrument.' };
+}
+
+/** What somebody signs in with; the PIN is shown once and stored only as a hash. */
+export interface SignInCard {
+  readonly name: string;
+  readonly userName: string;
+  readonly pin: string;
+}
+
+const rowsForm = z
+  .array(
+    z.object({
+      name: z.string().trim().min(1).max(60),
+      userName: z.string().regex(/^[a-z0-9._-]{1,30}$/),
+      instrument: z.enum(INSTRUMENT_IDS).optional(),
+    }),
+  )
+  .min(1)
+  .max(MOST_ROSTER_ROWS);
+
+/** Takes in all students of a list, or none. @returns their sign-in cards. @throws NotFound */
+export async function takeInList(
+  viewer: Viewer,
+  classId: string,
+  rows: unknown,
+): Promise<{ readonly cards: readonly SignInCard[] } | { readonly problem: string }> {
+  const owned = await requireOwnClass(viewer, classId);
+  const read = rowsForm.safeParse(rows);
+  if (!read.success) return { problem: 'The list is not as it was shown. Choose the file again.' };
+  const taken = new Set(await queries.listUserNames(owned.id));
+  const clash = read.data.find(({ userName }, index) => {
+    const isTaken = taken.has(userName);
+    return isTaken || read.data.findIndex((other) => other.userName === userName) < index;
+  });
+  if (clash) return { problem: `“${clash.userName}” is taken by now. Choose the file again.` };
+  const cards = read.data.map(({ name, userName }) => ({ name, userName, pin: newPin() }));
+  await queries.insertStudents(
+    await Promise.all(
+      read.data.map(({ name, userName, instrument }, index) =>
+        studentAccount({
+          name,
+          userName,
+          classId: owned.id,
+          pin: cards[index]!.pin,
+          ...(instrument && { instrument }),
+        }),
+      ),
+    ),
+  );
+  return { cards };
+}
+
+/** Six digits that are no year and no row of one digit. */
+function newPin(): string {
+  for (;;) {
+    const pin = `${randomInt(100_000, 1_000_000)}`;
+    if (!/^(\d)\1+$/.test(pin) && !'0123456789876543210'.includes(pin)) return pin;
+  }
+}
+
+/** New PINs for some students of a class; the old ones end. @throws NotFound */
+export async function makeCards(
+  viewer: Viewer,
+  classId: string,
+  studentIds: unknown,
+): Promise<readonly SignInCard[]> {
+  const { students } = await getRoster(viewer, classId);
+  const read = z.array(z.string().max(60)).min(1).max(MOST_ROSTER_ROWS).safeParse(studentIds);
+  if (!read.success) throw new NotFound();
+  const chosen = students.filter(({ id, leftAt }) => leftAt === null && read.data.includes(id));
+  if (chosen.length < new Set(read.data).size) throw new NotFound();
+  const cards = chosen.map(({ name, userName }) => ({ name, userName, pin: newPin() }));
+  await queries.setSecrets(
+    await Promise.all(
+      chosen.map(async ({ id }, index) => ({ studentId: id, hash: await hashSecret(cards[index]!.pin) })),
+    ),
+  );
+  return cards;
+}
+
+/** What was done goes along; what is given out in the new class is new. @returns what is wrong, if anything. @throws NotFound */
+export async function moveStudent(
+  viewer: Viewer,
+  studentId: string,
+  toClassId: string,
+): Promise<string | undefined> {
+  const student = await requireOwnStudent(viewer, studentId);
+  const target = await requireOwnClass(viewer, toClassId);
+  if (target.id === student.classId) return undefined;
+  if ((await queries.listUserNames(target.id)).includes(student.userName))
+    return `“${student.userName}” is taken in ${target.name}: give one of the two another user name first.`;
+  await queries.moveStudent(
+    student.studentId,
+    target.id,
+    student.userName,
+    studentAddress(target.id, student.userName),
+  );
+  return undefined;
+}
+
+/** @throws NotFound */
+export async function setLeft(viewer: Viewer, studentId: string, hasLeft: boolean): Promise<void> {
+  const student = await requireOwnStudent(viewer, studentId);
+  await queries.setLeft(student.studentId, hasLeft);
+}
+
+/** @returns what is wrong, if anything. @throws NotFound */
+export async function noteConsent(
+  viewer: Viewer,
+  studentId: string,
+  consent: unknown,
+): Promise<string | undefined> {
+  const student = await requireOwnStudent(viewer, studentId);
+  const read = z.enum(CONSENTS).safeParse(consent);
+  if (!read.success) return 'Choose one of the three.';
+  await queries.setConsent(student.studentId, read.data);
+  return undefined;
+}
+
+/** @throws NotFound */
+export async function setArchived(viewer: Viewer, classId: string, isArchived: boolean): Promise<void> {
+  const owned = await requireHeadOfClass(viewer, classId);
+  await queries.setArchived(owned.id, isArchived);
+}
+
+export function listArchivedClasses(viewer: Viewer) {
+  assertTeacher(viewer);
+  return queries.listArchivedClasses(viewer.userId);
+}
+
+/**
+ * Removes everything of a student for good.
+ * @param typedName must be the student's name: nobody is removed by a slip.
+ * @returns what is wrong, if anything. @throws NotFound
+ */
+export async function removeStudent(
+  viewer: Viewer,
+  studentId: string,
+  typedName: unknown,
+): Promise<string | undefined> {
+  const student = await requireOwnStudent(viewer, studentId);
+  if (student.headId !== viewer.userId) throw new NotFound();
+  if (typeof typedName !== 'string' || typedName.trim() !== student.name)
+    return `Type “${student.name}” to remove everything of ${student.name}.`;
+  await removal.removeStudent({ ...student, teacherId: viewer.userId });
+  return undefined;
+}
+
+const keepForm = z.union([
+  z.literal(''),
+  z.coerce
+    .number({ error: 'Type the days as a number.' })
+    .int()
+    .min(14, 'At least 14 days.')
+    .max(3650, 'At most 3650 days.'),
+]);
+
+/** How long recordings are kept; nothing for as long as the class is there. @returns what is wrong, if anything. @throws NotFound */
+export async function changeKeeping(
+  viewer: Viewer,
+  classId: string,
+  days: unknown,
+): Promise<string | undefined> {
+  const owned = await requireHeadOfClass(viewer, classId);
+  const read = keepForm.safeParse(days);
+  if (!read.success) return read.error.issues[0]!.message;
+  const kept = read.data === '' ? null : read.data;
+  // The same again must not put off what was warned of.
+  if (kept !== owned.keep_days) await removal.setKeepDays(owned.id, kept);
+  return undefined;
+}
+
+/** Recordings that go soon, class by class. */
+export async function listGoing(viewer: Viewer) {
+  assertTeacher(viewer);
+  const going = await removal.listGoing(viewer.userId);
+  return going.map((one) => ({ ...one, takeCount: Number(one.takeCount) }));
+}
+
+/** What was removed from the viewer's classes, newest first. */
+export function listRemovals(viewer: Viewer) {
+  assertTeacher(viewer);
+  return removal.listRemovals(viewer.userId);
+}

@@ -1,0 +1,150 @@
+import 'server-only';
+import { z } from 'zod';
+import type { LineDocument } from '@/core/arranging';
+import { MOST_MEASURES, MOST_PARTS } from '@/core/formats';
+import { INSTRUMENT_IDS, LEVELS } from '@/core/instruments';
+import { ARTICULATIONS } from '@/core/notation';
+import { STEPS } from '@/core/pitch';
+import { NOTE_BASES } from '@/core/time';
+
+/** What comes from a writing desk: checked in every field, and no larger than a line can be. */
+const id = z.string().regex(/^[A-Za-z_][\w.-]{0,63}$/);
+const text = (most: number) => z.string().max(most);
+const count = (from: number, to: number) => z.int().min(from).max(to);
+
+const rational = z.object({ numerator: count(-100_000, 100_000), denominator: count(1, 100_000) });
+const meter = z.object({
+  beats: count(1, 12),
+  beatType: z.union([z.literal(2), z.literal(4), z.literal(8)]),
+});
+const value = z.object({
+  base: z.enum(NOTE_BASES),
+  dots: z.union([z.literal(0), z.literal(1), z.literal(2)]),
+});
+const alter = z.union([z.literal(-2), z.literal(-1), z.literal(0), z.literal(1), z.literal(2)]);
+const spelling = z.object({ step: z.enum(STEPS), alter, octave: count(-1, 9) });
+const pitch = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('pitched'), spelling }),
+  z.object({ kind: z.literal('unpitched'), display: spelling }),
+]);
+
+const note = z.object({
+  kind: z.literal('note'),
+  id,
+  value,
+  quarters: rational,
+  pitch,
+  chordPitches: z.array(pitch).max(12),
+  tiedToNext: z.boolean(),
+  tiedFromPrevious: z.boolean(),
+  slurStarts: count(0, 4),
+  slurStops: count(0, 4),
+  articulations: z.array(z.enum(ARTICULATIONS)).max(4),
+  fermata: z.boolean(),
+  breathAfter: z.boolean(),
+  fingering: text(8).optional(),
+  stringHint: text(8).optional(),
+  positionHint: text(8).optional(),
+  lyric: text(60).optional(),
+  stem: z.enum(['up', 'down']).optional(),
+});
+const rest = z.object({
+  kind: z.literal('rest'),
+  id,
+  value,
+  quarters: rational,
+  fillsMeasure: z.boolean(),
+  hidden: z.boolean(),
+  fermata: z.boolean(),
+});
+const events = z.array(z.discriminatedUnion('kind', [note, rest])).max(100);
+
+const direction = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('words'),
+    text: text(200),
+    placement: z.enum(['above', 'below']),
+    offsetQuarters: rational,
+  }),
+  z.object({ kind: z.literal('dynamic'), mark: text(8), offsetQuarters: rational }),
+  z.object({
+    kind: z.literal('hairpin'),
+    shape: z.enum(['crescendo', 'diminuendo', 'stop']),
+    offsetQuarters: rational,
+  }),
+]);
+
+const clef = z.enum(['treble', 'bass', 'alto', 'tenor', 'percussion', 'treble-8', 'bass-8', 'treble+8']);
+const measure = z.object({
+  number: count(0, 999),
+  meter,
+  meterSymbol: z.enum(['common', 'cut']).optional(),
+  keyFifths: count(-7, 7),
+  clef,
+  lowerClef: clef.optional(),
+  systemBreak: z.boolean(),
+  repeatStart: z.boolean(),
+  repeatPlays: count(1, 8),
+  endingPasses: z.array(count(1, 8)).max(8),
+  events,
+  otherVoices: z.array(z.object({ staff: z.enum(['upper', 'lower']), events })).max(7),
+  directions: z.array(direction).max(60),
+});
+
+const part = z.object({
+  id,
+  name: z.string().trim().min(1, 'A part needs a name.').max(80),
+  instrument: z.enum(INSTRUMENT_IDS).optional(),
+  transpositionSemitones: count(-48, 48),
+  staffLines: z.union([z.literal(1), z.literal(5)]),
+  tempo: z
+    .object({ beatQuarters: rational, bpm: z.number().min(20).max(400), words: text(60).optional() })
+    .optional(),
+  measures: z.array(measure).min(1).max(MOST_MEASURES),
+});
+
+const documentShape = z.object({
+  score: z.object({
+    title: z.string().trim().min(1, 'A line needs a title.').max(120, 'A title has at most 120 letters.'),
+    composer: text(120).optional(),
+    parts: z.array(part).min(1).max(MOST_PARTS),
+  }),
+  derived: z
+    .array(
+      z.object({
+        instrument: z.enum(INSTRUMENT_IDS),
+        level: z.union(
+          LEVELS.map((level) => z.literal(level)) as [z.ZodLiteral<1>, z.ZodLiteral<2>, z.ZodLiteral<3>],
+        ),
+        shiftSemitones: count(-12, 12),
+      }),
+    )
+    .max(40),
+});
+
+/** @returns the document, or one sentence on what is wrong with it. */
+export function readDocument(
+  json: unknown,
+): { readonly document: LineDocument } | { readonly problem: string } {
+  const read = documentShape.safeParse(json);
+  if (read.success) {
+    // A field left out of JSON is the undefined of the notation.
+    const document: unknown = read.data;
+    const ids = read.data.score.parts.flatMap(({ measures }) =>
+      measures.flatMap((m) =>
+        [...m.events, ...m.otherVoices.flatMap((voice) => voice.events)].map((event) => event.id),
+      ),
+    );
+    if (new Set(ids).size === ids.length) return { document: document as LineDocument };
+    return {
+      problem: 'Two notes of the line have the same name; reload the page and write the last change again.',
+    };
+  }
+  const [issue] = read.error.issues;
+  const isOwnSentence = issue!.message.endsWith('.');
+  return {
+    problem: isOwnSentence
+      ? issue!.message
+      : `The line could not be stored (${issue!.path.join(' ')}); reload the page and write the last change again.`,
+  };
+}

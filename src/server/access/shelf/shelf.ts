@@ -1,0 +1,186 @@
+import 'server-only';
+import { z } from 'zod';
+import { INSTRUMENT_IDS } from '@/core/instruments';
+import { CONTENT_IDS } from '@/core/study';
+import * as books from '@/server/db/queries/books';
+import * as lines from '@/server/db/queries/lines';
+import { listParts, maybeMusic } from '@/server/db/queries/music';
+import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
+import { usualWays } from '../school/classes';
+import { engravingsOf } from './engravings';
+
+const SHELF_LINES = 60;
+
+/** What is asked of the shelf, as it stands in the address. Nonsense is passed over. */
+const shelfQuery = z.object({
+  search: z.string().trim().min(1).max(80).optional().catch(undefined),
+  instrument: z.enum(INSTRUMENT_IDS).optional().catch(undefined),
+  features: z
+    .union([z.string().transform((one) => [one]), z.array(z.string())])
+    .transform((all) => CONTENT_IDS.filter((id) => all.includes(id)))
+    .optional()
+    .catch(undefined),
+  book: z.uuid().optional().catch(undefined),
+  from: z.coerce.number().int().min(0).max(100_000).optional().catch(undefined),
+});
+
+/** A stretch of the viewer's lines, with how many there are in all. @param query as in the address. */
+export async function listShelf(viewer: Viewer, query: unknown) {
+  assertTeacher(viewer);
+  const asked = shelfQuery.parse(query ?? {});
+  const filter = {
+    search: asked.search,
+    instrument: asked.instrument,
+    features: asked.features ?? [],
+    bookId: asked.book,
+  };
+  const from = asked.from ?? 0;
+  const [found, count, allBooks, pages] = await Promise.all([
+    lines.listLines(viewer.userId, filter, from, SHELF_LINES),
+    lines.countLines(viewer.userId, filter),
+    books.listBooks(viewer.userId),
+    books.listPages(viewer.userId),
+  ]);
+  return { lines: found, count, books: allBooks, pages, filter, from, pageSize: SHELF_LINES };
+}
+
+export function listBooks(viewer: Viewer) {
+  assertTeacher(viewer);
+  return books.listBooks(viewer.userId);
+}
+
+/** That a line is on the viewer's shelf, and how it stands. @throws NotFound */
+export function requireOwnLine(viewer: Viewer, lineId: unknown) {
+  return requireOwn(viewer, lineId, lines.maybeLineFacts);
+}
+
+/** A line of the viewer's shelf with its document. @throws NotFound */
+export function requireOwnDocument(viewer: Viewer, lineId: unknown) {
+  return requireOwn(viewer, lineId, lines.maybeLine);
+}
+
+async function requireOwn<Line extends { readonly teacherId: string }>(
+  viewer: Viewer,
+  lineId: unknown,
+  load: (lineId: string) => Promise<Line | undefined>,
+): Promise<Line> {
+  assertTeacher(viewer);
+  const read = z.uuid().safeParse(lineId);
+  const line = read.success ? await load(read.data) : undefined;
+  if (!line || line.teacherId !== viewer.userId) throw new NotFound();
+  return line;
+}
+
+async function requireOwnBook(viewer: Viewer, bookId: unknown) {
+  assertTeacher(viewer);
+  const read = z.uuid().safeParse(bookId);
+  const book = read.success ? await books.maybeBook(read.data) : undefined;
+  if (!book || book.teacher_id !== viewer.userId) throw new NotFound();
+  return book;
+}
+
+/**
+ * A line of the viewer's shelf as it is on the stand.
+ * @param place of the part that is looked at, 0 for the lead.
+ * @throws NotFound
+ */
+export async function getLine(viewer: Viewer, lineId: string, place = 0) {
+  const { document, ...facts } = await requireOwnDocument(viewer, lineId);
+  const parts = await listParts(lineId);
+  const part = parts.find((candidate) => candidate.place === place) ?? parts[0];
+  const music = part && (await maybeMusic(part.contentHash));
+  if (!part || !music) return { ...facts, parts, shown: undefined };
+  const { counting } = await usualWays(viewer);
+  return {
+    ...facts,
+    parts,
+    shown: { ...part, line: music, engravings: await engravingsOf(part.contentHash, counting) },
+  };
+}
+
+const facts = z.object({
+  number: z.coerce.number({ error: 'The line number is a number.' }).int().min(1).max(9999),
+  page: z.preprocess(emptyIsNull, z.coerce.number().int().min(1).max(999).nullable()),
+  level: z.preprocess(emptyIsNull, z.coerce.number().int().min(1).max(9).nullable()),
+  token: z.preprocess(emptyIsNull, z.string().trim().max(30, 'A token has at most 30 letters.').nullable()),
+});
+
+function emptyIsNull(value: unknown): unknown {
+  return value === '' || value === undefined ? null : value;
+}
+
+/** Number, page, level and token of a line. @returns what is wrong, if anything. @throws NotFound */
+export async function changeFacts(
+  viewer: Viewer,
+  lineId: string,
+  form: unknown,
+): Promise<string | undefined> {
+  await requireOwnLine(viewer, lineId);
+  const read = facts.safeParse(form);
+  if (!read.success) return read.error.issues[0]!.message;
+  await lines.updateFacts(lineId, read.data);
+  return undefined;
+}
+
+const title = z
+  .string()
+  .trim()
+  .min(1, 'Give the book a title.')
+  .max(80, 'A book title has at most 80 letters.');
+
+/** @returns the new book's id, or what is wrong with its title. */
+export async function addBook(viewer: Viewer, name: unknown): Promise<{ id: string } | { problem: string }> {
+  assertTeacher(viewer);
+  const read = title.safeParse(name);
+  return read.success
+    ? books.insertBook(viewer.userId, read.data)
+    : { problem: read.error.issues[0]!.message };
+}
+
+/** @returns what is wrong with the title, if anything. @throws NotFound */
+export async function renameBook(viewer: Viewer, bookId: string, name: unknown): Promise<string | undefined> {
+  const book = await requireOwnBook(viewer, bookId);
+  const read = title.safeParse(name);
+  if (!read.success) return read.error.issues[0]!.message;
+  await books.renameBook(book.id, read.data);
+  return undefined;
+}
+
+const pageForm = z.object({
+  page: z.coerce.number().int().min(1, 'A page is a number from 1 on.').max(999),
+  whatsNew: z.string().trim().max(200, 'What is new fits into 200 letters.'),
+});
+
+/** What is new on a page. @returns what is wrong, if anything. @throws NotFound */
+export async function changePage(viewer: Viewer, bookId: string, form: unknown): Promise<string | undefined> {
+  const book = await requireOwnBook(viewer, bookId);
+  const read = pageForm.safeParse(form);
+  if (!read.success) return read.error.issues[0]!.message;
+  await books.storePage(book.id, read.data.page, read.data.whatsNew);
+  return undefined;
+}
+
+const side = z.enum(['before', 'after']);
+
+/** Puts a line beside another of the same book. @throws NotFound */
+export async function moveLine(
+  viewer: Viewer,
+  lineId: string,
+  neighbourId: string,
+  where: unknown,
+): Promise<void> {
+  const line = await requireOwnLine(viewer, lineId);
+  const neighbour = await requireOwnLine(viewer, neighbourId);
+  if (neighbour.bookId !== line.bookId) throw new NotFound();
+  await books.moveLine(lineId, neighbourId, side.parse(where));
+}
+
+/** Takes a line off the shelf for good. @returns why not, if it is given out. @throws NotFound */
+export async function removeLine(viewer: Viewer, lineId: string): Promise<string | undefined> {
+  await requireOwnLine(viewer, lineId);
+  const given = await lines.countAssignments(lineId);
+  if (given > 0)
+    return `This line is given out (${given} ${given === 1 ? 'time' : 'times'}) and stays on the shelf with its takes.`;
+  await lines.deleteLine(lineId);
+  return undefined;
+}

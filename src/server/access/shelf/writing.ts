@@ -1,0 +1,156 @@
+import 'server-only';
+import { z } from 'zod';
+import { type LineDocument, obstacles, partsOf } from '@/core/arranging';
+import { describeIssue } from '@/core/base';
+import { MAXIMUM_FILE_BYTES, readScore, writeMidi, writeMusicXml } from '@/core/formats';
+import { INSTRUMENT_IDS, instrument } from '@/core/instruments';
+import { blankScore } from '@/core/writing';
+import * as books from '@/server/db/queries/books';
+import * as lines from '@/server/db/queries/lines';
+import { putOnStand as storeOnStand } from '@/server/db/queries/music';
+import { requestEngraving } from '@/server/jobs/queue';
+import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
+import { usualWays } from '../school/classes';
+import { readDocument } from './line-document';
+import { requireOwnDocument, requireOwnLine } from './shelf';
+
+/** The book that is asked for, or the viewer's first; a new one when there is none. @throws NotFound */
+async function bookFor(viewer: Viewer, bookId: unknown): Promise<string> {
+  const own = await books.listBooks(viewer.userId);
+  const asked = z.uuid().safeParse(bookId);
+  if (asked.success) {
+    const book = own.find(({ id }) => id === asked.data);
+    if (!book) throw new NotFound();
+    return book.id;
+  }
+  return own[0]?.id ?? (await books.insertBook(viewer.userId, 'My lines')).id;
+}
+
+const newLine = z.object({
+  title: z.string().trim().min(1, 'Give the line a title.').max(120, 'A title has at most 120 letters.'),
+  instrument: z.enum(INSTRUMENT_IDS, 'Choose an instrument.'),
+});
+
+/** An empty line to be written. @returns its id, or what is wrong with the form. @throws NotFound */
+export async function startLine(
+  viewer: Viewer,
+  form: unknown,
+): Promise<{ id: string } | { problem: string }> {
+  assertTeacher(viewer);
+  const read = newLine.safeParse(form);
+  if (!read.success) return { problem: read.error.issues[0]!.message };
+  const score = blankScore(read.data.title, instrument(read.data.instrument));
+  const bookId = await bookFor(viewer, (form as { bookId?: unknown }).bookId);
+  return { id: await lines.insertLine(bookId, { score, derived: [] }) };
+}
+
+/** A line as its teacher writes it, and how the teacher's classes say note values. @throws NotFound */
+export async function openLine(viewer: Viewer, lineId: string) {
+  const [line, { vocabulary }] = await Promise.all([requireOwnDocument(viewer, lineId), usualWays(viewer)]);
+  return { ...line, vocabulary };
+}
+
+export type Save =
+  | { readonly kind: 'saved'; readonly revision: number }
+  | { readonly kind: 'overtaken' }
+  | { readonly kind: 'refused'; readonly problem: string };
+
+const saveForm = z.object({ revision: z.int().min(1), document: z.unknown() });
+
+/**
+ * Stores what is on the desk. A window that worked on an older state does not overwrite a newer one.
+ * @throws NotFound
+ */
+export async function saveLine(viewer: Viewer, lineId: string, form: unknown): Promise<Save> {
+  await requireOwnLine(viewer, lineId);
+  const asked = saveForm.safeParse(form);
+  if (!asked.success)
+    return { kind: 'refused', problem: 'The line came without saying which state it changes.' };
+  const read = readDocument(asked.data.document);
+  if ('problem' in read) return { kind: 'refused', problem: read.problem };
+  const revision = await lines.storeDocument(lineId, asked.data.revision, read.document);
+  return revision === undefined ? { kind: 'overtaken' } : { kind: 'saved', revision };
+}
+
+/** Keeps a document beside the stored one, as a line of its own. @throws NotFound */
+export async function keepCopy(
+  viewer: Viewer,
+  lineId: string,
+  json: unknown,
+): Promise<{ id: string } | { problem: string }> {
+  const line = await requireOwnLine(viewer, lineId);
+  const read = readDocument(json);
+  if ('problem' in read) return read;
+  const { document } = read;
+  const title = `${document.score.title} (copy)`.slice(0, 120);
+  return { id: await lines.insertLine(line.bookId, { ...document, score: { ...document.score, title } }) };
+}
+
+export type OnStand = { readonly ok: true } | { readonly ok: false; readonly problems: readonly string[] };
+
+/** Puts the stored document on the stand: from now on it can be given out. @throws NotFound */
+export async function putOnStand(viewer: Viewer, lineId: string): Promise<OnStand> {
+  const { document } = await requireOwnDocument(viewer, lineId);
+  const problems = obstacles(document).map(describeIssue);
+  if (problems.length > 0) return { ok: false, problems };
+  const hashes = await storeOnStand(lineId, document);
+  for (const hash of new Set(hashes)) await requestEngraving(hash);
+  return { ok: true };
+}
+
+export type Import =
+  | {
+      readonly ok: true;
+      readonly lineId: string;
+      readonly title: string;
+      /** What the file holds that Mevlo does not keep, with its measure. */
+      readonly leftOut: readonly string[];
+      /** Why it is a draft; empty when it went on the stand. */
+      readonly toMend: readonly string[];
+    }
+  | { readonly ok: false; readonly problems: readonly string[] };
+
+/** Reads a file and puts it on the shelf; what does not add up comes in as a draft. @throws NotFound */
+export async function importLine(viewer: Viewer, file: unknown, bookId?: unknown): Promise<Import> {
+  assertTeacher(viewer);
+  if (!(file instanceof File) || file.size === 0)
+    return { ok: false, problems: ['Choose a MusicXML, MIDI or ABC file first.'] };
+  if (file.size > MAXIMUM_FILE_BYTES)
+    return { ok: false, problems: ['The file is larger than 4 MB; one line of a method book was expected.'] };
+  const read = readScore(new Uint8Array(await file.arrayBuffer()));
+  if (!read.ok) return { ok: false, problems: read.issues.map(describeIssue) };
+  const document: LineDocument = { score: read.value, derived: [] };
+  // The same limits as for what is written on the desk.
+  const checked = readDocument(JSON.parse(JSON.stringify(document)));
+  if ('problem' in checked) return { ok: false, problems: [checked.problem] };
+  const lineId = await lines.insertLine(await bookFor(viewer, bookId), document);
+  const onStand = await putOnStand(viewer, lineId);
+  return {
+    ok: true,
+    lineId,
+    title: document.score.title,
+    leftOut: read.warnings.map(describeIssue),
+    toMend: onStand.ok ? [] : onStand.problems,
+  };
+}
+
+const exportForm = z.enum(['musicxml', 'mid']);
+
+/** A line with all its parts as a file. @throws NotFound */
+export async function exportLine(
+  viewer: Viewer,
+  lineId: string,
+  format: unknown,
+): Promise<{ readonly name: string; readonly type: string; readonly bytes: Uint8Array }> {
+  const { document, number } = await requireOwnDocument(viewer, lineId);
+  const asked = exportForm.safeParse(format);
+  if (!asked.success) throw new NotFound();
+  const score = { ...document.score, parts: partsOf(document).map(({ part }) => part) };
+  const name = `${number} ${score.title}`.replace(/[^\p{L}\p{N} _-]+/gu, '').slice(0, 60) || `${number}`;
+  if (asked.data === 'mid') return { name: `${name}.mid`, type: 'audio/midi', bytes: writeMidi(score) };
+  return {
+    name: `${name}.musicxml`,
+    type: 'application/vnd.recordare.musicxml+xml',
+    bytes: new TextEncoder().encode(writeMusicXml(score)),
+  };
+}
