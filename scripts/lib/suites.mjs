@@ -78,9 +78,7 @@ async function playwright(project, patterns, log, { workers, env }) {
     };
   };
   const args = ['playwright', 'test', `--project=${project}`, `--workers=${workers}`, ...patterns];
-  await withOutcome(outcome, () =>
-    runLogged('npx', args, log, { env: { ...env, RESULTS_FILE: results } }),
-  );
+  await withOutcome(outcome, () => runLogged('npx', args, log, { env: { ...env, RESULTS_FILE: results } }));
   return outcome();
 }
 

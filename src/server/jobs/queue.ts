@@ -1,5 +1,5 @@
 import PgBoss from 'pg-boss';
-import { type DrawingWish, USUAL_DRAWINGS } from '@/engraving/engraving';
+import { type DrawingWish, drawingKey, USUAL_DRAWINGS } from '@/engraving/engraving';
 
 export const CHECK_QUEUE = 'check-take';
 export const ENGRAVE_QUEUE = 'engrave-line';
@@ -31,10 +31,9 @@ async function startQueue(maintenance: boolean): Promise<PgBoss> {
   });
   boss.on('error', (error) => console.error('job queue:', error.message));
   await boss.start();
-  await boss.createQueue(ENGRAVE_QUEUE);
-  for (const name of [CHECK_QUEUE, REJUDGE_QUEUE]) {
+  for (const name of [CHECK_QUEUE, REJUDGE_QUEUE, ENGRAVE_QUEUE]) {
     await boss.createQueue(name);
-    // What already waits for a take or a class is not asked for twice.
+    // What already waits for a take, a class or a drawing is not asked for twice.
     await boss.updateQueue(name, { name, policy: 'short' });
   }
   return boss;
@@ -87,6 +86,11 @@ export async function requestEngraving(
   await (await queue()).send(
     ENGRAVE_QUEUE,
     { contentHash, wishes },
-    { expireInSeconds: EXPIRE_SECONDS, retryLimit: RETRIES, priority: isAwaited ? 1 : 0 },
+    {
+      expireInSeconds: EXPIRE_SECONDS,
+      retryLimit: RETRIES,
+      priority: isAwaited ? 1 : 0,
+      singletonKey: `${contentHash} ${isAwaited} ${wishes.map(drawingKey).join()}`,
+    },
   );
 }

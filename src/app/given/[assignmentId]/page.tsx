@@ -1,4 +1,5 @@
 import type { Metadata } from 'next';
+import { DrawingComes } from '@/app/_components/drawing-comes';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { dayOf, sayDay } from '@/core/calendar';
@@ -41,10 +42,14 @@ export default async function GivenPage({
             {given.forAll ? '' : ', some students'}; {given.planName ?? 'the whole line'}, {given.startBpm} to{' '}
             {given.goalBpm}, due {sayDay(given.dueOn, today)}
           </p>
-          {given.stumbles.engravings && given.stumbles.measures.length > 0 && (
+          {given.stumbles.measures.length > 0 && (
             <div className="mb-4 border-b-2 border-rule pb-4">
               <h2 className="mb-1 text-xl font-bold">Where the class stumbles</h2>
-              <ClassStrip {...given.stumbles} engravings={given.stumbles.engravings} />
+              {given.stumbles.engravings ? (
+                <ClassStrip {...given.stumbles} engravings={given.stumbles.engravings} />
+              ) : (
+                <DrawingComes />
+              )}
             </div>
           )}
           <ul className="divide-y divide-rule">

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
+import { DrawingComes } from '@/app/_components/drawing-comes';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { requireViewer } from '@/server/access/account/viewer';
 import { getAssignmentToPlay } from '@/server/access/practice/to-play';
-import { Notice } from '@/ui/notice';
 import { Stand } from './stand';
 
 export const metadata: Metadata = { title: 'Stand' };
@@ -43,7 +43,7 @@ export default async function StandPage({
           mayHandIn={viewer.role === 'student'}
         />
       ) : (
-        <Notice kind="news">Your line is still being drawn. Reload the page in a moment.</Notice>
+        <DrawingComes />
       )}
     </SignedInFrame>
   );

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
 import { redirect } from 'next/navigation';
+import { DrawingComes } from '@/app/_components/drawing-comes';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { dayAfter, dayOf } from '@/core/calendar';
@@ -12,7 +13,6 @@ import { listLoads } from '@/server/access/school/load';
 import { getLine, listShelf } from '@/server/access/shelf/shelf';
 import { ButtonLink } from '@/ui/button';
 import { MetronomeMark } from '@/ui/metronome-mark';
-import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { AssignForm } from './assign-form';
 import { FactsForm } from './facts-form';
@@ -60,11 +60,7 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
             </p>
           </div>
           {line.parts.length > 1 && <PartTabs lineId={line.id} parts={line.parts} shown={line.shown.place} />}
-          {line.shown.engravings ? (
-            <ShownLine engravings={line.shown.engravings} />
-          ) : (
-            <Notice kind="news">The line is still being drawn. Reload the page in a moment.</Notice>
-          )}
+          {line.shown.engravings ? <ShownLine engravings={line.shown.engravings} /> : <DrawingComes />}
           <div className="mt-3 flex flex-wrap gap-x-2 border-t-2 border-rule pt-3">
             <ButtonLink href={`/shelf/${line.id}/study?part=${line.shown.place}`}>Look it over</ButtonLink>
             <ButtonLink href={`/shelf/${line.id}/write`} weight="quiet">

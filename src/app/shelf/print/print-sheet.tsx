@@ -1,5 +1,6 @@
 'use client';
 import { useRouter } from 'next/navigation';
+import { DrawingComes } from '@/app/_components/drawing-comes';
 import type { BeatUnitName } from '@/core/time';
 import type { EngravedSystem } from '@/engraving/engraving';
 import { Button, ButtonLink } from '@/ui/button';
@@ -17,7 +18,7 @@ interface PrintSheetProps {
     readonly bookTitle: string;
     readonly partName: string | undefined;
     readonly tempo: { readonly bpm: number; readonly unit: BeatUnitName } | undefined;
-    readonly systems: readonly EngravedSystem[];
+    readonly systems: readonly EngravedSystem[] | undefined;
     readonly pencil: Pencil;
   }[];
   /** Lines that could be added. */
@@ -108,6 +109,11 @@ export function PrintSheet({ lines, others, isCounted, isPencilled, paper }: Pri
           <h1 className="text-lg italic">{lines.length === 1 ? lines[0]!.bookTitle : 'Practice sheet'}</h1>
           <p>Name ______________________</p>
         </div>
+        {lines.some(({ systems }) => !systems) && (
+          <div className="print:hidden">
+            <DrawingComes />
+          </div>
+        )}
         {lines.length === 0 && <p className="print:hidden">Choose the lines for this sheet above.</p>}
         {lines.map(({ key, number, title, partName, tempo, systems, pencil }) => (
           <section key={key} className="mb-8">
@@ -127,7 +133,7 @@ export function PrintSheet({ lines, others, isCounted, isPencilled, paper }: Pri
                 Leave out <span className="sr-only">{title}</span>
               </button>
             </div>
-            {systems.map((system, index) => (
+            {systems?.map((system, index) => (
               <div key={index} className="relative break-inside-avoid">
                 <div
                   role="img"

@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import Link from 'next/link';
+import { DrawingComes } from '@/app/_components/drawing-comes';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { dayOf, sayDay } from '@/core/calendar';
@@ -107,6 +108,7 @@ export default async function TakePage({
         )}
         {take.state === 'waiting' && <WaitForCheck takeId={take.id} />}
         {take.state === 'failed' && <Notice kind="problem">{take.failure}</Notice>}
+        {take.state === 'checked' && take.verdict && !take.engravings && <DrawingComes />}
         {take.state === 'checked' && take.verdict && take.engravings && (
           <Hearing
             key={take.id}

@@ -9,12 +9,7 @@ import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 /** Both screen layouts of a line; undefined while the worker is still drawing. */
 export type LineEngravings = Readonly<Record<'wide' | 'narrow', Engraving>>;
 
-const ENGRAVING_PATIENCE_MS = 8000;
-const ENGRAVING_POLL_MS = 100;
-/** A shelf has many openings; one that is not drawn yet is there at the next visit. */
-const OPENING_PATIENCE_MS = 1000;
-
-/** A line as a class reads it; drawn by the worker first when it is not there yet. */
+/** A line as a class reads it; the worker is asked for it when it is not drawn yet, and nobody waits. */
 export async function engravingsOf(
   contentHash: string,
   counting: CountingStyle | undefined,
@@ -26,27 +21,20 @@ export async function engravingsOf(
   return drawn && { wide: drawn[0]!, narrow: drawn[1]! };
 }
 
-/** Some drawings of a line, in the order asked for. */
+/** Some drawings of a line, in the order asked for; undefined, and asked for, unless all of them are there. */
 export async function drawingsOf(
   contentHash: string,
   wishes: readonly DrawingWish[],
-  patienceMs = ENGRAVING_PATIENCE_MS,
 ): Promise<readonly Engraving[] | undefined> {
-  const read = async () => {
-    const found = await Promise.all(wishes.map((wish) => music.maybeEngraving(contentHash, wish)));
-    const there = found.filter((engraving) => engraving !== undefined);
-    return there.length === wishes.length ? there : undefined;
-  };
-  const stored = await read();
-  if (stored) return stored;
+  const found = await music.engravingsFor(contentHash, wishes);
+  if (found) return found;
   await requestEngraving(contentHash, { wishes, isAwaited: true });
-  for (const deadline = Date.now() + patienceMs; Date.now() < deadline; ) {
-    await new Promise((resolve) => setTimeout(resolve, ENGRAVING_POLL_MS));
-    const drawn = await read();
-    if (drawn) return drawn;
-  }
   return undefined;
 }
+
+/** A shelf has many openings; one that is not drawn within this is there at the next visit. */
+const OPENING_PATIENCE_MS = 1000;
+const OPENING_POLL_MS = 100;
 
 const contentHash = z.string().regex(/^[0-9a-f]{64}$/);
 
@@ -55,11 +43,12 @@ export async function getOpening(viewer: Viewer, hash: unknown): Promise<string>
   assertTeacher(viewer);
   const read = contentHash.safeParse(hash);
   if (!read.success || !(await music.isMusicOfTeacher(read.data, viewer.userId))) throw new NotFound();
-  const drawn = await drawingsOf(
-    read.data,
-    USUAL_DRAWINGS.filter(({ layout }) => layout === 'narrow'),
-    OPENING_PATIENCE_MS,
-  );
+  const wishes = USUAL_DRAWINGS.filter(({ layout }) => layout === 'narrow');
+  let drawn = await drawingsOf(read.data, wishes);
+  for (const deadline = Date.now() + OPENING_PATIENCE_MS; !drawn && Date.now() < deadline; ) {
+    await new Promise((resolve) => setTimeout(resolve, OPENING_POLL_MS));
+    drawn = await music.engravingsFor(read.data, wishes);
+  }
   const svg = drawn?.[0]?.systems[0]?.svg;
   if (!svg) throw new NotFound();
   return svg.includes('xmlns=') ? svg : svg.replace('<svg ', '<svg xmlns="http://www.w3.org/2000/svg" ');

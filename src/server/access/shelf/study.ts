@@ -158,7 +158,8 @@ async function printed(viewer: Viewer, key: string, isCounted: boolean, { counti
     bookTitle: facts.bookTitle,
     partName: parts.length > 1 ? part.name : undefined,
     tempo: tempo && { bpm: tempo.bpm, unit: beatUnit(measures[0]!.meter).name },
-    systems: drawn?.[0]?.systems ?? [],
+    /** Undefined while the worker is still drawing. */
+    systems: drawn?.[0]?.systems,
     pencil: {
       look: await lookFor(lineId, music, player, facts.level, tempo?.bpm ?? USUAL_GOAL_BPM, vocabulary),
       meter: worthOfMeter(measures[0]!, vocabulary),

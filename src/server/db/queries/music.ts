@@ -197,6 +197,23 @@ export async function maybeEngraving(contentHash: string, wish: DrawingWish): Pr
   return row?.engraving;
 }
 
+/** Drawings of a line in the order asked for; undefined unless all of them are there. */
+export async function engravingsFor(
+  contentHash: string,
+  wishes: readonly DrawingWish[],
+): Promise<readonly Engraving[] | undefined> {
+  const rows = await database()
+    .selectFrom('engraving')
+    .select(['drawing', 'engraving'])
+    .where('content_hash', '=', contentHash)
+    .where('drawing', 'in', wishes.map(drawingKey))
+    .where('version', '=', ENGRAVING_VERSION)
+    .execute();
+  const byKey = new Map(rows.map(({ drawing, engraving }) => [drawing, engraving]));
+  const found = wishes.map((wish) => byKey.get(drawingKey(wish)));
+  return found.every((one) => one !== undefined) ? found : undefined;
+}
+
 export async function storeEngraving(
   contentHash: string,
   wish: DrawingWish,

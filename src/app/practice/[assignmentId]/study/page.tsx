@@ -1,10 +1,10 @@
 import type { Metadata } from 'next';
+import { DrawingComes } from '@/app/_components/drawing-comes';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { requireViewer } from '@/server/access/account/viewer';
 import { getStudyOfAssignment } from '@/server/access/shelf/study';
 import { ButtonLink } from '@/ui/button';
-import { Notice } from '@/ui/notice';
 import { StudySheet } from '@/ui/study/study-sheet';
 
 export const metadata: Metadata = { title: 'Look it over' };
@@ -35,7 +35,7 @@ export default async function StudyForStudentPage({
           </ButtonLink>
         </StudySheet>
       ) : (
-        <Notice kind="news">Your line is still being drawn. Reload the page in a moment.</Notice>
+        <DrawingComes />
       )}
     </SignedInFrame>
   );

@@ -1,11 +1,11 @@
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
+import { DrawingComes } from '@/app/_components/drawing-comes';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { getStudy } from '@/server/access/shelf/study';
 import { ButtonLink } from '@/ui/button';
-import { Notice } from '@/ui/notice';
 import { StudySheet } from '@/ui/study/study-sheet';
 import { StudyChoices } from './study-choices';
 
@@ -59,7 +59,7 @@ export default async function StudyPage({ params, searchParams }: StudyPageProps
           </div>
         </StudySheet>
       ) : (
-        <Notice kind="news">The line is still being drawn. Reload the page in a moment.</Notice>
+        <DrawingComes />
       )}
     </SignedInFrame>
   );

@@ -1,11 +1,11 @@
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
+import { DrawingComes } from '@/app/_components/drawing-comes';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { getLine } from '@/server/access/shelf/shelf';
 import { ButtonLink } from '@/ui/button';
-import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { Trial } from './trial';
 
@@ -32,11 +32,7 @@ export default async function TrialPage({
             Back to the line
           </ButtonLink>
         </div>
-        {engravings ? (
-          <Trial line={line} engravings={engravings} />
-        ) : (
-          <Notice kind="news">The line is still being drawn. Reload the page in a moment.</Notice>
-        )}
+        {engravings ? <Trial line={line} engravings={engravings} /> : <DrawingComes />}
       </Sheet>
     </SignedInFrame>
   );
