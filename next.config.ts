@@ -16,6 +16,8 @@ const SECURITY_HEADERS = [
 const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
+  // The web process packs what it sends, better than this would (`src/server/web`).
+  compress: false,
   serverExternalPackages: ['verovio', 'pg', 'pg-boss', 'better-auth'],
   experimental: { serverActions: { bodySizeLimit: '5mb' } },
   headers: async () => [{ source: '/:path*', headers: SECURITY_HEADERS }],

@@ -1,14 +1,5 @@
 import { defineConfig } from '@playwright/test';
-
-const FLAGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
+import { CHROMIUM } from './scripts/lib/chromium.mjs';
 
 /** Every worker has an application of its own; the script that starts them says where. */
 const place = Number(process.env.TEST_PARALLEL_INDEX ?? 0);
@@ -24,6 +15,6 @@ export default defineConfig({
   use: {
     baseURL: process.env.MEVLO_ADDRESSES?.split(' ')[place],
     viewport: { width: 1280, height: 800 },
-    launchOptions: { executablePath: '/usr/bin/chromium', args: FLAGS },
+    launchOptions: CHROMIUM,
   },
 });

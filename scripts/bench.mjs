@@ -1,4 +1,4 @@
-// How fast things are, measured and printed: npm run bench [-- check|files|study|app|desk]
+// How fast things are, measured and printed: npm run bench [-- check|files|study|app|bytes|desk]
 import { freePort, startApp } from './lib/app.mjs';
 import { freshDatabase, startPostgres } from './lib/postgres.mjs';
 import { runToEnd, runTypeScript } from './lib/process.mjs';
@@ -9,7 +9,8 @@ const BENCHES = {
   check: benchCheck,
   files: () => runTypeScript('tests/bench/files.ts'),
   study: () => runTypeScript('tests/bench/study.ts'),
-  app: benchApp,
+  app: () => benchDemo('tests/bench/app.ts'),
+  bytes: () => benchDemo('tests/bench/bytes.ts'),
   desk: benchDesk,
 };
 
@@ -34,9 +35,9 @@ async function benchCheck() {
 }
 
 /** In a database of its own, with the whole application in production mode. */
-async function benchApp() {
+async function benchDemo(file) {
   await inDatabase('bench', (databaseUrl) =>
-    withApp(databaseUrl, { demo: true }, (env) => runTypeScript('tests/bench/app.ts', [], { env })),
+    withApp(databaseUrl, { demo: true }, (env) => runTypeScript(file, [], { env })),
   );
 }
 

@@ -1,6 +1,7 @@
 // Refreshes docs/screenshots from a running application with demo data: npm run screenshots [-- ADDRESS]
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import { CHROMIUM, FAKE_MICROPHONE } from './lib/chromium.mjs';
 import { ROOT } from './lib/paths.mjs';
 import { run, say } from './lib/say.mjs';
 
@@ -183,15 +184,7 @@ async function startMetronome(page) {
 }
 
 await run(async () => {
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--use-fake-ui-for-media-stream',
-      '--use-fake-device-for-media-stream',
-    ],
-  });
+  const browser = await chromium.launch({ ...CHROMIUM, args: [...CHROMIUM.args, ...FAKE_MICROPHONE] });
   try {
     for (const { name, who, viewport, open } of SHOTS) {
       const context = await browser.newContext({ viewport, baseURL: address });

@@ -55,8 +55,9 @@ export async function startApp({ databaseUrl, port, demo, seeded = false }) {
   const options = { cwd: ROOT, env, detached: true };
   const children = [
     spawn(process.execPath, ['dist/worker.mjs'], { ...options, stdio: ['ignore', 'inherit', 'inherit'] }),
-    spawn(process.execPath, ['node_modules/next/dist/bin/next', 'start', '-H', HOST, '-p', `${port}`], {
+    spawn(process.execPath, ['dist/web.mjs'], {
       ...options,
+      env: { ...env, HOST, PORT: `${port}` },
       stdio: ['ignore', 'ignore', 'inherit'],
     }),
   ];

@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { promisify } from 'node:util';
+import { brotliCompress, gzip as zlibGzip } from 'node:zlib';
 import { build } from 'esbuild';
 import { ROOT } from './paths.mjs';
 import { runToEnd } from './process.mjs';
@@ -47,8 +49,24 @@ export async function ensureBuild() {
     quiet: true,
     env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
   });
-  mkdirSync(join(ROOT, '.next'), { recursive: true });
+  await packAssets();
   writeFileSync(STAMP, now);
+}
+
+/** Scripts and styles are packed once, as small as can be, and not for every visitor. */
+async function packAssets() {
+  const [brotli, gzip] = [promisify(brotliCompress), promisify(zlibGzip)];
+  const files = [...filesUnder(join(ROOT, '.next/static'))].filter((file) =>
+    /\.(js|css|svg|json)$/.test(file),
+  );
+  await Promise.all(
+    files.map(async (file) => {
+      const bytes = readFileSync(file);
+      const [br, gz] = await Promise.all([brotli(bytes), gzip(bytes, { level: 9 })]);
+      writeFileSync(`${file}.br`, br);
+      writeFileSync(`${file}.gz`, gz);
+    }),
+  );
 }
 
 const COMMON = { bundle: true, format: 'esm', absWorkingDir: ROOT, logLevel: 'error' };
@@ -69,6 +87,7 @@ async function bundle(buildName) {
     define: { BUILD: JSON.stringify(buildName) },
   });
   await bundleWorker();
+  await bundleForNode('src/server/web/web.ts', 'dist/web.mjs');
 }
 
 export const bundleWorker = () => bundleForNode('src/server/jobs/worker.ts', 'dist/worker.mjs');

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { CHROMIUM } from './chromium.mjs';
 import { ROOT } from './paths.mjs';
 import { runToEnd } from './process.mjs';
 import { PlainError, say } from './say.mjs';
@@ -23,7 +24,7 @@ const RUN_PACKAGES = [
   { name: 'ffmpeg', isThere: () => onPath('ffmpeg') },
 ];
 const TEST_PACKAGES = [
-  { name: 'chromium', isThere: () => onPath('chromium') },
+  { name: 'chromium-headless-shell', isThere: () => existsSync(CHROMIUM.executablePath) },
   { name: 'fluidsynth', isThere: () => onPath('fluidsynth') },
   { name: 'timgm6mb-soundfont', isThere: () => existsSync('/usr/share/sounds/sf2/TimGM6mb.sf2') },
   { name: 'aubio-tools', isThere: () => onPath('aubionotes') },

@@ -3,6 +3,7 @@ import '@fontsource/atkinson-hyperlegible/700.css';
 import '@fontsource/tinos/400.css';
 import '@fontsource/tinos/400-italic.css';
 import '@fontsource/tinos/700.css';
+import './fonts/fonts.css';
 import './globals.css';
 import type { Metadata, Viewport } from 'next';
 import type { ReactNode } from 'react';

@@ -59,6 +59,8 @@ const LAYERS: Readonly<Record<string, readonly string[]>> = {
   cli: ['core', 'cli'],
   'server/db': ['core', 'engraving', 'server/db'],
   'server/auth': ['server/db', 'server/auth'],
+  // Serves what Next makes; knows nothing of it.
+  'server/web': [],
   'server/jobs': ['core', 'engraving', 'server/db', 'server/jobs'],
   'server/demo': ['core', 'server/auth', 'server/db', 'server/jobs', 'server/demo'],
   'server/access': [

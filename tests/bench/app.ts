@@ -8,6 +8,7 @@ import { insertBook } from '@/server/db/queries/books';
 import { insertLine } from '@/server/db/queries/lines';
 import { putOnStand } from '@/server/db/queries/music';
 import { DEMO_TEACHER } from '@/server/demo/scenario';
+import { CHROMIUM } from '../../scripts/lib/chromium.mjs';
 import { readBook } from '../support/lines';
 
 const ADDRESS = process.env.MEVLO_ADDRESS!;
@@ -27,10 +28,7 @@ async function main(): Promise<void> {
   const desk = await insertBook(teacher.id, 'Bench');
   const eight = book.at(12)!;
   const ids = { 8: await addLine(desk.id, eight), 24: await addLine(desk.id, thrice(eight)) };
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu'],
-  });
+  const browser = await chromium.launch(CHROMIUM);
   const page = await browser.newPage({ baseURL: ADDRESS, viewport: { width: 1280, height: 800 } });
   await page.goto('/sign-in');
   await page.getByRole('button', { name: DEMO_TEACHER.name }).click();

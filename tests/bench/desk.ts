@@ -2,6 +2,7 @@
 import { chromium, type Page } from '@playwright/test';
 import { sql } from 'kysely';
 import { closeDatabase, database } from '@/server/db/connection';
+import { CHROMIUM } from '../../scripts/lib/chromium.mjs';
 import { TERM_TEACHER } from './term-teacher';
 
 const ADDRESS = process.env.MEVLO_ADDRESS!;
@@ -31,10 +32,7 @@ async function main(): Promise<void> {
     `${classes} classes, ${students} students, ${lines} lines, ${takes} takes, ${recordings} recordings`,
   );
   console.log(`honest takes marked "please listen": ${marked.rows[0]!.count} of ${takes}`);
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu'],
-  });
+  const browser = await chromium.launch(CHROMIUM);
   const page = await browser.newPage({ baseURL: ADDRESS, viewport: { width: 1280, height: 800 } });
   await page.addInitScript(noteWhenShown, [DESK, BOARD, TAKE]);
   await page.goto('/sign-in');

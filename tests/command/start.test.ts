@@ -4,6 +4,7 @@ import { createServer, type Server } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import { CHROMIUM } from '../../scripts/lib/chromium.mjs';
 
 const ROOT = process.cwd();
 const data = mkdtempSync(join(tmpdir(), 'mevlo-start-'));
@@ -77,10 +78,7 @@ function stop(child: ChildProcess): Promise<number | null> {
 
 /** In a real browser: the first person makes an account and finds the starter book drawn on the shelf. */
 async function makeFirstTeacher(address: string): Promise<void> {
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu'],
-  });
+  const browser = await chromium.launch(CHROMIUM);
   try {
     const page = await browser.newPage({ baseURL: address });
     await page.goto('/sign-in');

@@ -5,6 +5,7 @@ import { type Browser, type BrowserContext, chromium, expect, type Page } from '
 import { writeWav } from '@/core/signal';
 import { type Flaw, perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
 import { DEMO_CLASSES, DEMO_TEACHER } from '@/server/demo/scenario';
+import { CHROMIUM, FAKE_MICROPHONE } from '../../scripts/lib/chromium.mjs';
 import { bookLine } from './lines';
 
 /** Every worker has an application, and so a school, of its own. */
@@ -13,21 +14,11 @@ export const ADDRESS = process.env.MEVLO_ADDRESSES!.split(' ')[PLACE]!;
 export const DATABASE_URL = process.env.DATABASE_URLS!.split(' ')[PLACE]!;
 process.env.DATABASE_URL = DATABASE_URL;
 
-const FLAGS = [
-  ...['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run'],
-  ...['--disable-background-networking', '--disable-component-update', '--disable-sync'],
-];
-
 /** A browser whose microphone plays a WAV file once, from the moment it is opened. */
 export function launchWithMicrophone(wavPath: string): Promise<Browser> {
   return chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      ...FLAGS,
-      '--use-fake-ui-for-media-stream',
-      '--use-fake-device-for-media-stream',
-      `--use-file-for-fake-audio-capture=${wavPath}%noloop`,
-    ],
+    ...CHROMIUM,
+    args: [...CHROMIUM.args, ...FAKE_MICROPHONE, `--use-file-for-fake-audio-capture=${wavPath}%noloop`],
   });
 }
 

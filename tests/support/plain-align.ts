@@ -1,5 +1,5 @@
 // The plain form of the aligner's recursion: every way to every cell is looked at, with nothing left out. Slow, and easy to believe.
-import type { Alignment, AlignOptions, Candidate, Target } from '@/core/following/align';
+
 import {
   COST_AFTER_UNFINISHED,
   COST_EXTRA,
@@ -20,6 +20,7 @@ import {
   timingCost,
   weightOfStart,
 } from '@/core/following/align-costs';
+import type { Alignment, AlignOptions, Candidate, Target } from '@/core/following/alignment';
 
 /**
  * The cheapest way to explain the sounds by the written notes: each sound is one written note, or extra;

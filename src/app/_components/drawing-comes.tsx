@@ -1,24 +1,13 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
 import { Notice } from '@/ui/notice';
+import { useWhatComes } from './use-what-comes';
 
-/** A drawing takes a few hundredths of a second once the worker has come to it. */
-const ASK_AGAIN_MS = 400;
-const PATIENCE_MS = 20_000;
+/** A drawing takes a few tenths of a second once the worker has come to it. */
+const ASK_AGAIN = { everyMs: 400, patienceMs: 20_000 };
 
 /** Stands where a drawing will be, and brings it when the worker has made it. */
 export function DrawingComes() {
-  const router = useRouter();
-  const [isSlow, setSlow] = useState(false);
-  useEffect(() => {
-    const started = Date.now();
-    const timer = setInterval(() => {
-      router.refresh();
-      if (Date.now() - started > PATIENCE_MS) setSlow(true);
-    }, ASK_AGAIN_MS);
-    return () => clearInterval(timer);
-  }, [router]);
+  const isSlow = useWhatComes(ASK_AGAIN);
   return (
     <Notice kind="news">
       {isSlow

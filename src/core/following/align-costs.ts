@@ -1,4 +1,4 @@
-import type { Candidate, Target } from './align';
+import type { Candidate, Target } from './alignment';
 
 // Costs are in units of "one clearly wrong note". Their order matters, not their third digit:
 // a wrong note is cheaper than a missing one plus an extra one, a restart dearer than one or two extras.

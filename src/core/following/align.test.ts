@@ -1,6 +1,7 @@
 import { plainAlign } from '../../../tests/support/plain-align';
 import { createRandom } from '../base';
-import { align, type Candidate, type Target } from './align';
+import { align } from './align';
+import type { Candidate, Target } from './alignment';
 
 const target = (onsetBeats: number, midi: number): Target => ({
   onsetBeats,

@@ -1,7 +1,7 @@
 import { clamp, median } from '../base';
 import { type Heard, type HeardStrike, phrasesOf } from '../listening';
 import type { WrittenNote } from '../notation';
-import type { Alignment, Candidate } from './align';
+import type { Alignment, Candidate } from './alignment';
 import { type Evidence, LOWER_OCTAVE_SHOWS_DB, type PlayedSound } from './following';
 import { type PlayedTone, playedTones } from './played-tones';
 import type { UnpitchedSound } from './unpitched';

@@ -1,7 +1,7 @@
 import { median } from '../base';
 import type { Heard } from '../listening';
 import type { WrittenNote } from '../notation';
-import type { Alignment } from './align';
+import type { Alignment } from './alignment';
 import type { HeardSound } from './candidates';
 import { type ExtraSound, LEAST_CLARITY_OF_ONE_TONE } from './following';
 

@@ -2,7 +2,7 @@ import { median, requireRange } from '../base';
 import { areSustained, type Heard } from '../listening';
 import { type Line, type TimedMeasure, timedMeasures, type WrittenNote, writtenNotes } from '../notation';
 import { beatUnit, quarterSeconds, toNumber } from '../time';
-import type { Match, Target } from './align';
+import type { Match, Target } from './alignment';
 import { candidatesFor, type HeardSound, joinDoubtful } from './candidates';
 import { findExtras } from './extras';
 import {

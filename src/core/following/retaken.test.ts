@@ -1,4 +1,4 @@
-import type { Alignment, Target } from './align';
+import type { Alignment, Target } from './alignment';
 import type { HeardSound } from './candidates';
 import { withRetakenNotes } from './retaken';
 

@@ -1,4 +1,4 @@
-import type { Alignment, Match, Target } from './align';
+import type { Alignment, Match, Target } from './alignment';
 import type { HeardSound } from './candidates';
 import type { PulsePoint } from './pulse';
 

@@ -1,4 +1,4 @@
-import type { Alignment } from './align';
+import type { Alignment } from './alignment';
 import type { HeardSound } from './candidates';
 import { withoutTalkBefore } from './talk-before';
 

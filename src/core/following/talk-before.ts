@@ -1,4 +1,4 @@
-import type { Alignment } from './align';
+import type { Alignment } from './alignment';
 import type { HeardSound } from './candidates';
 
 /** Who begins anew left little out and put little in; of words that happen to fit, at least this share fits nothing. */

@@ -1,5 +1,6 @@
 import { median } from '../base';
-import { type Alignment, align, type Candidate, type Target } from './align';
+import { align } from './align';
+import type { Alignment, Candidate, Target } from './alignment';
 import type { PlayedSound } from './following';
 
 /** Tempos tried against the asked one: beginners play from half of it to half as fast again. */

@@ -1,4 +1,5 @@
-import { type Alignment, type AlignOptions, align, type Candidate, type Target } from './align';
+import { align } from './align';
+import type { Alignment, AlignOptions, Candidate, Target } from './alignment';
 import { headOf } from './tempo-and-tuning';
 
 /** A player with fewer right notes may be reading another part. */

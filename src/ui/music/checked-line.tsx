@@ -4,6 +4,7 @@ import { nextStep, type Overrule, type Verdict, withOverrules } from '@/core/jud
 import type { Line } from '@/core/notation';
 import { sayMeasure } from '@/core/time';
 import { MetronomeMark } from '../metronome-mark';
+import { useSoundAddress } from '../use-sound-address';
 import { EngravedLine, type LineEngravings, type PlayheadHandle, useEngraving } from './engraved-line';
 import { BarIcon, Ledger } from './ledger';
 import { NoteMarks } from './note-marks';
@@ -17,16 +18,19 @@ interface CheckedLineProps {
   /** The teacher's word on its measures, which ledger and advice follow. */
   readonly overrules?: readonly Overrule[];
   readonly levelsDb: readonly number[];
-  readonly audioSrc: string;
+  /** The recording, or where it is. */
+  readonly sound: string | Blob;
   /** For keys and buttons outside of it. */
   readonly handle?: Ref<TakeHandle>;
+  readonly onPlaying?: (isPlaying: boolean) => void;
 }
 
 /** What can be done with a take from outside. */
 export interface TakeHandle {
   /** @param index of the performed measure; on to the end. */
   playFrom(index: number): void;
-  toggle(): void;
+  /** On from where it stands. */
+  play(): void;
   pause(): void;
   /** Faster or slower at the same pitch; 1 is as it was played. */
   setSpeed(speed: number): void;
@@ -46,14 +50,16 @@ export function CheckedLine({
   verdict: judged,
   overrules = NO_OVERRULES,
   levelsDb,
-  audioSrc,
+  sound,
   handle,
+  onPlaying,
 }: CheckedLineProps) {
   const verdict = useMemo(
     () => ({ ...judged, measures: withOverrules(judged.measures, overrules) }),
     [judged, overrules],
   );
   const engraving = useEngraving(engravings);
+  const soundAddress = useSoundAddress(sound);
   const anchors = useMemo(() => anchorsOfTake(engraving, verdict), [engraving, verdict]);
   const playhead = useRef<PlayheadHandle>(null);
   const audio = useRef<HTMLAudioElement>(null);
@@ -70,13 +76,14 @@ export function CheckedLine({
     stopAt.current = undefined;
     audio.current?.pause();
   };
+  // A browser that wants a touch first refuses: the key is there for it.
+  const begin = () => audio.current?.play().catch(() => onPlaying?.(false));
   const playFrom = (index: number, until?: number) => {
     const start = verdict.measures[index]?.startSeconds;
     if (start === undefined || !audio.current) return;
     stopAt.current = until;
     audio.current.currentTime = Math.max(0, start - PREROLL_SECONDS);
-    // A browser that wants a touch first refuses: the key is there for it.
-    audio.current.play().catch(() => undefined);
+    begin();
   };
   const playMeasure = (index: number) => {
     const start = verdict.measures[index]!.startSeconds ?? 0;
@@ -87,10 +94,9 @@ export function CheckedLine({
   };
   useImperativeHandle(handle, () => ({
     playFrom,
-    toggle() {
+    play() {
       stopAt.current = undefined;
-      if (audio.current?.paused) audio.current.play().catch(() => undefined);
-      else audio.current?.pause();
+      begin();
     },
     pause: () => audio.current?.pause(),
     setSpeed(speed) {
@@ -130,7 +136,13 @@ export function CheckedLine({
         )}
       />
       <div className="mt-4">
-        <TakePlayer src={audioSrc} levelsDb={levelsDb} audio={audio} onTime={onTime} />
+        <TakePlayer
+          src={soundAddress}
+          levelsDb={levelsDb}
+          audio={audio}
+          onTime={onTime}
+          onPlaying={onPlaying}
+        />
       </div>
       <Legend />
     </div>

@@ -1,7 +1,14 @@
 'use client';
-import { Line, LineChart, ResponsiveContainer, XAxis, YAxis } from 'recharts';
-import { MOST_RATING, QUALITIES, type Quality, type SelfRating } from '@/core/practice';
+import dynamic from 'next/dynamic';
+import { QUALITIES, type Quality, type SelfRating } from '@/core/practice';
+import { InView } from '../in-view';
 import { QUALITY_NAMES } from './quality-names';
+import { VOICES, type Voice } from './rated-point';
+
+/** Drawn when it is seen: a chart brings much with it. */
+const RatingCurve = dynamic(() => import('./rating-curve').then((module) => module.RatingCurve), {
+  ssr: false,
+});
 
 interface RatedTake {
   /** Which take, in words. */
@@ -10,18 +17,6 @@ interface RatedTake {
   readonly measured: SelfRating;
   readonly teacher: SelfRating;
 }
-
-const VOICES = ['own', 'measured', 'teacher'] as const;
-type Voice = (typeof VOICES)[number];
-
-/** Each voice has its own stroke and dot: none is told by colour alone. */
-const STROKES: Readonly<
-  Record<Voice, { readonly color: string; readonly dash?: string; readonly size: number }>
-> = {
-  own: { color: 'var(--color-warm)', dash: '5 4', size: 4 },
-  measured: { color: 'var(--color-cool)', size: 3 },
-  teacher: { color: 'var(--color-ink)', dash: '1 5', size: 6 },
-};
 
 /** The five qualities of the newest takes: own ears, Mevlo and the teacher, side by side. */
 export function RatingsOverTime({
@@ -47,55 +42,24 @@ export function RatingsOverTime({
       </figcaption>
       {points.length === 0 && <p>Nothing was rated yet.</p>}
       {points.length > 0 && (
-        <div aria-hidden className="grid gap-x-5 sm:grid-cols-2 xl:grid-cols-3">
+        <div className="grid gap-x-5 sm:grid-cols-2 xl:grid-cols-3">
           {QUALITIES.map((quality) => (
             <div key={quality}>
               <p className="font-bold">{QUALITY_NAMES[quality]}</p>
               {!isRated(points, quality) && <p className="text-base text-faint">Nobody has rated it yet.</p>}
-              <div className={isRated(points, quality) ? 'h-32' : 'hidden'}>
-                <ResponsiveContainer width="100%" height="100%">
-                  <LineChart
-                    accessibilityLayer={false}
-                    data={points.map((point, index) => ({
-                      index,
-                      own: point.own[quality],
-                      measured: point.measured[quality],
-                      teacher: point.teacher[quality],
-                    }))}
-                    margin={{ top: 10, right: 10, bottom: 2, left: -22 }}
-                  >
-                    <XAxis
-                      dataKey="index"
-                      tick={false}
-                      tickLine={false}
-                      height={6}
-                      stroke="var(--color-rule)"
+              {isRated(points, quality) && (
+                <InView className="h-32">
+                  {() => (
+                    <RatingCurve
+                      points={points.map(({ own, measured, teacher }) => ({
+                        own: own[quality],
+                        measured: measured[quality],
+                        teacher: teacher[quality],
+                      }))}
                     />
-                    <YAxis
-                      domain={[0, MOST_RATING]}
-                      ticks={[0, 5, 10]}
-                      stroke="var(--color-ink)"
-                      tickLine={false}
-                    />
-                    {VOICES.map((voice) => (
-                      <Line
-                        key={voice}
-                        dataKey={voice}
-                        connectNulls
-                        stroke={STROKES[voice].color}
-                        strokeWidth={2.5}
-                        strokeDasharray={STROKES[voice].dash}
-                        dot={{
-                          r: STROKES[voice].size,
-                          fill: 'var(--color-paper)',
-                          stroke: STROKES[voice].color,
-                        }}
-                        isAnimationActive={false}
-                      />
-                    ))}
-                  </LineChart>
-                </ResponsiveContainer>
-              </div>
+                  )}
+                </InView>
+              )}
             </div>
           ))}
         </div>

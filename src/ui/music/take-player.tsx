@@ -4,17 +4,19 @@ import { type RefObject, useEffect, useRef, useState } from 'react';
 import { LEVEL_STEP_SECONDS } from '@/core/listening';
 
 interface TakePlayerProps {
-  readonly src: string;
+  /** Undefined until it is there. */
+  readonly src: string | undefined;
   readonly levelsDb: readonly number[];
   readonly audio: RefObject<HTMLAudioElement | null>;
   /** Called with the time of the recording on every frame while it plays, and after a jump. */
   readonly onTime: (seconds: number) => void;
+  readonly onPlaying?: ((isPlaying: boolean) => void) | undefined;
 }
 
 const QUIETEST_DB = -54;
 
 /** Plays a take; its outline is a slider. */
-export function TakePlayer({ src, levelsDb, audio, onTime }: TakePlayerProps) {
+export function TakePlayer({ src, levelsDb, audio, onTime, onPlaying }: TakePlayerProps) {
   const [isPlaying, setPlaying] = useState(false);
   const [seconds, setSeconds] = useState(0);
   const total = levelsDb.length * LEVEL_STEP_SECONDS;
@@ -33,6 +35,10 @@ export function TakePlayer({ src, levelsDb, audio, onTime }: TakePlayerProps) {
     return () => cancelAnimationFrame(frame);
   }, [isPlaying, audio]);
 
+  const change = (plays: boolean) => {
+    setPlaying(plays);
+    onPlaying?.(plays);
+  };
   const toggle = () => {
     const element = audio.current;
     if (!element) return;
@@ -46,9 +52,9 @@ export function TakePlayer({ src, levelsDb, audio, onTime }: TakePlayerProps) {
         ref={audio}
         src={src}
         preload="auto"
-        onPlay={() => setPlaying(true)}
-        onPause={() => setPlaying(false)}
-        onEnded={() => setPlaying(false)}
+        onPlay={() => change(true)}
+        onPause={() => change(false)}
+        onEnded={() => change(false)}
       />
       <button
         type="button"

@@ -1,8 +1,9 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { describeDrift, type Verdict } from '@/core/judging';
+import { InView } from '../in-view';
 
-/** Drawn when the page is there: the notes are what is waited for, and a chart brings much with it. */
+/** Drawn when it is seen: the notes are what is waited for, and a chart brings much with it. */
 const TempoCurve = dynamic(() => import('./tempo-curve').then((module) => module.TempoCurve), { ssr: false });
 
 /** How the tempo went from measure to measure, against the asked one. */
@@ -15,9 +16,7 @@ export function TempoChart({ verdict: { tempo, state } }: { readonly verdict: Ve
         <strong>Tempo from measure to measure.</strong> {describeDrift(tempo)}{' '}
         <span className="text-faint">Dashed: asked {tempo.askedBpm}.</span>
       </figcaption>
-      <div aria-hidden className="h-44">
-        <TempoCurve measures={measures} askedBpm={tempo.askedBpm} />
-      </div>
+      <InView className="h-44">{() => <TempoCurve measures={measures} askedBpm={tempo.askedBpm} />}</InView>
       {/* A table takes the room of its rows however small it is said to be; a box around it does not. */}
       <div className="sr-only">
         <table>

@@ -20,9 +20,10 @@ import { Sheet } from '../page-frame';
 import { DifficultyStrip } from './difficulty-strip';
 import { Findings } from './findings';
 import { GlossaryList } from './glossary-list';
+import { HowToPlay } from './how-to-play';
 import { PencilMarks } from './pencil-marks';
 import { StaffTouch } from './staff-touch';
-import { HowToPlay, RowUnder, UNDER_NAMES, type Under } from './under-staff';
+import { RowUnder, UNDER_NAMES, type Under } from './under-staff';
 import { WorthCard } from './worth-card';
 
 export interface StudySheetProps {

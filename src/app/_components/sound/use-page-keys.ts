@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useLayoutEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 
 const FIELDS = 'input:not([type="checkbox"]), textarea, select';
 const CONTROLS = 'button, a, input, summary';
@@ -41,7 +41,8 @@ export function useSpaceKey(onPress: (() => void) | undefined): void {
 export function useKeys(keys: Readonly<Record<string, () => void>>): void {
   const latest = useRef(keys);
   latest.current = keys;
-  useEffect(() => {
+  // As above: who goes through ten takes presses the next key when the next page is seen.
+  useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
       if (event.target instanceof HTMLElement && event.target.matches(FIELDS)) return;

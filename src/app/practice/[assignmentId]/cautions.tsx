@@ -1,32 +1,32 @@
 'use client';
 import { useEffect, useState } from 'react';
-import { type InstrumentId, maybeInstrument } from '@/core/instruments';
 
 /** The maker, the teacher and a doctor have the last word. */
 const PAIN = 'Stop when something hurts, and tell somebody; if it stays, your teacher or a doctor.';
 
-interface Player {
-  readonly instrumentId: InstrumentId | undefined;
+interface Cautioned {
+  /** Of the instrument; undefined where nobody knows what is played. */
+  readonly caution: string | undefined;
 }
 
 /** Short, usual cautions for the instrument that the part is for. */
-export function Cautions({ instrumentId }: Player) {
+export function Cautions({ caution }: Cautioned) {
   return (
     <details className="text-base text-faint">
       <summary className="min-h-8 cursor-pointer">Take care</summary>
       <p className="mt-1 max-w-prose">
-        {maybeInstrument(instrumentId)?.caution} {PAIN} With headphones the click stays out of the recording:
-        keep it no louder than you need.
+        {caution} {PAIN} With headphones the click stays out of the recording: keep it no louder than you
+        need.
       </p>
     </details>
   );
 }
 
 /** What comes after playing, said openly. */
-export function AfterPlaying({ instrumentId }: Player) {
+export function AfterPlaying({ caution }: Cautioned) {
   return (
     <p className="max-w-prose text-base text-faint">
-      Finished for today? {maybeInstrument(instrumentId)?.caution} {PAIN}
+      Finished for today? {caution} {PAIN}
     </p>
   );
 }

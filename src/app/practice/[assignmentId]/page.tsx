@@ -2,6 +2,8 @@ import type { Metadata } from 'next';
 import { DrawingComes } from '@/app/_components/drawing-comes';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
+import { maybeInstrument } from '@/core/instruments';
+import { banksOf } from '@/core/playback';
 import { requireViewer } from '@/server/access/account/viewer';
 import { getAssignmentToPlay } from '@/server/access/practice/to-play';
 import { Stand } from './stand';
@@ -41,6 +43,8 @@ export default async function StandPage({
           climbed={climbed}
           nextBpm={nextBpm}
           mayHandIn={viewer.role === 'student'}
+          caution={maybeInstrument(line.part.instrument)?.caution}
+          banks={banksOf(line)}
         />
       ) : (
         <DrawingComes />

@@ -11,7 +11,7 @@ import type { LineEngravings } from '@/ui/music/engraved-line';
 import { Findings } from '@/ui/music/findings';
 import { Notice } from '@/ui/notice';
 import { RatingCard } from './rating-card';
-import type { SittingTake } from './use-stand';
+import type { SittingTake } from './stand-machine';
 
 /** Where handing in stands: not asked for, on its way, held up with a reason, or through. */
 export type HandInState =
@@ -70,7 +70,7 @@ function Verdict({
         engravings={engravings}
         verdict={verdict}
         levelsDb={heard.levelsDb}
-        audioSrc={take.url}
+        sound={take.sound}
       />
       {verdict.state === 'judged' && (
         <Comparison verdict={verdict} rating={rating} asked={asked} vocabulary={vocabulary} who="You" />

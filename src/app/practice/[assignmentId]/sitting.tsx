@@ -1,4 +1,4 @@
-import type { SittingTake } from './use-stand';
+import type { SittingTake } from './stand-machine';
 
 interface SittingProps {
   readonly takes: readonly SittingTake[];

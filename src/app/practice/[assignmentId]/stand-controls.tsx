@@ -1,52 +1,46 @@
 import { Ear as EarIcon, Mic, Play, Repeat, Square } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { SpaceHint } from '@/app/_components/sound/space-hint';
-import type { Level } from '@/browser/recorder';
 import { Button, ButtonLink } from '@/ui/button';
 import { LevelMeter } from './level-meter';
 import { OwnWord } from './own-word';
 import { type SoundWish, Tick } from './sounds-panel';
-
-/** What plays at the moment without being recorded. */
-export type Playing = 'listen' | 'loop' | 'silent-step' | 'taps';
+import { isBusy, playingNow } from './stand-machine';
+import type { AtStand } from './use-stand';
 
 interface StandControlsProps {
   readonly assignmentId: string;
   readonly stageId: string;
   /** How the step at hand reaches Mevlo. */
   readonly input: 'microphone' | 'either' | 'none';
-  readonly what: Playing | 'recording' | undefined;
-  readonly isBusy: boolean;
-  /** A step that cannot be heard was gone through to its end. */
-  readonly isThrough: boolean;
+  readonly stand: AtStand;
   readonly mayHandIn: boolean;
   readonly isLoopOpen: boolean;
   readonly onLoopOpen: (isOpen: boolean) => void;
   readonly sounds: SoundWish;
   readonly onSounds: (sounds: SoundWish) => void;
-  /** The one large key: starts the step at hand, stops whatever goes on. */
-  readonly onPress: () => void;
-  readonly onTap: () => void;
-  readonly onListen: () => void;
   readonly beats: ReactNode;
   readonly heardNote: ReactNode;
-  readonly level: Level | undefined;
-  readonly onTestMicrophone: () => void;
 }
 
 /** The row of keys under the line: one large one, few others, and while something goes on only the way to stop it. */
 export function StandControls(props: StandControlsProps) {
-  const { input, what, isBusy, isThrough, isLoopOpen, sounds, level, onPress } = props;
-  const isGoing = what !== undefined;
+  const { input, isLoopOpen, sounds } = props;
+  const { sitting, level, press, listen, tap, testMicrophone } = props.stand;
+  const { state } = sitting;
+  const isRecording = state.kind === 'recording';
+  const isGoing = isRecording || playingNow(state) !== undefined;
+  const isWaiting = isBusy(state);
+  const isThrough = state.kind === 'gone-through';
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-3">
-      {isGoing || isBusy ? (
-        <Button weight="main" onClick={onPress} disabled={isBusy} className="min-h-16 px-8 text-xl">
+      {isGoing || isWaiting ? (
+        <Button weight="main" onClick={press} disabled={isWaiting} className="min-h-16 px-8 text-xl">
           <Square aria-hidden className="size-6" /> Stop <SpaceHint />
         </Button>
       ) : input === 'none' ? (
         <>
-          <Button weight={isThrough ? 'plain' : 'main'} onClick={onPress} className="min-h-16 px-8 text-xl">
+          <Button weight={isThrough ? 'plain' : 'main'} onClick={press} className="min-h-16 px-8 text-xl">
             <Play aria-hidden className="size-6" /> {isThrough ? 'Once more' : 'Start the click'}
           </Button>
           {isThrough && props.mayHandIn && (
@@ -54,18 +48,18 @@ export function StandControls(props: StandControlsProps) {
           )}
         </>
       ) : (
-        <Button weight="main" onClick={onPress} className="min-h-16 px-8 text-xl">
+        <Button weight="main" onClick={press} className="min-h-16 px-8 text-xl">
           <Mic aria-hidden className="size-6" /> Play and record <SpaceHint />
         </Button>
       )}
-      {!isGoing && !isBusy && (
+      {!isGoing && !isWaiting && (
         <>
           {input === 'either' && (
-            <Button onClick={props.onTap} className="min-h-16 px-6 text-xl">
+            <Button onClick={tap} className="min-h-16 px-6 text-xl">
               Tap it
             </Button>
           )}
-          <Button onClick={props.onListen} className="min-h-16 px-6 text-xl">
+          <Button onClick={listen} className="min-h-16 px-6 text-xl">
             <EarIcon aria-hidden className="size-6" /> Listen
           </Button>
           <Button
@@ -86,9 +80,9 @@ export function StandControls(props: StandControlsProps) {
       {props.heardNote}
       <div className="ml-auto flex flex-wrap items-center gap-2">
         {!isGoing && <ButtonLink href={`/practice/${props.assignmentId}/study`}>Look it over</ButtonLink>}
-        {level && (!isGoing || what === 'recording') && <LevelMeter level={level} />}
+        {level && (!isGoing || isRecording) && <LevelMeter level={level} />}
         {!level && !isGoing && input !== 'none' && (
-          <Button weight="quiet" onClick={props.onTestMicrophone}>
+          <Button weight="quiet" onClick={testMicrophone}>
             Test the microphone
           </Button>
         )}

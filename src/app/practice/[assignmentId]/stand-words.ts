@@ -2,16 +2,16 @@ import type { DeviceTakes } from '@/app/_components/device/device-takes';
 import type { PassageMoment } from '@/browser/passage';
 import type { Line } from '@/core/notation';
 import type { HandInState } from './result';
-import type { Playing } from './stand-controls';
+import type { StandState } from './stand-machine';
 
 /** What is said beside the beat when the count-in is over. */
-export function doingNow(what: Playing | 'recording' | undefined, turn: PassageMoment['phase']): string {
-  switch (what) {
+export function doingNow({ kind }: StandState, turn: PassageMoment['phase']): string {
+  switch (kind) {
     case 'recording':
       return 'Play!';
-    case 'taps':
+    case 'tapping':
       return 'Tap every note …';
-    case 'silent-step':
+    case 'going-through':
       return 'Do it to the end …';
     default:
       return turn === 'yours' ? 'Your turn!' : 'Mevlo plays …';

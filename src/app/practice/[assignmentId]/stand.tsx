@@ -1,49 +1,39 @@
 'use client';
-import { Repeat } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
-import { type ComponentProps, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type ComponentProps, useEffect, useState } from 'react';
 import { useDeviceTakes } from '@/app/_components/device/device-takes';
-import { Beats, type BeatsHandle } from '@/app/_components/sound/beats';
-import { useMixer } from '@/app/_components/sound/use-mixer';
-import { useSpaceKey } from '@/app/_components/sound/use-page-keys';
-import { usePlayback } from '@/app/_components/sound/use-playback';
 import { warmSynthesiser } from '@/browser/model-client';
 import { keepForLater } from '@/browser/offline';
-import type { PassageMoment, PassageWish } from '@/browser/passage';
-import { TapSession } from '@/browser/tap-session';
 import type { CountInStyle } from '@/core/counting';
+import type { BankName } from '@/core/instruments';
 import type { Strictness } from '@/core/judging';
 import type { Line } from '@/core/notation';
-import { AS_WRITTEN, bankOf } from '@/core/playback';
-import { type LoopRange, lineOfLoop, type NextPractice, qualitiesAsked, type StepId } from '@/core/practice';
-import { beatUnit, clicksPerMeasure, type Vocabulary } from '@/core/time';
-import { Button } from '@/ui/button';
+import { AS_WRITTEN } from '@/core/playback';
+import { type NextPractice, qualitiesAsked } from '@/core/practice';
+import { beatUnit, type Vocabulary } from '@/core/time';
 import { MetronomeMark } from '@/ui/metronome-mark';
-import {
-  EngravedLine,
-  type LineEngravings,
-  type PlayheadHandle,
-  useEngraving,
-} from '@/ui/music/engraved-line';
-import { type Anchor, anchorsAsWritten, litAt, placeAt } from '@/ui/music/places';
+import { type LineEngravings, useEngraving } from '@/ui/music/engraved-line';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
-import { RowUnder } from '@/ui/study/under-staff';
 import { TempoLadder } from '@/ui/tempo-ladder';
-import { AfterPlaying, Cautions, RestReminder } from './cautions';
-import { FileForm } from './file-form';
-import { HeardNote, type HeardNoteHandle } from './heard-note';
-import { HelpForm } from './help-form';
-import { LoopMark } from './loop-mark';
-import { LoopPanel, type LoopWish } from './loop-panel';
-import { Result } from './result';
+import { AfterPlaying } from './cautions';
+import type { LoopWish } from './loop-panel';
 import { Sitting } from './sitting';
-import { SoundsPanel, type SoundWish, Tick } from './sounds-panel';
+import type { SoundWish } from './sounds-panel';
 import { StageCard } from './stage-card';
-import { type Playing, StandControls } from './stand-controls';
-import { doingNow, handInStateOf, hasExpression } from './stand-words';
-import { TapField } from './tap-field';
+import { maybeShownTake, playingNow } from './stand-machine';
+import { StandStaff } from './stand-staff';
+import { handInStateOf, hasExpression } from './stand-words';
 import { useStand } from './use-stand';
+
+/** Before the page is kept for the time without a connection (`browser/offline`). */
+const RESULT_AFTER_MS = 1500;
+const loadResult = () => import('./result');
+const Result = dynamic(() => loadResult().then((module) => module.Result), {
+  ssr: false,
+  loading: () => <Notice kind="news">Mevlo is listening to what you played …</Notice>,
+});
 
 interface StandProps {
   readonly assignmentId: string;
@@ -62,16 +52,17 @@ interface StandProps {
   readonly nextBpm: number;
   /** A teacher may try the stand out but hands nothing in. */
   readonly mayHandIn: boolean;
+  /** For the instrument of the part. */
+  readonly caution: string | undefined;
+  /** The sounds that the line is played with. */
+  readonly banks: readonly BankName[];
 }
 
 /** The music stand: the line, its tempo, one key to record. */
 export function Stand(props: StandProps) {
-  const { assignmentId, plan, stageId, vocabulary, countIn, line, engravings, mayHandIn } = props;
-  const router = useRouter();
+  const { assignmentId, plan, stageId, vocabulary, countIn, strictness, line, engravings, mayHandIn } = props;
   const device = useDeviceTakes();
   const engraving = useEngraving(engravings);
-  const { meter, clef } = line.part.measures[0]!;
-  const unit = beatUnit(meter);
   const input = plan?.stage.input ?? 'microphone';
   const [bpm, setBpm] = useState(props.nextBpm);
   const [sounds, setSounds] = useState<SoundWish>({
@@ -88,165 +79,37 @@ export function Stand(props: StandProps) {
     rounds: 6,
   });
   const [isLoopOpen, setLoopOpen] = useState(false);
-  const [showsHeard, setShowsHeard] = useState(false);
-  const [playing, setPlaying] = useState<Playing>();
-  const [turn, setTurn] = useState<PassageMoment['phase']>('before');
-  const [isThrough, setThrough] = useState(false);
-  /** How the latest take was made: trying again goes the same way. */
-  const [wasTapped, setTapped] = useState(false);
-  const [shownId, setShownId] = useState<string>();
-  const [sentId, setSentId] = useState<string>();
-  const playhead = useRef<PlayheadHandle>(null);
-  const beats = useRef<BeatsHandle>(null);
-  const heardNote = useRef<HeardNoteHandle>(null);
-  const anchors = useRef<readonly Anchor[]>([]);
-  const taps = useRef<TapSession | undefined>(undefined);
-
-  const onMoment = useCallback((moment: PassageMoment) => {
-    const { phase, lineSeconds, click, share } = moment;
-    const isCounting = phase === 'before' || phase === 'count-in';
-    beats.current?.show(click, share, isCounting);
-    playhead.current?.show(
-      isCounting ? anchors.current[0] : placeAt(anchors.current, lineSeconds),
-      isCounting ? undefined : litAt(anchors.current, lineSeconds),
-    );
-    setTurn(phase);
-  }, []);
-  const { getMixer, loudness, changeLoudness } = useMixer();
-  const playback = usePlayback(getMixer, (moment) => {
-    onMoment(moment);
-    // The last tap may come a little after the line.
-    if (taps.current?.isOver) endTaps(taps.current);
-  });
   const title = `${props.lineNumber} ${line.title}`;
-  const facts = useMemo(
-    () => ({ assignmentId, stage: plan ? stageId : undefined, title }),
-    [assignmentId, plan, stageId, title],
-  );
   const stand = useStand({
-    getMixer,
-    facts,
-    strictness: props.strictness,
-    getStore: device.whenOpen,
-    onMoment,
-    onNow: ({ midi }) => heardNote.current?.show(midi),
+    assignmentId,
+    stageId: plan ? stageId : undefined,
+    title,
+    line,
+    engraving,
+    input,
+    bpm,
+    countIn,
+    strictness,
+    sounds,
   });
-  const { state, takes, level } = stand;
-  const isRecording = state.kind === 'recording';
-  const isBusy = state.kind === 'opening' || state.kind === 'checking';
-  const isGoing = isRecording || playing !== undefined;
-  const shown =
-    state.kind === 'result' ? takes.find(({ id }) => id === (shownId ?? state.takeId)) : undefined;
+  const { sitting } = stand;
+  const shown = maybeShownTake(sitting);
+  const isGoing = sitting.state.kind === 'recording' || playingNow(sitting.state) !== undefined;
+  const send = useSending(device);
+  useKeptForLater(line, props.banks);
 
-  /** Remembers where what will sound stands on the page. */
-  const aim = (music: Line, tempo: number, firstIndex = 0) => {
-    anchors.current = anchorsAsWritten(engraving, music, tempo, firstIndex);
-  };
-  const stopPlaying = () => {
-    playback.stop();
-    taps.current = undefined;
-    setPlaying(undefined);
-    playhead.current?.show(undefined);
-  };
-  const basis = { bpm, countIn, backing: sounds.backing, click: true, clickGoesOn: false };
-  const begin = async (kind: Playing, wish: PassageWish, onEnd: () => void = () => {}) => {
-    setPlaying(kind);
-    setThrough(false);
-    const passage = await playback.play(wish, () => {
-      setPlaying(undefined);
-      playhead.current?.show(undefined);
-      onEnd();
-    });
-    if (!passage) setPlaying(undefined);
-    return passage;
-  };
-  const listen = () => {
-    aim(line, bpm);
-    void begin('listen', {
-      ...basis,
-      line,
-      model: sounds.model,
-      click: sounds.click,
-      rounds: 1,
-      turns: 'together',
-    });
-  };
-  const goRound = (range: LoopRange, wish: LoopWish, tempo: number, step?: StepId) => {
-    const music = lineOfLoop(line, range, step);
-    aim(music.line, tempo, music.firstIndex);
-    const isAlone = wish.turns === 'click';
-    void begin('loop', {
-      ...basis,
-      bpm: tempo,
-      line: music.line,
-      model: isAlone ? undefined : sounds.model,
-      rounds: wish.turns === 'mine-then-yours' ? 2 * wish.rounds : wish.rounds,
-      turns: wish.turns === 'mine-then-yours' ? 'mine-then-yours' : 'together',
-    });
-  };
   const practise = (next: NextPractice) => {
     const wish: LoopWish = { ...loop, ...next, turns: 'mine-then-yours', rounds: 3 };
     setLoop(wish);
     setLoopOpen(true);
     setBpm(next.bpm);
-    stand.setState({ kind: 'ready' });
-    goRound(next, wish, next.bpm, next.step);
+    stand.goRound(next, wish, next.bpm, next.step);
   };
-  const goThrough = () => {
-    aim(line, bpm);
-    void begin('silent-step', { ...basis, line, model: undefined, rounds: 1, turns: 'together' }, () =>
-      setThrough(true),
-    );
-  };
-  const tap = async () => {
-    aim(line, bpm);
-    setTapped(true);
-    setShownId(undefined);
-    const passage = await begin('taps', { ...basis, line, model: undefined, rounds: 2, turns: 'together' });
-    if (passage) taps.current = new TapSession(passage);
-  };
-  const endTaps = (session: TapSession) => {
-    const audio = session.finish();
-    stopPlaying();
-    void stand.bring(line, audio, bpm);
-  };
-
-  const record = () => {
-    stopPlaying();
-    setShownId(undefined);
-    setTapped(false);
-    aim(line, bpm);
-    const { click, backing, modelAlong, model } = sounds;
-    void stand.start({ line, bpm, countIn, click, backing, model: modelAlong ? model : undefined });
-  };
-  const tapAgain = () => {
-    stand.setState({ kind: 'ready' });
-    return tap();
-  };
-  const press = () => {
-    if (isRecording) void stand.stop();
-    else if (playing) stopPlaying();
-    else if (input === 'none') goThrough();
-    else if (shown && wasTapped) void tapAgain();
-    else record();
-  };
-  useSpaceKey(isBusy || playing === 'taps' ? undefined : press);
-
   const handIn = (takeId: string) => {
-    setSentId(takeId);
-    const rating = takes.find(({ id }) => id === takeId)?.rating;
+    const rating = sitting.takes.find(({ id }) => id === takeId)?.rating;
+    send(takeId);
     void device.handIn(takeId, { selfRating: rating });
   };
-  useEffect(() => {
-    if (sentId && device.arrived.includes(sentId)) router.push(`/takes/${sentId}`);
-  }, [device.arrived, sentId, router]);
-
-  const instrumentId = line.part.instrument;
-  useEffect(() => {
-    const banks = [bankOf(instrumentId), bankOf('guitar'), bankOf('clap'), 'reed-organ'];
-    const files = ['/worklets/recorder.js', ...banks.map((bank) => `/sounds/${bank}.sf3`)];
-    void keepForLater(files, () => warmSynthesiser(line));
-  }, [instrumentId, line]);
   return (
     <div className="grid items-start gap-4 md:grid-cols-[92px_1fr]">
       <div>
@@ -261,7 +124,7 @@ export function Stand(props: StandProps) {
       <Sheet>
         <div className="mb-2 flex flex-wrap items-center justify-between gap-x-6">
           <h1 className="font-serif text-3xl font-bold">{title}</h1>
-          <MetronomeMark unit={unit.name} bpm={bpm} className="text-xl" />
+          <MetronomeMark unit={beatUnit(line.part.measures[0]!.meter).name} bpm={bpm} className="text-xl" />
         </div>
         {plan && !shown && <StageCard assignmentId={assignmentId} {...plan} />}
         {device.hasNoStore && mayHandIn && (
@@ -271,7 +134,12 @@ export function Stand(props: StandProps) {
         )}
         {shown ? (
           <div className="space-y-4">
-            <Sitting takes={takes} shownId={shown.id} onShow={setShownId} handedIn={device.arrived} />
+            <Sitting
+              takes={sitting.takes}
+              shownId={shown.id}
+              onShow={stand.choose}
+              handedIn={device.arrived}
+            />
             <Result
               take={shown}
               line={line}
@@ -282,114 +150,59 @@ export function Stand(props: StandProps) {
                 plan === undefined || hasExpression(line),
               )}
               handIn={handInStateOf(shown.id, device)}
-              onAgain={wasTapped ? () => void tapAgain() : record}
-              onRated={(rating) => void stand.rate(shown.id, rating)}
+              onAgain={() => stand.again(shown.wasTapped)}
+              onRated={(rating) => stand.rate(shown.id, rating)}
               onPractise={practise}
               onHandIn={mayHandIn ? () => handIn(shown.id) : undefined}
             />
-            <AfterPlaying instrumentId={instrumentId} />
+            <AfterPlaying caution={props.caution} />
           </div>
         ) : (
-          <>
-            <EngravedLine
-              engraving={engraving}
-              playhead={playhead}
-              over={(system) => isLoopOpen && <LoopMark system={system} range={loop} />}
-              under={(system) => (
-                <RowUnder
-                  under={plan?.stage.under ?? 'counts'}
-                  system={system}
-                  line={line}
-                  instrumentId={instrumentId}
-                />
-              )}
-            />
-            <div className="mt-4 space-y-4 border-t-2 border-rule pt-4">
-              {state.kind === 'problem' && <Notice kind="problem">{state.text}</Notice>}
-              {playback.problem && <Notice kind="problem">{playback.problem}</Notice>}
-              {state.kind === 'checking' && (
-                <Notice kind="news">Mevlo is listening to what you played …</Notice>
-              )}
-              {playing === 'taps' && <TapField onTap={(timeStamp) => taps.current?.tap(timeStamp)} />}
-              <StandControls
-                assignmentId={assignmentId}
-                stageId={stageId}
-                input={input}
-                what={isRecording ? 'recording' : playing}
-                isBusy={isBusy}
-                isThrough={isThrough}
-                mayHandIn={mayHandIn}
-                isLoopOpen={isLoopOpen}
-                onLoopOpen={setLoopOpen}
-                sounds={sounds}
-                onSounds={setSounds}
-                onPress={press}
-                onTap={() => void tap()}
-                onListen={listen}
-                beats={
-                  isGoing && (
-                    <Beats
-                      count={clicksPerMeasure(meter)}
-                      beats={beats}
-                      doing={doingNow(isRecording ? 'recording' : playing, turn)}
-                    />
-                  )
-                }
-                heardNote={isRecording && showsHeard && <HeardNote line={line} handle={heardNote} />}
-                level={level}
-                onTestMicrophone={() => void stand.openMicrophone()}
-              />
-              {isLoopOpen && !isRecording && (
-                <section
-                  aria-label="Go round in some measures"
-                  className="space-y-3 border-l-8 border-cool pl-4"
-                >
-                  <LoopPanel
-                    measures={line.part.measures}
-                    vocabulary={vocabulary}
-                    wish={loop}
-                    onWish={(wish) => setLoop({ ...wish, withNoteBefore: false })}
-                  />
-                  {!isGoing && (
-                    <Button weight="main" onClick={() => goRound(loop, loop, bpm)}>
-                      <Repeat aria-hidden className="size-5" /> Start
-                    </Button>
-                  )}
-                </section>
-              )}
-              {!isRecording && (
-                <div className="grid items-start gap-x-8 gap-y-1 sm:grid-cols-2">
-                  <div>
-                    <SoundsPanel
-                      wish={sounds}
-                      onWish={setSounds}
-                      loudness={loudness}
-                      onLoudness={changeLoudness}
-                      isPitched={clef !== 'percussion'}
-                    />
-                    {input !== 'none' && (
-                      <Tick label="Show the note I play" isOn={showsHeard} onChange={setShowsHeard} />
-                    )}
-                  </div>
-                  <div>
-                    {mayHandIn && input !== 'none' && <FileForm facts={facts} bpm={bpm} onSent={setSentId} />}
-                    {mayHandIn && (
-                      <HelpForm
-                        assignmentId={assignmentId}
-                        stageId={stageId}
-                        line={line}
-                        vocabulary={vocabulary}
-                      />
-                    )}
-                    <Cautions instrumentId={instrumentId} />
-                  </div>
-                </div>
-              )}
-              <RestReminder />
-            </div>
-          </>
+          <StandStaff
+            assignmentId={assignmentId}
+            stageId={stageId}
+            stand={stand}
+            line={line}
+            engraving={engraving}
+            vocabulary={vocabulary}
+            input={input}
+            under={plan?.stage.under ?? 'counts'}
+            bpm={bpm}
+            mayHandIn={mayHandIn}
+            caution={props.caution}
+            sounds={sounds}
+            onSounds={setSounds}
+            loop={loop}
+            onLoop={setLoop}
+            isLoopOpen={isLoopOpen}
+            onLoopOpen={setLoopOpen}
+            onSent={send}
+          />
         )}
       </Sheet>
     </div>
   );
+}
+
+/** Leads to a take that was sent as soon as it has arrived. @returns says which one is sent. */
+function useSending({ arrived }: ReturnType<typeof useDeviceTakes>): (takeId: string) => void {
+  const router = useRouter();
+  const [sentId, setSentId] = useState<string>();
+  useEffect(() => {
+    if (sentId && arrived.includes(sentId)) router.push(`/takes/${sentId}`);
+  }, [arrived, sentId, router]);
+  return setSentId;
+}
+
+/** Fetches what the stand plays with, so that it is there without a connection. */
+function useKeptForLater(line: Line, banks: readonly BankName[]): void {
+  useEffect(() => {
+    const files = ['/worklets/recorder.js', ...banks.map((bank) => `/sounds/${bank}.sf3`)];
+    void keepForLater(files, () => warmSynthesiser(line));
+  }, [line, banks]);
+  // What comes after a take is not waited for when the page opens, and there when it is needed, without a connection, too.
+  useEffect(() => {
+    const timer = setTimeout(() => void loadResult(), RESULT_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, []);
 }

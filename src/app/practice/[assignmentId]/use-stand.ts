@@ -1,217 +1,180 @@
 'use client';
-import { useCallback, useEffect, useRef, useState } from 'react';
-import { Ear, type EarNow } from '@/browser/ear';
-import type { Mixer } from '@/browser/mixer';
-import { Passage, type PassageMoment, type RecordedWish } from '@/browser/passage';
-import { type Level, Recorder, sayMicrophoneProblem } from '@/browser/recorder';
-import { type TakeFacts, TakeSession } from '@/browser/take-session';
-import type { TakeStore } from '@/browser/take-store';
-import type { Check } from '@/core/checking';
+import { type RefObject, useCallback, useMemo, useReducer, useRef, useState } from 'react';
+import { useDeviceTakes } from '@/app/_components/device/device-takes';
+import type { BeatsHandle } from '@/app/_components/sound/beats';
+import { useMixer } from '@/app/_components/sound/use-mixer';
+import { useSpaceKey } from '@/app/_components/sound/use-page-keys';
+import { usePlayback } from '@/app/_components/sound/use-playback';
+import type { PassageMoment, PassageWish } from '@/browser/passage';
+import { TapSession } from '@/browser/tap-session';
+import type { CountInStyle } from '@/core/counting';
 import type { Strictness } from '@/core/judging';
 import type { Line } from '@/core/notation';
-import type { SelfRating } from '@/core/practice';
-import { type Audio, writePcmWav, writeWav } from '@/core/signal';
-
-/** A take of this sitting: checked on this device, kept in its store, not handed in yet. */
-export interface SittingTake {
-  readonly id: string;
-  readonly url: string;
-  readonly askedBpm: number;
-  readonly check: Check;
-  readonly clipped: boolean;
-  /** The device heard its own click or backing: headphones would help. */
-  readonly hearsItself: boolean;
-  /** Undefined until the student has rated it or said not now. */
-  readonly rating: SelfRating | undefined;
-}
-
-export type StandState =
-  | { readonly kind: 'ready' }
-  | { readonly kind: 'opening' }
-  | { readonly kind: 'recording' }
-  | { readonly kind: 'checking' }
-  | { readonly kind: 'result'; readonly takeId: string }
-  | { readonly kind: 'problem'; readonly text: string };
-
-const SILENT_TAKE_DB = -50;
-/** More clipped samples than this bend the tone. */
-const CLIPPED_SHARE = 0.002;
-const NO_CHECK =
-  'The take could not be checked on this device. It is kept: hand it in, and the school checks it.';
+import { type LoopRange, lineOfLoop, type SelfRating, type StepId } from '@/core/practice';
+import type { Engraving } from '@/engraving/engraving';
+import type { PlayheadHandle } from '@/ui/music/engraved-line';
+import { type Anchor, anchorsAsWritten, litAt, placeAt } from '@/ui/music/places';
+import type { HeardNoteHandle } from './heard-note';
+import type { LoopWish } from './loop-panel';
+import type { SoundWish } from './sounds-panel';
+import { EMPTY_STAND, isBusy, type Playing, pressed, reduceStand } from './stand-machine';
+import { useRecording } from './use-recording';
 
 interface StandOptions {
-  readonly getMixer: () => Mixer;
-  readonly facts: TakeFacts;
-  /** By which takes are judged. */
+  readonly assignmentId: string;
+  /** Undefined for the whole line without a plan. */
+  readonly stageId: string | undefined;
+  readonly title: string;
+  readonly line: Line;
+  readonly engraving: Engraving;
+  readonly input: 'microphone' | 'either' | 'none';
+  readonly bpm: number;
+  readonly countIn: CountInStyle;
   readonly strictness: Strictness;
-  /** Where takes are kept; undefined for somebody who only tries the stand out. */
-  readonly getStore: () => Promise<TakeStore | undefined>;
-  readonly onMoment: (moment: PassageMoment) => void;
-  readonly onNow: (now: EarNow) => void;
+  readonly sounds: SoundWish;
 }
 
-/** Everything that happens on the stand between opening the microphone and the verdict. */
-export function useStand({ getMixer, facts, strictness, getStore, onMoment, onNow }: StandOptions) {
-  const [state, setState] = useState<StandState>({ kind: 'ready' });
-  const [takes, setTakes] = useState<readonly SittingTake[]>([]);
-  const [level, setLevel] = useState<Level>();
-  const recorder = useRef<Recorder | undefined>(undefined);
-  const ear = useRef<Ear | undefined>(undefined);
-  const session = useRef<TakeSession | undefined>(undefined);
-  const report = useRef({ onMoment, onNow });
-  report.current = { onMoment, onNow };
-
-  // Made when the page opens: it takes a moment, and is there without a connection later.
-  useEffect(() => {
-    ear.current = new Ear(strictness);
-    return () => {
-      // Whoever leaves in the middle finds what was played on this device.
-      void session.current?.keep();
-      session.current = undefined;
-      recorder.current?.close();
-      recorder.current = undefined;
-      ear.current?.close();
-      ear.current = undefined;
-    };
-  }, [strictness]);
-
-  const openMicrophone = useCallback(async (): Promise<Recorder | undefined> => {
-    if (recorder.current) return recorder.current;
-    try {
-      const opened = await Recorder.open(getMixer());
-      opened.onLevel = setLevel;
-      recorder.current = opened;
-      return opened;
-    } catch (error) {
-      setState({ kind: 'problem', text: sayMicrophoneProblem(error) });
-      return undefined;
-    }
-  }, [getMixer]);
-
-  const show = useCallback((take: SittingTake) => {
-    if (take.check.heard.peakDb < SILENT_TAKE_DB) {
-      setState({
-        kind: 'problem',
-        text: 'Mevlo heard only silence. Is the microphone switched on, and is it the right one? Play a note and watch the level.',
-      });
-      return false;
-    }
-    setTakes((before) => [...before, take]);
-    setState({ kind: 'result', takeId: take.id });
-    return true;
-  }, []);
-
-  const finish = useCallback(async () => {
-    const ended = session.current;
-    if (!ended) return;
-    session.current = undefined;
-    setState({ kind: 'checking' });
-    const { sampleRate } = getMixer().context;
-    try {
-      const { id, check } = await ended.finish();
-      const wav = new Blob([writePcmWav(ended.pcm, sampleRate)], { type: 'audio/wav' });
-      const isShown = show({
-        id,
-        url: URL.createObjectURL(wav),
-        askedBpm: ended.askedBpm,
-        check,
-        clipped: check.heard.clippedShare > CLIPPED_SHARE,
-        hearsItself: ended.hearsItself,
-        rating: undefined,
-      });
-      if (!isShown) await (await getStore())?.remove(id);
-    } catch {
-      setState({ kind: 'problem', text: NO_CHECK });
-    }
-  }, [getMixer, show, getStore]);
-
-  const start = useCallback(
-    async (wish: Omit<RecordedWish, 'rounds' | 'turns' | 'clickGoesOn'>) => {
-      setState({ kind: 'opening' });
-      const [opened, store] = await Promise.all([openMicrophone(), getStore()]);
-      if (!opened || !ear.current) return;
-      let passage: Passage<RecordedWish>;
-      try {
-        passage = await Passage.start(
-          getMixer(),
-          { ...wish, rounds: 1, turns: 'together', clickGoesOn: true },
-          true,
-        );
-      } catch {
-        setState({ kind: 'problem', text: 'The sounds could not be loaded. Record with the click alone.' });
-        return;
-      }
-      const begun = new TakeSession(passage, opened, ear.current, store, facts);
-      begun.onNow = (now) => report.current.onNow(now);
-      session.current = begun;
-      setState({ kind: 'recording' });
-      const follow = () => {
-        if (session.current !== begun) return;
-        const moment = begun.moment();
-        report.current.onMoment(moment);
-        if (moment.isOver) void finish();
-        else requestAnimationFrame(follow);
-      };
-      follow();
-    },
-    [getMixer, openMicrophone, finish, getStore, facts],
-  );
-
-  /** Stops the take that is being recorded: before the line has begun nothing is kept. */
-  const stop = useCallback(async () => {
-    const stopped = session.current;
-    if (!stopped) return;
-    if (stopped.hasBegun) return finish();
-    session.current = undefined;
-    await stopped.cancel();
-    setState({ kind: 'ready' });
-  }, [finish]);
-
-  /** Checks and keeps a take that is there as a whole. */
-  const bring = useCallback(
-    async (line: Line, audio: Audio, askedBpm: number) => {
-      if (!ear.current) return;
-      setState({ kind: 'checking' });
-      try {
-        const check = await ear.current.check(line, audio, askedBpm);
-        const wav = writeWav(audio);
-        const id = crypto.randomUUID();
-        const isShown = show({
-          id,
-          url: URL.createObjectURL(new Blob([wav], { type: 'audio/wav' })),
-          askedBpm,
-          check,
-          clipped: false,
-          hearsItself: false,
-          rating: undefined,
-        });
-        if (!isShown) return;
-        await (await getStore())?.keep({
-          ...facts,
-          id,
-          askedBpm,
-          source: 'recorded',
-          recordedAtMs: Date.now(),
-          state: 'kept',
-          alongside: undefined,
-          selfRating: undefined,
-          sound: wav.buffer,
-          sampleRate: audio.sampleRate,
-        });
-      } catch {
-        setState({ kind: 'problem', text: NO_CHECK });
-      }
-    },
-    [facts, show, getStore],
-  );
-
-  const rate = useCallback(
-    async (takeId: string, rating: SelfRating) => {
-      setTakes((before) => before.map((take) => (take.id === takeId ? { ...take, rating } : take)));
-      await (await getStore())?.change(takeId, { selfRating: rating });
-    },
-    [getStore],
-  );
-
-  return { state, setState, takes, level, openMicrophone, start, stop, bring, rate };
+/** What moves on the page without drawing it anew. */
+export interface StandHandles {
+  readonly playhead: RefObject<PlayheadHandle | null>;
+  readonly beats: RefObject<BeatsHandle | null>;
+  readonly heardNote: RefObject<HeardNoteHandle | null>;
 }
+
+/** The stand at work: its state, and everything that can be done at it. */
+export function useStand(options: StandOptions) {
+  const { assignmentId, stageId, title, line, engraving, input, bpm, countIn, sounds } = options;
+  const device = useDeviceTakes();
+  const [sitting, dispatch] = useReducer(reduceStand, EMPTY_STAND);
+  const [turn, setTurn] = useState<PassageMoment['phase']>('before');
+  const handles: StandHandles = { playhead: useRef(null), beats: useRef(null), heardNote: useRef(null) };
+  const { playhead, beats, heardNote } = handles;
+  const anchors = useRef<readonly Anchor[]>([]);
+  const taps = useRef<TapSession | undefined>(undefined);
+
+  const onMoment = useCallback(
+    ({ phase, lineSeconds, click, share }: PassageMoment) => {
+      const isCounting = phase === 'before' || phase === 'count-in';
+      beats.current?.show(click, share, isCounting);
+      playhead.current?.show(
+        isCounting ? anchors.current[0] : placeAt(anchors.current, lineSeconds),
+        isCounting ? undefined : litAt(anchors.current, lineSeconds),
+      );
+      setTurn(phase);
+    },
+    [beats, playhead],
+  );
+  const { getMixer, loudness, changeLoudness } = useMixer();
+  const playback = usePlayback(getMixer, (moment) => {
+    onMoment(moment);
+    // The last tap may come a little after the line.
+    if (taps.current?.isOver) endTaps(taps.current);
+  });
+  const facts = useMemo(() => ({ assignmentId, stage: stageId, title }), [assignmentId, stageId, title]);
+  const recording = useRecording({
+    dispatch,
+    getMixer,
+    facts,
+    strictness: options.strictness,
+    getStore: device.whenOpen,
+    onMoment,
+    onNow: ({ midi }) => heardNote.current?.show(midi),
+  });
+
+  const stopPlaying = () => {
+    playback.stop();
+    taps.current = undefined;
+    dispatch({ kind: 'stopped' });
+    playhead.current?.show(undefined);
+  };
+  /** Plays, and remembers where what sounds stands on the page. @param firstIndex the measure that the music begins with. */
+  const play = async (
+    what: Playing,
+    wish: Pick<PassageWish, 'line' | 'model' | 'rounds' | 'turns'> & Partial<PassageWish>,
+    firstIndex = 0,
+  ) => {
+    const whole = { bpm, countIn, backing: sounds.backing, click: true, clickGoesOn: false, ...wish };
+    anchors.current = anchorsAsWritten(engraving, whole.line, whole.bpm, firstIndex);
+    dispatch({ kind: 'plays', what });
+    const passage = await playback.play(whole, () => {
+      dispatch({ kind: 'played', what });
+      playhead.current?.show(undefined);
+    });
+    if (!passage) dispatch({ kind: 'stopped', what });
+    return passage;
+  };
+  const listen = () => {
+    void play('listening', { line, model: sounds.model, click: sounds.click, rounds: 1, turns: 'together' });
+  };
+  const goRound = (range: LoopRange, wish: LoopWish, tempo = bpm, step?: StepId) => {
+    const music = lineOfLoop(line, range, step);
+    const takesTurns = wish.turns === 'mine-then-yours';
+    const model = wish.turns === 'click' ? undefined : sounds.model;
+    const rounds = takesTurns ? 2 * wish.rounds : wish.rounds;
+    const turns = takesTurns ? 'mine-then-yours' : 'together';
+    void play('looping', { bpm: tempo, line: music.line, model, rounds, turns }, music.firstIndex);
+  };
+  const goThrough = () => {
+    void play('going-through', { line, model: undefined, rounds: 1, turns: 'together' });
+  };
+  const tap = async () => {
+    const passage = await play('tapping', { line, model: undefined, rounds: 2, turns: 'together' });
+    if (passage) taps.current = new TapSession(passage);
+  };
+  const endTaps = (session: TapSession) => {
+    const audio = session.finish();
+    playback.stop();
+    taps.current = undefined;
+    playhead.current?.show(undefined);
+    void recording.bring(line, audio, bpm);
+  };
+  const record = () => {
+    stopPlaying();
+    anchors.current = anchorsAsWritten(engraving, line, bpm);
+    const { click, backing, modelAlong, model } = sounds;
+    void recording.start({ line, bpm, countIn, click, backing, model: modelAlong ? model : undefined });
+  };
+  const press = () => {
+    switch (pressed(sitting, input)) {
+      case 'end-the-take':
+        return void recording.end();
+      case 'stop':
+        return stopPlaying();
+      case 'go-through':
+        return goThrough();
+      case 'tap':
+        return void tap();
+      case 'record':
+        return record();
+    }
+  };
+  // While something is tapped, the space key is a tap.
+  useSpaceKey(isBusy(sitting.state) || sitting.state.kind === 'tapping' ? undefined : press);
+
+  const rate = async (takeId: string, rating: SelfRating) => {
+    dispatch({ kind: 'rated', takeId, rating });
+    await (await device.whenOpen())?.change(takeId, { selfRating: rating });
+  };
+  return {
+    sitting,
+    handles,
+    turn,
+    facts,
+    level: recording.level,
+    playbackProblem: playback.problem,
+    loudness,
+    changeLoudness,
+    press,
+    listen,
+    goRound,
+    tap: () => void tap(),
+    onTap: (timeStamp: number) => taps.current?.tap(timeStamp),
+    /** As the take before was made. */
+    again: (wasTapped: boolean) => (wasTapped ? void tap() : record()),
+    testMicrophone: () => void recording.openMicrophone(),
+    choose: (takeId: string) => dispatch({ kind: 'chosen', takeId }),
+    rate: (takeId: string, rating: SelfRating) => void rate(takeId, rating),
+  };
+}
+
+export type AtStand = ReturnType<typeof useStand>;

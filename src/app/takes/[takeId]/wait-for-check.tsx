@@ -1,26 +1,12 @@
 'use client';
-import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useWhatComes } from '@/app/_components/use-what-comes';
 import { Notice } from '@/ui/notice';
 
-const POLL_MS = 700;
-/** After this the student need not sit and watch. */
-const PATIENCE_MS = 40_000;
+const ASK_AGAIN = { everyMs: 700, patienceMs: 40_000 };
 
 /** Reloads the page's data when the check is through. */
 export function WaitForCheck({ takeId }: { readonly takeId: string }) {
-  const router = useRouter();
-  const [isSlow, setSlow] = useState(false);
-  useEffect(() => {
-    const started = Date.now();
-    const timer = setInterval(async () => {
-      const response = await fetch(`/api/takes/${takeId}/state`).catch(() => undefined);
-      const body = response?.ok ? ((await response.json()) as { state: string }) : undefined;
-      if (body && body.state !== 'waiting') router.refresh();
-      if (Date.now() - started > PATIENCE_MS) setSlow(true);
-    }, POLL_MS);
-    return () => clearInterval(timer);
-  }, [takeId, router]);
+  const isSlow = useWhatComes({ ...ASK_AGAIN, isReady: () => isThrough(takeId) });
   return (
     <Notice kind="news">
       {isSlow
@@ -28,4 +14,12 @@ export function WaitForCheck({ takeId }: { readonly takeId: string }) {
         : 'Mevlo is listening to the take …'}
     </Notice>
   );
+}
+
+/** Without an answer it is asked again. */
+async function isThrough(takeId: string): Promise<boolean> {
+  const response = await fetch(`/api/takes/${takeId}/state`).catch(() => undefined);
+  if (!response?.ok) return false;
+  const { state } = (await response.json()) as { readonly state: string };
+  return state !== 'waiting';
 }

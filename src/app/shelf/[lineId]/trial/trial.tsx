@@ -26,7 +26,8 @@ const MISTAKES: readonly (readonly [kind: FlawKind, name: string])[] = [
 const USUAL_BPM = 72;
 
 interface Played extends SimulatedTake {
-  readonly url: string;
+  readonly id: string;
+  readonly sound: Blob;
   readonly askedBpm: number;
 }
 
@@ -53,7 +54,8 @@ export function Trial({ line, engravings }: { readonly line: Line; readonly engr
       });
       setPlayed({
         ...take,
-        url: URL.createObjectURL(new Blob([take.wav], { type: 'audio/wav' })),
+        id: crypto.randomUUID(),
+        sound: new Blob([take.wav], { type: 'audio/wav' }),
         askedBpm: bpm,
       });
     } catch {
@@ -110,12 +112,12 @@ export function Trial({ line, engravings }: { readonly line: Line; readonly engr
       {problem && <Notice kind="problem">{problem}</Notice>}
       {played && (
         <CheckedLine
-          key={played.url}
+          key={played.id}
           line={line}
           engravings={engravings}
           verdict={played.check.verdict}
           levelsDb={played.check.heard.levelsDb}
-          audioSrc={played.url}
+          sound={played.sound}
         />
       )}
       {played && <Findings verdict={played.check.verdict} vocabulary="us" />}

@@ -1,0 +1,127 @@
+import type { Check } from '@/core/checking';
+import type { SelfRating } from '@/core/practice';
+
+/** A take of this sitting: checked on this device, kept in its store, not handed in yet. */
+export interface SittingTake {
+  readonly id: string;
+  readonly sound: Blob;
+  readonly askedBpm: number;
+  readonly check: Check;
+  /** Played by taps, not by the microphone: trying again goes the same way. */
+  readonly wasTapped: boolean;
+  readonly clipped: boolean;
+  /** The device heard its own click or backing: headphones would help. */
+  readonly hearsItself: boolean;
+  /** Undefined until the student has rated it or said not now. */
+  readonly rating: SelfRating | undefined;
+}
+
+/** What plays without being recorded. */
+export type Playing = 'listening' | 'looping' | 'going-through' | 'tapping';
+
+/**
+ * What goes on at the stand:
+ * - `ready`: nothing; `gone-through`: a step that cannot be heard was gone through to its end;
+ * - `listening`, `looping`, `going-through`, `tapping`: something plays, or its sounds are being made;
+ * - `opening`: the microphone and what plays along are made ready; `recording`; `checking`;
+ * - `rating`: a take is there, and the student's own ears come first; `verdict`: it is shown;
+ * - `problem`: something did not work, in words.
+ */
+export type StandState =
+  | { readonly kind: 'ready' | 'gone-through' | Playing | 'opening' | 'recording' | 'checking' }
+  | { readonly kind: 'rating' | 'verdict'; readonly takeId: string }
+  | { readonly kind: 'problem'; readonly text: string };
+
+/** The stand with the takes of this sitting, the first played first. */
+export interface Sitting {
+  readonly state: StandState;
+  readonly takes: readonly SittingTake[];
+}
+
+export type StandEvent =
+  | { readonly kind: 'plays'; readonly what: Playing }
+  /** What played is over: by itself, or stopped. */
+  | { readonly kind: 'played'; readonly what: Playing }
+  /** @param what only this, if it is what plays. */
+  | { readonly kind: 'stopped'; readonly what?: Playing }
+  | { readonly kind: 'opens' | 'records' | 'checks' }
+  | { readonly kind: 'taken'; readonly take: SittingTake }
+  | { readonly kind: 'rated'; readonly takeId: string; readonly rating: SelfRating }
+  | { readonly kind: 'chosen'; readonly takeId: string }
+  | { readonly kind: 'failed'; readonly text: string };
+
+export const EMPTY_STAND: Sitting = { state: { kind: 'ready' }, takes: [] };
+
+const PLAYING: readonly string[] = ['listening', 'looping', 'going-through', 'tapping'] satisfies Playing[];
+
+/** What plays at the moment; undefined while nothing does, or something is recorded. */
+export const playingNow = ({ kind }: StandState): Playing | undefined =>
+  PLAYING.includes(kind) ? (kind as Playing) : undefined;
+
+/** Whether the page waits for itself: nothing can be pressed. */
+export const isBusy = ({ kind }: StandState): boolean => kind === 'opening' || kind === 'checking';
+
+/** The next state of the stand. What does not belong to the state of now, because it comes too late, changes nothing. */
+export function reduceStand(stand: Sitting, event: StandEvent): Sitting {
+  const { state } = stand;
+  const to = (next: StandState): Sitting => ({ ...stand, state: next });
+  switch (event.kind) {
+    case 'plays':
+      return isBusy(state) || state.kind === 'recording' ? stand : to({ kind: event.what });
+    case 'played':
+      if (state.kind !== event.what) return stand;
+      return to({ kind: event.what === 'going-through' ? 'gone-through' : 'ready' });
+    case 'stopped':
+      if (event.what && event.what !== state.kind) return stand;
+      return playingNow(state) || state.kind === 'recording' ? to({ kind: 'ready' }) : stand;
+    case 'opens':
+      return isBusy(state) || state.kind === 'recording' ? stand : to({ kind: 'opening' });
+    case 'records':
+      return state.kind === 'opening' ? to({ kind: 'recording' }) : stand;
+    case 'checks':
+      return state.kind === 'recording' || state.kind === 'tapping' ? to({ kind: 'checking' }) : stand;
+    case 'taken':
+      if (state.kind !== 'checking') return stand;
+      return { state: shown(event.take), takes: [...stand.takes, event.take] };
+    case 'rated': {
+      const takes = stand.takes.map((take) =>
+        take.id === event.takeId ? { ...take, rating: event.rating } : take,
+      );
+      const isShown = state.kind === 'rating' && state.takeId === event.takeId;
+      return { takes, state: isShown ? { kind: 'verdict', takeId: event.takeId } : state };
+    }
+    case 'chosen': {
+      const take = stand.takes.find(({ id }) => id === event.takeId);
+      const isOpen = state.kind === 'rating' || state.kind === 'verdict';
+      return take && isOpen ? to(shown(take)) : stand;
+    }
+    case 'failed':
+      return to({ kind: 'problem', text: event.text });
+  }
+}
+
+/** Own ears first. */
+const shown = ({ id, rating }: SittingTake): StandState => ({
+  kind: rating === undefined ? 'rating' : 'verdict',
+  takeId: id,
+});
+
+/** The take that is looked at. */
+export function maybeShownTake({ state, takes }: Sitting): SittingTake | undefined {
+  return state.kind === 'rating' || state.kind === 'verdict'
+    ? takes.find(({ id }) => id === state.takeId)
+    : undefined;
+}
+
+/** What the one large key does, and the space key. */
+export type Pressed = 'end-the-take' | 'stop' | 'go-through' | 'tap' | 'record' | 'nothing';
+
+/** @param input how the step at hand reaches Mevlo. */
+export function pressed(stand: Sitting, input: 'microphone' | 'either' | 'none'): Pressed {
+  const { state } = stand;
+  if (isBusy(state)) return 'nothing';
+  if (state.kind === 'recording') return 'end-the-take';
+  if (playingNow(state)) return 'stop';
+  if (input === 'none') return 'go-through';
+  return maybeShownTake(stand)?.wasTapped ? 'tap' : 'record';
+}

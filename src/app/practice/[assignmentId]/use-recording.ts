@@ -1,0 +1,177 @@
+'use client';
+import { type Dispatch, useCallback, useEffect, useRef, useState } from 'react';
+import { Ear, type EarNow } from '@/browser/ear';
+import type { Mixer } from '@/browser/mixer';
+import { Passage, type PassageMoment, type RecordedWish } from '@/browser/passage';
+import { type Level, Recorder, sayMicrophoneProblem } from '@/browser/recorder';
+import { type TakeFacts, TakeSession } from '@/browser/take-session';
+import type { TakeStore } from '@/browser/take-store';
+import type { Strictness } from '@/core/judging';
+import type { Line } from '@/core/notation';
+import { type Audio, writePcmWav, writeWav } from '@/core/signal';
+import type { SittingTake, StandEvent } from './stand-machine';
+
+const SILENT_TAKE_DB = -50;
+/** More clipped samples than this bend the tone. */
+const CLIPPED_SHARE = 0.002;
+const ONLY_SILENCE =
+  'Mevlo heard only silence. Is the microphone switched on, and is it the right one? Play a note and watch the level.';
+const NO_CHECK =
+  'The take could not be checked on this device. It is kept: hand it in, and the school checks it.';
+
+interface RecordingOptions {
+  readonly dispatch: Dispatch<StandEvent>;
+  readonly getMixer: () => Mixer;
+  readonly facts: TakeFacts;
+  /** By which takes are judged. */
+  readonly strictness: Strictness;
+  /** Where takes are kept; undefined for somebody who only tries the stand out. */
+  readonly getStore: () => Promise<TakeStore | undefined>;
+  readonly onMoment: (moment: PassageMoment) => void;
+  readonly onNow: (now: EarNow) => void;
+}
+
+/** What is recorded is played once, and counted in. */
+export type RecordingWish = Omit<RecordedWish, 'rounds' | 'turns' | 'clickGoesOn'>;
+
+/** Everything that happens between opening the microphone and the verdict. */
+export function useRecording(options: RecordingOptions) {
+  const { dispatch, getMixer, facts, strictness, getStore } = options;
+  const [level, setLevel] = useState<Level>();
+  const recorder = useRef<Recorder | undefined>(undefined);
+  const ear = useRef<Ear | undefined>(undefined);
+  const session = useRef<TakeSession | undefined>(undefined);
+  const report = useRef(options);
+  report.current = options;
+
+  // Made when the page opens: it takes a moment, and is there without a connection later.
+  useEffect(() => {
+    ear.current = new Ear(strictness);
+    return () => {
+      // Whoever leaves in the middle finds what was played on this device.
+      void session.current?.keep();
+      session.current = undefined;
+      recorder.current?.close();
+      recorder.current = undefined;
+      ear.current?.close();
+      ear.current = undefined;
+    };
+  }, [strictness]);
+
+  const openMicrophone = useCallback(async (): Promise<Recorder | undefined> => {
+    if (recorder.current) return recorder.current;
+    try {
+      const opened = await Recorder.open(getMixer());
+      opened.onLevel = setLevel;
+      recorder.current = opened;
+      return opened;
+    } catch (error) {
+      dispatch({ kind: 'failed', text: sayMicrophoneProblem(error) });
+      return undefined;
+    }
+  }, [getMixer, dispatch]);
+
+  /** @returns whether there was anything to hear. */
+  const show = useCallback(
+    (take: SittingTake): boolean => {
+      const isSilent = take.check.heard.peakDb < SILENT_TAKE_DB;
+      dispatch(isSilent ? { kind: 'failed', text: ONLY_SILENCE } : { kind: 'taken', take });
+      return !isSilent;
+    },
+    [dispatch],
+  );
+
+  const finish = useCallback(async () => {
+    const ended = session.current;
+    if (!ended) return;
+    session.current = undefined;
+    dispatch({ kind: 'checks' });
+    const { sampleRate } = getMixer().context;
+    try {
+      const { id, check } = await ended.finish();
+      const isShown = show({
+        id,
+        sound: new Blob([writePcmWav(ended.pcm, sampleRate)], { type: 'audio/wav' }),
+        askedBpm: ended.askedBpm,
+        check,
+        wasTapped: false,
+        clipped: check.heard.clippedShare > CLIPPED_SHARE,
+        hearsItself: ended.hearsItself,
+        rating: undefined,
+      });
+      if (!isShown) await (await getStore())?.remove(id);
+    } catch {
+      dispatch({ kind: 'failed', text: NO_CHECK });
+    }
+  }, [dispatch, getMixer, show, getStore]);
+
+  const start = useCallback(
+    async (wish: RecordingWish) => {
+      dispatch({ kind: 'opens' });
+      const [opened, store] = await Promise.all([openMicrophone(), getStore()]);
+      if (!opened || !ear.current) return;
+      const whole = { ...wish, rounds: 1, turns: 'together', clickGoesOn: true } as const;
+      const passage = await Passage.start(getMixer(), whole, true).catch(() => undefined);
+      if (!passage) {
+        const text = 'The sounds could not be loaded. Record with the click alone.';
+        return dispatch({ kind: 'failed', text });
+      }
+      const begun = new TakeSession(passage, opened, ear.current, store, facts);
+      begun.onNow = (now) => report.current.onNow(now);
+      session.current = begun;
+      dispatch({ kind: 'records' });
+      const follow = () => {
+        if (session.current !== begun) return;
+        const moment = begun.moment();
+        report.current.onMoment(moment);
+        if (moment.isOver) void finish();
+        else requestAnimationFrame(follow);
+      };
+      follow();
+    },
+    [dispatch, getMixer, openMicrophone, finish, getStore, facts],
+  );
+
+  /** Ends the take that is being recorded: before the line has begun nothing is kept. */
+  const end = useCallback(async () => {
+    const ended = session.current;
+    if (!ended) return;
+    if (ended.hasBegun) return finish();
+    session.current = undefined;
+    await ended.cancel();
+    dispatch({ kind: 'stopped' });
+  }, [dispatch, finish]);
+
+  /** Checks and keeps taps, which are there as a whole. */
+  const bring = useCallback(
+    async (line: Line, audio: Audio, askedBpm: number) => {
+      if (!ear.current) return;
+      dispatch({ kind: 'checks' });
+      try {
+        const check = await ear.current.check(line, audio, askedBpm);
+        const wav = writeWav(audio);
+        const id = crypto.randomUUID();
+        const sound = new Blob([wav], { type: 'audio/wav' });
+        const quiet = { clipped: false, hearsItself: false, rating: undefined };
+        if (!show({ id, sound, askedBpm, check, wasTapped: true, ...quiet })) return;
+        await (await getStore())?.keep({
+          ...facts,
+          id,
+          askedBpm,
+          source: 'recorded',
+          recordedAtMs: Date.now(),
+          state: 'kept',
+          alongside: undefined,
+          selfRating: undefined,
+          sound: wav.buffer,
+          sampleRate: audio.sampleRate,
+        });
+      } catch {
+        dispatch({ kind: 'failed', text: NO_CHECK });
+      }
+    },
+    [dispatch, facts, show, getStore],
+  );
+
+  return { level, openMicrophone, start, end, bring };
+}
