@@ -1,7 +1,12 @@
 // Every check runs in plain Node: the kernels run twice as fast there as in the contexts of Jest's own runner, and modules are loaded
-// once a process. TypeScript is read by tsx, which the scripts load into every process. `npm run test:NAME` chooses one of these.
+// once a process. They are compiled before (`scripts/lib/compile-checks.mjs`). `npm run test:NAME` chooses one of these.
 
-const common = { runner: 'jest-light-runner/child-process', transform: {} };
+const common = {
+  runner: 'jest-light-runner/child-process',
+  transform: {},
+  moduleFileExtensions: ['mjs', 'js', 'json'],
+};
+const checks = '<rootDir>/dist/checks';
 
 export default {
   projects: [
@@ -9,13 +14,13 @@ export default {
       ...common,
       displayName: 'unit',
       testMatch: [
-        '<rootDir>/src/**/*.test.ts',
-        '<rootDir>/tests/{architecture,outside,evaluation}/**/*.test.ts',
+        `${checks}/src/**/*.test.mjs`,
+        `${checks}/tests/{architecture,outside,evaluation}/**/*.test.mjs`,
       ],
     },
-    { ...common, displayName: 'database', testMatch: ['<rootDir>/tests/database/**/*.test.ts'] },
+    { ...common, displayName: 'database', testMatch: [`${checks}/tests/database/**/*.test.mjs`] },
     // These need a production build.
-    { ...common, displayName: 'command', testMatch: ['<rootDir>/tests/command/**/*.test.ts'] },
+    { ...common, displayName: 'command', testMatch: [`${checks}/tests/command/**/*.test.mjs`] },
   ],
   maxWorkers: 2,
 };

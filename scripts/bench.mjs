@@ -1,4 +1,4 @@
-// How fast things are, measured and printed: npm run bench [-- check|files|study|app|bytes|desk]
+// How fast things are, measured and printed: npm run bench [-- check|files|study|app|bytes|desk|thresholds]
 import { freePort, startApp } from './lib/app.mjs';
 import { freshDatabase, startPostgres } from './lib/postgres.mjs';
 import { runToEnd, runTypeScript } from './lib/process.mjs';
@@ -12,6 +12,7 @@ const BENCHES = {
   app: () => benchDemo('tests/bench/app.ts'),
   bytes: () => benchDemo('tests/bench/bytes.ts'),
   desk: benchDesk,
+  thresholds: () => runTypeScript('tests/bench/thresholds.ts'),
 };
 
 await run(async () => {

@@ -1,12 +1,19 @@
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
 import { ROOT } from './paths.mjs';
-import { runTypeScript, stopChild } from './process.mjs';
+import { runTypeScript, standBack, stopChild } from './process.mjs';
 import { PlainError } from './say.mjs';
 import { sessionSecret } from './setup.mjs';
 
 export const HOST = '127.0.0.1';
 const READY_PATIENCE_MS = 60_000;
+
+/** What Node runs. */
+const BUILT = { worker: ['dist/worker.mjs'], web: ['dist/web.mjs'] };
+const FROM_SOURCE = {
+  worker: ['--watch', '--conditions=react-server', '--import', 'tsx', 'src/server/jobs/worker.ts'],
+  web: ['--import', 'tsx', 'src/server/web/web.ts'],
+};
 
 /** A port of the loopback address that nobody uses at the moment. */
 export function freePort() {
@@ -35,14 +42,22 @@ export function requireFreePort(port) {
 
 /**
  * Brings the database up to date and starts the web and the worker process.
- * @param options `demo`: with made-up people, who are `seeded` now unless they are there.
+ * @param options `demo`: with made-up people, who are `seeded` now unless they are there; `standsBack`: by so much (1–19) others go first on a busy
+ * machine; `isDevelopment`: from the source, and anew when it changes, instead of what was built.
  * @returns `address`; `ended`, a promise that rejects when one of them ends by itself; and `stop()`.
  */
-export async function startApp({ databaseUrl, port, demo, seeded = false }) {
+export async function startApp({
+  databaseUrl,
+  port,
+  demo,
+  seeded = false,
+  standsBack = 0,
+  isDevelopment = false,
+}) {
   const address = `http://${HOST}:${port}`;
   const env = {
     ...process.env,
-    NODE_ENV: 'production',
+    NODE_ENV: isDevelopment ? 'development' : 'production',
     DATABASE_URL: databaseUrl,
     SESSION_SECRET: sessionSecret(),
     MEVLO_ADDRESS: address,
@@ -53,14 +68,16 @@ export async function startApp({ databaseUrl, port, demo, seeded = false }) {
   if (demo && !seeded) await runTypeScript('src/server/demo/seed.ts', [], { env });
   // In groups of their own, so that Ctrl-C reaches the script alone and it can stop them in order.
   const options = { cwd: ROOT, env, detached: true };
+  const { worker, web } = isDevelopment ? FROM_SOURCE : BUILT;
   const children = [
-    spawn(process.execPath, ['dist/worker.mjs'], { ...options, stdio: ['ignore', 'inherit', 'inherit'] }),
-    spawn(process.execPath, ['dist/web.mjs'], {
+    spawn(process.execPath, worker, { ...options, stdio: ['ignore', 'inherit', 'inherit'] }),
+    spawn(process.execPath, web, {
       ...options,
       env: { ...env, HOST, PORT: `${port}` },
       stdio: ['ignore', 'ignore', 'inherit'],
     }),
   ];
+  if (standsBack > 0) for (const child of children) standBack(child, standsBack);
   const stop = async () => {
     await Promise.all(children.map((child) => stopChild(child)));
   };

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
-import { brotliCompress, gzip as zlibGzip } from 'node:zlib';
+import { brotliCompress, constants, gzip as zlibGzip } from 'node:zlib';
 import { build } from 'esbuild';
 import { ROOT } from './paths.mjs';
 import { runToEnd } from './process.mjs';
@@ -39,12 +39,21 @@ function fingerprint() {
   return hash.digest('hex');
 }
 
+let building;
+
 /** Builds the application, the audio worklet, the service worker and the worker process, unless nothing has changed since. */
-export async function ensureBuild() {
+export function ensureBuild() {
+  building ??= buildWhatChanged();
+  return building;
+}
+
+async function buildWhatChanged() {
   const now = fingerprint();
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === now) return;
   say('Building the application …');
-  await bundle(now.slice(0, 12));
+  await bundleForBrowser(now.slice(0, 12));
+  await bundleWorker();
+  await bundleForNode('src/server/web/web.ts', 'dist/web.mjs');
   await runToEnd('npx', ['next', 'build'], {
     quiet: true,
     env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
@@ -52,6 +61,10 @@ export async function ensureBuild() {
   await packAssets();
   writeFileSync(STAMP, now);
 }
+
+/** From this size on a file takes half a minute to be packed as small as can be, and 2 seconds for a tenth more. */
+const LARGE_BYTES = 1_000_000;
+const QUALITY_OF_LARGE = 9;
 
 /** Scripts and styles are packed once, as small as can be, and not for every visitor. */
 async function packAssets() {
@@ -62,7 +75,11 @@ async function packAssets() {
   await Promise.all(
     files.map(async (file) => {
       const bytes = readFileSync(file);
-      const [br, gz] = await Promise.all([brotli(bytes), gzip(bytes, { level: 9 })]);
+      const quality = bytes.length < LARGE_BYTES ? constants.BROTLI_MAX_QUALITY : QUALITY_OF_LARGE;
+      const [br, gz] = await Promise.all([
+        brotli(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: quality } }),
+        gzip(bytes, { level: 9 }),
+      ]);
       writeFileSync(`${file}.br`, br);
       writeFileSync(`${file}.gz`, gz);
     }),
@@ -71,8 +88,8 @@ async function packAssets() {
 
 const COMMON = { bundle: true, format: 'esm', absWorkingDir: ROOT, logLevel: 'error' };
 
-/** Audio worklets, the service worker and the worker process do not pass through the page bundler. */
-async function bundle(buildName) {
+/** Audio worklets and the service worker do not pass through the page bundler. */
+export async function bundleForBrowser(buildName) {
   await build({
     ...COMMON,
     entryPoints: ['src/browser/recorder.worklet.ts'],
@@ -86,8 +103,6 @@ async function bundle(buildName) {
     platform: 'browser',
     define: { BUILD: JSON.stringify(buildName) },
   });
-  await bundleWorker();
-  await bundleForNode('src/server/web/web.ts', 'dist/web.mjs');
 }
 
 export const bundleWorker = () => bundleForNode('src/server/jobs/worker.ts', 'dist/worker.mjs');

@@ -1,3 +1,6 @@
+import { join } from 'node:path';
+import { ROOT } from './paths.mjs';
+
 /** Debian's Chromium without the parts that draw a window, as checks, benches and pictures start it; no network of its own. */
 export const CHROMIUM = {
   executablePath: '/usr/bin/chromium-headless-shell',
@@ -10,6 +13,12 @@ export const CHROMIUM = {
     '--disable-component-update',
     '--disable-sync',
   ],
+};
+
+/** The same, letting others go first on a busy machine. */
+export const CHROMIUM_STANDING_BACK = {
+  ...CHROMIUM,
+  executablePath: join(ROOT, 'scripts/lib/chromium-standing-back.sh'),
 };
 
 /** Gives pages a microphone without asking; what it hears is a beep, or a file. */

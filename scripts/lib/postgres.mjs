@@ -139,6 +139,17 @@ async function waitUntilReady(programs, port, child, log) {
   throw new PlainError(`The database did not start. Its log says: ${lines}`);
 }
 
+/** The database of `npm run dev`, made when it is not there; what `npm start` keeps is another one. @returns its address. */
+export async function developmentDatabase(url) {
+  const { default: pg } = await import('pg');
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  const { rowCount } = await client.query("select 1 from pg_database where datname = 'development'");
+  if (rowCount === 0) await client.query('create database development');
+  await client.end();
+  return url.replace(/\/postgres$/, '/development');
+}
+
 /** A database of its own in the cluster, made anew. */
 export const freshDatabase = (url, name) => copyDatabase(url, name, 'template1');
 

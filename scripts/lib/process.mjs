@@ -1,22 +1,30 @@
 import { spawn } from 'node:child_process';
+import { existsSync, writeFileSync } from 'node:fs';
+import { setPriority } from 'node:os';
 import { ROOT } from './paths.mjs';
 import { PlainError } from './say.mjs';
 
 /**
  * Runs a command to its end.
- * @param options `quiet`: keep its output to itself unless it fails; the rest goes to `spawn`.
+ * @param options `quiet`: keep its output to itself unless it fails; `standsBack`: by so much (1–19) it and its children let others go
+ * first on a busy machine; the rest goes to `spawn`.
  * @throws PlainError with the end of its output when it fails.
  */
-export function runToEnd(command, args, { quiet = false, ...options } = {}) {
+export function runToEnd(command, args, { quiet = false, standsBack = 0, ...options } = {}) {
   return new Promise((resolve, reject) => {
     const child = spawn(command, args, {
       cwd: ROOT,
+      detached: standsBack > 0,
       stdio: quiet ? ['ignore', 'pipe', 'pipe'] : 'inherit',
       ...options,
     });
+    if (standsBack > 0) standBack(child, standsBack);
     let output = '';
     child.stdout?.on('data', (chunk) => (output += chunk));
     child.stderr?.on('data', (chunk) => (output += chunk));
+    const endWithUs = () => process.kill(-child.pid);
+    if (standsBack > 0) process.once('exit', endWithUs);
+    child.once('exit', () => process.off('exit', endWithUs));
     child.on('error', (error) =>
       reject(new PlainError(`${command} could not be run (${error.code ?? error.message}).`)),
     );
@@ -30,6 +38,15 @@ export function runToEnd(command, args, { quiet = false, ...options } = {}) {
         );
     });
   });
+}
+
+/** A detached child, and what it starts from now on in its session, lets others go first on a busy machine. @param by 1–19 */
+export function standBack({ pid }, by) {
+  if (pid === undefined) return;
+  setPriority(pid, by);
+  // Linux may share time between sessions first, and only then between the processes of one.
+  const rankOfSession = `/proc/${pid}/autogroup`;
+  if (existsSync(rankOfSession)) writeFileSync(rankOfSession, `${by}`);
 }
 
 /** Runs a TypeScript file of the project. */

@@ -10,13 +10,10 @@ const NOTHING = { counts: { passed: 0, failed: 0 }, triedAgain: [] };
 /**
  * Runs suites beside each other. Each writes into a file of its own, which is shown whole when the suite fails: lines of several
  * suites would be no use mixed.
- * @param suites by name: `after`, names of those whose end it waits for; `run(patterns, log)`, which resolves with counts.
+ * @param suites by name: `run(patterns, log)`, which resolves with counts.
  */
 export function runTogether(suites, patterns) {
-  const ends = new Map();
-  const runOne = async (name) => {
-    const { after = [], run } = suites[name];
-    await Promise.all(after.filter((other) => other in suites).map((other) => ends.get(other)));
+  const runOne = async (name, { run }) => {
     const log = join(RESULTS, `${name}.log`);
     rmSync(log, { force: true });
     const start = Date.now();
@@ -34,8 +31,7 @@ export function runTogether(suites, patterns) {
     if (problem) say(`${problem}\n${textOf(log)}`);
     return { name, seconds, isRight: problem === undefined, ...outcome };
   };
-  for (const name of Object.keys(suites)) ends.set(name, runOne(name));
-  return Promise.all(ends.values());
+  return Promise.all(Object.entries(suites).map(([name, suite]) => runOne(name, suite)));
 }
 
 function textOf(log) {

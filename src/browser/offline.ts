@@ -5,7 +5,8 @@ const SCRIPT = '/service-worker.js';
 const SETTLED_MS = 2500;
 
 async function worker(): Promise<ServiceWorker | undefined> {
-  if (!('serviceWorker' in navigator)) return undefined;
+  // While pages are being written, yesterday's would be kept.
+  if (process.env.NODE_ENV !== 'production' || !('serviceWorker' in navigator)) return undefined;
   try {
     await navigator.serviceWorker.register(SCRIPT);
     return (await navigator.serviceWorker.ready).active ?? undefined;

@@ -1,6 +1,6 @@
 import clsx from 'clsx';
-import Link from 'next/link';
 import type { ComponentProps } from 'react';
+import { Link } from '@/ui/link';
 
 type Weight = 'main' | 'plain' | 'quiet';
 

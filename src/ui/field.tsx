@@ -1,5 +1,8 @@
+'use client';
+import { CircleAlert } from 'lucide-react';
 import { Label } from 'radix-ui';
 import { type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes, useId } from 'react';
+import { useIssueOf } from './form';
 
 const CONTROL =
   'min-h-12 w-full rounded-md border-2 border-ink bg-paper px-3 text-lg file:mr-3 file:min-h-11 file:font-bold';
@@ -11,13 +14,47 @@ interface FieldProps {
 
 /** A labelled text field. */
 export function Field({ label, hint, ...rest }: FieldProps & InputHTMLAttributes<HTMLInputElement>) {
+  return (
+    <Labelled label={label} hint={hint} name={rest.name}>
+      {(control) => <input {...control} {...rest} />}
+    </Labelled>
+  );
+}
+
+interface LabelledProps {
+  readonly label: string;
+  readonly hint: string | undefined;
+  readonly name: string | undefined;
+  readonly children: (control: {
+    readonly id: string;
+    readonly className: string;
+    readonly 'aria-describedby': string | undefined;
+    readonly 'aria-invalid': true | undefined;
+  }) => ReactNode;
+}
+
+/** A control with its label, its hint, and what is wrong with it. */
+function Labelled({ label, hint, name, children }: LabelledProps) {
   const id = useId();
+  const issue = useIssueOf(name);
+  const described = [hint && `${id}-hint`, issue && `${id}-issue`].filter(Boolean).join(' ');
   return (
     <div>
       <Label.Root htmlFor={id} className="mb-1 block font-bold">
         {label}
       </Label.Root>
-      <input id={id} aria-describedby={hint && `${id}-hint`} className={CONTROL} {...rest} />
+      {children({
+        id,
+        className: issue ? `${CONTROL} border-warm border-dashed` : CONTROL,
+        'aria-describedby': described || undefined,
+        'aria-invalid': issue ? true : undefined,
+      })}
+      {issue && (
+        <p id={`${id}-issue`} role="alert" className="mt-1 flex items-start gap-1 text-base font-bold">
+          <CircleAlert aria-hidden className="mt-0.5 size-5 shrink-0 text-warm" />
+          {issue}
+        </p>
+      )}
       {hint && (
         <p id={`${id}-hint`} className="mt-1 text-base text-faint">
           {hint}
@@ -34,21 +71,14 @@ export function Choice({
   children,
   ...rest
 }: FieldProps & SelectHTMLAttributes<HTMLSelectElement>) {
-  const id = useId();
   return (
-    <div>
-      <Label.Root htmlFor={id} className="mb-1 block font-bold">
-        {label}
-      </Label.Root>
-      <select id={id} aria-describedby={hint && `${id}-hint`} className={CONTROL} {...rest}>
-        {children}
-      </select>
-      {hint && (
-        <p id={`${id}-hint`} className="mt-1 text-base text-faint">
-          {hint}
-        </p>
+    <Labelled label={label} hint={hint} name={rest.name}>
+      {(control) => (
+        <select {...control} {...rest}>
+          {children}
+        </select>
       )}
-    </div>
+    </Labelled>
   );
 }
 

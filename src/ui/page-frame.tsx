@@ -1,5 +1,5 @@
-import Link from 'next/link';
 import type { ReactNode } from 'react';
+import { Link } from '@/ui/link';
 
 interface PageFrameProps {
   readonly viewer?: { readonly name: string; readonly role: 'teacher' | 'student' };
@@ -63,6 +63,11 @@ export function PageFrame({ viewer, signOut, aside, children }: PageFrameProps) 
       <main id="main" className="mx-auto max-w-[1240px] px-4 py-5 max-sm:px-2">
         {children}
       </main>
+      <footer className="mx-auto max-w-[1240px] px-4 pb-4 text-base text-faint print:hidden">
+        <Link href="/notices" className="inline-flex min-h-11 items-center underline underline-offset-4">
+          Notices
+        </Link>
+      </footer>
     </>
   );
 }

@@ -43,7 +43,7 @@ function startToEnd(changed: Readonly<Record<string, string>> = {}) {
     cwd: ROOT,
     env: environment(changed),
     encoding: 'utf8',
-    timeout: 50_000,
+    timeout: 120_000,
   });
 }
 
@@ -62,7 +62,7 @@ async function start(): Promise<{ child: ChildProcess; output: () => string }> {
   child.stderr!.on('data', (chunk) => {
     output += chunk;
   });
-  const deadline = Date.now() + 50_000;
+  const deadline = Date.now() + 150_000;
   while (!output.includes('Mevlo is running')) {
     if (Date.now() > deadline || child.exitCode !== null) throw new Error(`did not start: ${output}`);
     await new Promise((resolve) => setTimeout(resolve, 100));

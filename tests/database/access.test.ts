@@ -16,6 +16,7 @@ import { getLine, listShelf } from '@/server/access/shelf/shelf';
 import { listTakesOfStudent } from '@/server/db/queries/takes';
 import { checkTake } from '@/server/jobs/check-take';
 import { withOwnDatabase } from '../support/own-database';
+import { problemIn, rightOf } from '../support/results';
 import { KEPT_EAR, played } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
 
@@ -118,7 +119,9 @@ describe('a take', () => {
     const [seen, heard] = await Promise.all([getTake(world.student, id), getTake(world.teacher, id)]);
     expect(seen.verdict).toEqual(heard.verdict);
     expect(seen.verdict!.measures.filter((m) => m.notesNeedWork).map((m) => m.number)).toEqual([2]);
-    expect(await answerTake(world.teacher, id, { answer: 'again', comment: ' Slower. ' })).toBeUndefined();
+    expect(
+      problemIn(await answerTake(world.teacher, id, { answer: 'again', comment: ' Slower. ' })),
+    ).toBeUndefined();
     expect(await getTake(world.student, id)).toMatchObject({
       answer: 'again',
       comment: 'Slower.',
@@ -128,7 +131,7 @@ describe('a take', () => {
     expect((await getTake(world.teacher, id)).verdict).toEqual(heard.verdict);
     await checkTake(id, KEPT_EAR);
     expect((await getTake(world.teacher, id)).answer).toBe('again');
-    expect(await answerTake(world.teacher, id, { answer: 'see-me', comment: '' })).toBeUndefined();
+    expect(problemIn(await answerTake(world.teacher, id, { answer: 'see-me', comment: '' }))).toBeUndefined();
     expect((await getTake(world.student, id)).answer).toBe('see-me');
   });
 
@@ -195,7 +198,7 @@ describe('forms say what is wrong', () => {
     [{ startBpm: 90, goalBpm: 80 }, 'The goal tempo must not be slower than the start tempo.'],
     [{ startBpm: 20 }, 'A tempo is at least 40.'],
     [{ goalBpm: 400 }, 'A tempo is at most 208.'],
-    [{ startBpm: 'fast' }, 'Type both tempos as numbers.'],
+    [{ startBpm: 'fast' }, 'Type the tempo as a number.'],
     [{ dueOn: 'soon' }, 'Choose the day by which it is due.'],
   ])('assignment %j', async (changed, problem) => {
     const right = {
@@ -205,7 +208,7 @@ describe('forms say what is wrong', () => {
       goalBpm: 80,
       dueOn: '2027-01-01',
     };
-    expect(await assign(mine.teacher, { ...right, ...changed })).toEqual({ problem });
+    expect(problemIn(await assign(mine.teacher, { ...right, ...changed }))).toBe(problem);
   });
 
   test.each([
@@ -215,14 +218,30 @@ describe('forms say what is wrong', () => {
     [{ name: ' ' }, 'Type the student’s name.'],
   ])('student %j', async (changed, problem) => {
     expect(
-      await addStudent(mine.teacher, mine.classId, { name: 'New', userName: 'new', pin: '1234', ...changed }),
+      problemIn(
+        await addStudent(mine.teacher, mine.classId, {
+          name: 'New',
+          userName: 'new',
+          pin: '1234',
+          ...changed,
+        }),
+      ),
     ).toContain(problem);
   });
 
+  test('every problem is said, each with its field', async () => {
+    const added = await addStudent(mine.teacher, mine.classId, { name: '', userName: 'two words', pin: '1' });
+    expect(!added.ok && added.issues.map(({ where, message }) => [where, message])).toEqual([
+      ['name', 'Type the student’s name.'],
+      ['userName', 'A user name has letters a–z, digits, dots or dashes, and no spaces.'],
+      ['pin', 'A PIN or password has at least 4 characters.'],
+    ]);
+  });
+
   test('a class needs a name and gets a code that is easy to read', async () => {
-    expect(await createClass(mine.teacher, '  ')).toEqual({ problem: 'Give the class a name.' });
+    expect(problemIn(await createClass(mine.teacher, '  '))).toEqual('Give the class a name.');
     const made = await createClass(mine.teacher, 'Wednesday');
-    const { code } = await getClass(mine.teacher, 'id' in made ? made.id : '');
+    const { code } = await getClass(mine.teacher, rightOf(made).id);
     expect(code).toMatch(/^[A-HJ-NP-Z]{4}-[2-9]{3}$/);
   });
 });

@@ -19,6 +19,7 @@ import { listTakesOfStudent } from '@/server/db/queries/takes';
 import { bookLine } from '../support/lines';
 import { withOwnDatabase } from '../support/own-database';
 import { giveOut, play } from '../support/plans';
+import { problemIn } from '../support/results';
 import { handInAndCheck, played } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
 
@@ -49,14 +50,14 @@ test('measures that a teacher asks for are the next stage, once for every take, 
   const ask = (asked: object, answer = 'again') =>
     answerTake(world.teacher, first, { answer, comment: '', passage: asked });
 
-  expect(await ask({ ...passage, toMeasure: 99 })).toMatch(/no such measures/);
-  expect(await ask({ ...passage, fromMeasure: 4 })).toMatch(/must not come before/);
-  expect(await ask({ ...passage, bpm: 5 })).toMatch(/at least/);
+  expect(problemIn(await ask({ ...passage, toMeasure: 99 }))).toMatch(/no such measures/);
+  expect(problemIn(await ask({ ...passage, fromMeasure: 4 }))).toMatch(/must not come before/);
+  expect(problemIn(await ask({ ...passage, bpm: 5 }))).toMatch(/at least/);
   // Who is through with a take plays nothing of it again.
-  expect(await ask(passage, 'accepted')).toBeUndefined();
+  expect(problemIn(await ask(passage, 'accepted'))).toBeUndefined();
   expect((await getTake(world.student, first)).passage).toBeNull();
 
-  expect(await ask(passage)).toBeUndefined();
+  expect(problemIn(await ask(passage))).toBeUndefined();
   const { stage, line, nextBpm, ladder } = await getAssignmentToPlay(world.student, assignmentId);
   expect(stage).toMatchObject({
     isNow: true,
@@ -199,12 +200,18 @@ test('a colleague teaches a class together with whose it is, until one of them e
   await expect(getTake(helper, id)).rejects.toThrow(NotFound);
   await expect(addCoTeacher(helper, world.classId, await emailOf(helper.userId))).rejects.toThrow(NotFound);
 
-  expect(await addCoTeacher(own, world.classId, 'nobody@mevlo.example')).toMatch(/No teacher signs in/);
-  expect(await addCoTeacher(own, world.classId, 'no address')).toMatch(/Type the address/);
-  expect(await addCoTeacher(own, world.classId, await emailOf(own.userId))).toMatch(/your own class/);
-  expect(await addCoTeacher(own, world.classId, await emailOf(world.student.userId))).toMatch(/No teacher/);
+  expect(problemIn(await addCoTeacher(own, world.classId, 'nobody@mevlo.example'))).toMatch(
+    /No teacher signs in/,
+  );
+  expect(problemIn(await addCoTeacher(own, world.classId, 'no address'))).toMatch(/Type the address/);
+  expect(problemIn(await addCoTeacher(own, world.classId, await emailOf(own.userId)))).toMatch(
+    /your own class/,
+  );
+  expect(problemIn(await addCoTeacher(own, world.classId, await emailOf(world.student.userId)))).toMatch(
+    /No teacher/,
+  );
   expect(
-    await addCoTeacher(own, world.classId, (await emailOf(helper.userId)).toUpperCase()),
+    problemIn(await addCoTeacher(own, world.classId, (await emailOf(helper.userId)).toUpperCase())),
   ).toBeUndefined();
   expect(await getCoTeachers(helper, world.classId)).toMatchObject({
     mayChange: false,
@@ -213,9 +220,9 @@ test('a colleague teaches a class together with whose it is, until one of them e
 
   // Everything that is needed to hear, answer and know the class.
   expect((await getQueue(helper)).map((row) => row.id)).toContain(id);
-  expect(await answerTake(helper, id, { answer: 'accepted', comment: 'Heard by your other teacher.' })).toBe(
-    undefined,
-  );
+  expect(
+    problemIn(await answerTake(helper, id, { answer: 'accepted', comment: 'Heard by your other teacher.' })),
+  ).toBe(undefined);
   expect((await getTake(world.student, id)).comment).toMatch(/other teacher/);
   expect((await listClasses(helper)).map(({ id: classId }) => classId)).toContain(world.classId);
   expect((await getBoard(helper, world.classId, '2026-12-01')).board.rows).toHaveLength(1);

@@ -14,6 +14,7 @@ import { listTakesOfClass } from '@/server/db/queries/class-facts';
 import { listJudgedOfAssignment, listTakesOfStudent } from '@/server/db/queries/takes';
 import { bookLine } from '../support/lines';
 import { withOwnDatabase } from '../support/own-database';
+import { problemIn } from '../support/results';
 import { handInAndCheck, played } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
 
@@ -139,8 +140,8 @@ test('where the class stumbles follows the newest takes and the teacher’s word
 test('the record holds three ratings beside each other, and what was said', async () => {
   const id = await take(world.student, 66, 'm2n2');
   const rated = { answer: 'again', comment: 'Breathe.', rating: { notes: 5, character: 8 } };
-  expect(await answerTake(world.teacher, id, { ...rated, rating: { notes: 11 } })).toBeDefined();
-  expect(await answerTake(world.teacher, id, rated)).toBeUndefined();
+  expect(problemIn(await answerTake(world.teacher, id, { ...rated, rating: { notes: 11 } }))).toBeDefined();
+  expect(problemIn(await answerTake(world.teacher, id, rated))).toBeUndefined();
   for (const viewer of [world.teacher, world.student])
     expect((await getRecord(viewer, world.student.userId)).takes).toMatchObject([
       {
@@ -155,7 +156,7 @@ test('the record holds three ratings beside each other, and what was said', asyn
 
 test('a word is pinned to a measure by the teacher and found by the student', async () => {
   const id = await take(world.student, 66);
-  expect(await pinWord(world.teacher, id, { measureIndex: 1, words: ' ' })).toContain('word');
+  expect(problemIn(await pinWord(world.teacher, id, { measureIndex: 1, words: ' ' }))).toContain('word');
   await expect(pinWord(world.teacher, id, { measureIndex: 99, words: 'x' })).rejects.toThrow(NotFound);
   await pinWord(world.teacher, id, { measureIndex: 1, words: 'Breathe before this.' });
   const [pin] = await listPins(world.student, id);

@@ -1,6 +1,7 @@
 import { isFirstStart, setUpFirstTeacher } from '@/server/access/account/sign-in';
 import { database } from '@/server/db/connection';
 import { withOwnDatabase } from '../support/own-database';
+import { problemIn } from '../support/results';
 import { makeWorld } from '../support/world';
 
 withOwnDatabase();
@@ -12,13 +13,15 @@ test.each([
   [{ email: 'nowhere' }, 'Type your e-mail address.'],
   [{ password: 'short' }, 'A password has at least 10 characters.'],
 ])('%j is refused', async (changed, problem) => {
-  expect(await setUpFirstTeacher({ ...form, ...changed })).toBe(problem);
+  expect(problemIn(await setUpFirstTeacher({ ...form, ...changed }))).toBe(problem);
 });
 
 test('once somebody is there, nobody can make themselves a teacher', async () => {
   await makeWorld();
   expect(await isFirstStart()).toBe(false);
-  expect(await setUpFirstTeacher(form)).toBe('Somebody has set Mevlo up already. Sign in instead.');
+  expect(problemIn(await setUpFirstTeacher(form))).toBe(
+    'Somebody has set Mevlo up already. Sign in instead.',
+  );
   expect(await database().selectFrom('user').select('id').where('email', '=', form.email).execute()).toEqual(
     [],
   );

@@ -10,6 +10,7 @@ import { deletePiecesOlderThan } from '@/server/db/queries/take-pieces';
 import { checkTake } from '@/server/jobs/check-take';
 import { bookLine } from '../support/lines';
 import { withOwnDatabase } from '../support/own-database';
+import { problemIn } from '../support/results';
 import { makeWorld, type World } from '../support/world';
 
 withOwnDatabase();
@@ -186,10 +187,12 @@ describe('with a take comes', () => {
 
 test('a class counts in its own way, and its stand does, too', async () => {
   const style = { measures: 'two-in-three', ending: 'ready-go' };
-  expect(await changeCountIn(mine.teacher, mine.classId, style)).toBeUndefined();
+  expect(problemIn(await changeCountIn(mine.teacher, mine.classId, style))).toBeUndefined();
   expect((await getClass(mine.teacher, mine.classId)).countIn).toEqual(style);
   expect((await getAssignmentToPlay(mine.student, mine.assignmentId)).countIn).toEqual(style);
-  expect(await changeCountIn(mine.teacher, mine.classId, { measures: 'nine' })).toMatch('Choose how');
+  expect(problemIn(await changeCountIn(mine.teacher, mine.classId, { measures: 'nine' }))).toMatch(
+    'Choose how',
+  );
   await expect(changeCountIn(other.teacher, mine.classId, style)).rejects.toThrow(NotFound);
   await expect(changeCountIn(mine.student, mine.classId, style)).rejects.toThrow();
 });

@@ -18,6 +18,7 @@ import { putOnStand, storeMusic } from '@/server/db/queries/music';
 import { bookLine } from '../support/lines';
 import { withOwnDatabase } from '../support/own-database';
 import { giveOut, PLAN, play } from '../support/plans';
+import { problemIn, rightOf } from '../support/results';
 import { makeWorld, pretendDrawn } from '../support/world';
 
 withOwnDatabase();
@@ -27,13 +28,13 @@ describe('plans of one’s own', () => {
 
   test('are kept under a name, used, changed and removed; what was given out stays as it was', async () => {
     const world = await makeWorld(5);
-    expect(await savePlan(world.teacher, undefined, own)).toBeUndefined();
+    expect(problemIn(await savePlan(world.teacher, undefined, own))).toBeUndefined();
     const [kept] = await listPlans(world.teacher);
     expect(kept!.plan).toEqual(own);
     const assignmentId = await giveOut(world, { plan: kept!.id });
     const { rows } = await getGivenPlan(world.teacher, assignmentId);
     expect(rows[0]).toMatchObject({ step: 'Sing it', piece: 'Pickup and measures 1 to 3' });
-    expect(await savePlan(world.teacher, kept!.id, { ...own, steps: ['plain'] })).toBeUndefined();
+    expect(problemIn(await savePlan(world.teacher, kept!.id, { ...own, steps: ['plain'] }))).toBeUndefined();
     await removePlan(world.teacher, kept!.id);
     expect(await listPlans(world.teacher)).toEqual([]);
     expect((await getGivenPlan(world.teacher, assignmentId)).rows).toEqual(rows);
@@ -48,7 +49,7 @@ describe('plans of one’s own', () => {
     ['with a ladder of nought', { ladderSteps: { by: 'marks', marks: 0 } }, /./],
   ])('%s is refused', async (_, change, problem) => {
     const world = await makeWorld(5);
-    expect(await savePlan(world.teacher, undefined, { ...own, ...change })).toMatch(problem);
+    expect(problemIn(await savePlan(world.teacher, undefined, { ...own, ...change }))).toMatch(problem);
     expect(await listPlans(world.teacher)).toEqual([]);
   });
 
@@ -56,7 +57,7 @@ describe('plans of one’s own', () => {
     const [mine, other] = [await makeWorld(5), await makeWorld(5)];
     await savePlan(mine.teacher, undefined, own);
     const [kept] = await listPlans(mine.teacher);
-    expect(await savePlan(mine.teacher, undefined, own)).toMatch(/already/);
+    expect(problemIn(await savePlan(mine.teacher, undefined, own))).toMatch(/already/);
     await expect(savePlan(other.teacher, kept!.id, own)).rejects.toThrow(NotFound);
     await expect(removePlan(other.teacher, kept!.id)).rejects.toThrow(NotFound);
     await expect(giveOut(other, { plan: kept!.id })).rejects.toThrow(NotFound);
@@ -70,8 +71,8 @@ describe('help and files', () => {
     const assignmentId = await giveOut(world);
     const { stage } = await getAssignmentToPlay(world.student, assignmentId);
     const form = { stage: stage.id, measure: '2' };
-    expect(await askForHelp(world.student, assignmentId, form)).toBeUndefined();
-    expect(await askForHelp(world.student, assignmentId, form)).toBeUndefined();
+    expect(problemIn(await askForHelp(world.student, assignmentId, form))).toBeUndefined();
+    expect(problemIn(await askForHelp(world.student, assignmentId, form))).toBeUndefined();
     expect(await listQuestions(world.teacher)).toMatchObject([{ assignmentId, measure: 2 }]);
     expect(await listQuestions(other.teacher)).toEqual([]);
     expect((await getGiven(world.teacher, assignmentId)).students[0]!.asksForHelp).toEqual([2]);
@@ -108,15 +109,16 @@ test('a line goes straight on into another one, at last, and both are checked wi
   const document = { score: { title, composer: undefined, parts: [part] }, derived: [] };
   const nextLineId = await insertLine(world.bookId, document);
   await putOnStand(nextLineId, document);
-  const given = await assign(world.teacher, {
-    lineId: world.lineId,
-    classId: world.classId,
-    startBpm: 72,
-    goalBpm: 72,
-    dueOn: '2027-02-01',
-    nextLineId,
-  });
-  if ('problem' in given) throw new Error(given.problem);
+  const given = rightOf(
+    await assign(world.teacher, {
+      lineId: world.lineId,
+      classId: world.classId,
+      startBpm: 72,
+      goalBpm: 72,
+      dueOn: '2027-02-01',
+      nextLineId,
+    }),
+  );
   const both = backToBack([bookLine(1), bookLine(2)]);
   await pretendDrawn(await storeMusic(lineOfStep(both, STEPS.expression)));
   const takeId = await play(world, given.id, 'together/expression');
@@ -159,14 +161,14 @@ describe('time and pace', () => {
     expect(during).toBeGreaterThan(before);
     await takeBack(world.teacher, assignmentId);
     expect((await load()).minutesPerDay).toBeCloseTo(before);
-    expect(await changeDailyMinutes(world.teacher, world.classId, '30')).toBeUndefined();
+    expect(problemIn(await changeDailyMinutes(world.teacher, world.classId, '30'))).toBeUndefined();
     expect((await load()).dailyMinutes).toBe(30);
-    expect(await changeDailyMinutes(world.teacher, world.classId, '3')).toMatch(/At least/);
+    expect(problemIn(await changeDailyMinutes(world.teacher, world.classId, '3'))).toMatch(/At least/);
   });
 
   test('who is ahead and who is behind: a line done to the end is a piece learned', async () => {
     const [world, other] = [await makeWorld(1), await makeWorld(1)];
-    expect(await changePace(world.teacher, world.classId, goal)).toBeUndefined();
+    expect(problemIn(await changePace(world.teacher, world.classId, goal))).toBeUndefined();
     const [before] = (await getPace(world.teacher, world.classId, '2026-11-25')).students;
     expect([before!.learned, before!.pace!.ahead < 0]).toEqual([0, true]);
     for (const bpm of [66, 72, 80, 88]) {
@@ -179,7 +181,7 @@ describe('time and pace', () => {
     expect(after!.pace!.ahead).toBeCloseTo(before!.pace!.ahead + 1);
     await expect(getPace(other.teacher, world.classId, '2026-11-25')).rejects.toThrow(NotFound);
     await expect(changePace(other.teacher, world.classId, goal)).rejects.toThrow(NotFound);
-    expect(await changePace(world.teacher, world.classId, undefined)).toBeUndefined();
+    expect(problemIn(await changePace(world.teacher, world.classId, undefined))).toBeUndefined();
     expect((await getPace(world.teacher, world.classId, '2026-11-25')).goal).toBeUndefined();
   });
 
@@ -190,6 +192,8 @@ describe('time and pace', () => {
     ['a hundred years', { by: '2126-01-01' }, /two years/],
   ])('a goal with %s is refused', async (_, change, problem) => {
     const world = await makeWorld(1);
-    expect(await changePace(world.teacher, world.classId, { ...goal, ...change })).toMatch(problem);
+    expect(problemIn(await changePace(world.teacher, world.classId, { ...goal, ...change }))).toMatch(
+      problem,
+    );
   });
 });

@@ -10,6 +10,7 @@ import { database } from '@/server/db/connection';
 import { listTakesOfStudent } from '@/server/db/queries/takes';
 import { checkTake } from '@/server/jobs/check-take';
 import { withOwnDatabase } from '../support/own-database';
+import { problemIn } from '../support/results';
 import { handInAndCheck, KEPT_EAR, keptTake, played } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
 
@@ -60,7 +61,7 @@ test('one take a student and line waits, the newest, who needs the teacher most 
   const fourth = await take(stuck, weak(), 6);
   const question = await take(asking, good(), 1);
   expect(
-    await askForHelp(asking, world.assignmentId, { stage: 'line/expression', measure: 3 }),
+    problemIn(await askForHelp(asking, world.assignmentId, { stage: 'line/expression', measure: 3 })),
   ).toBeUndefined();
   const silence = await take(unheard, silent(), 2);
   const first = await take(world.student, good(), 5);

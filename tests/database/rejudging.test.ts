@@ -10,6 +10,7 @@ import { checkTake } from '@/server/jobs/check-take';
 import { rejudgeClass } from '@/server/jobs/rejudge-class';
 import { bookLine } from '../support/lines';
 import { withOwnDatabase } from '../support/own-database';
+import { problemIn } from '../support/results';
 import { KEPT_EAR, performed } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
 
@@ -57,7 +58,7 @@ test('a class is judged as usual, and anew when its teacher changes that; facts 
   expect((await verdict()).policy.name).toBe('usual');
   expect((await verdict()).notes.filter((note) => note.onset !== 'on')).toEqual([]);
 
-  expect(await changeStrictness(world.teacher, world.classId, 'exacting')).toBeUndefined();
+  expect(problemIn(await changeStrictness(world.teacher, world.classId, 'exacting'))).toBeUndefined();
   await rejudgeClass(world.classId);
   const strict = await verdict();
   expect(strict.policy.name).toBe('exacting');
@@ -93,7 +94,7 @@ test('only the teacher of the class changes it, and only to a level there is', a
   const other = await makeWorld();
   await expect(changeStrictness(other.teacher, world.classId, 'usual')).rejects.toThrow(NotFound);
   await expect(changeStrictness(world.student, world.classId, 'usual')).rejects.toThrow(NotFound);
-  expect(await changeStrictness(world.teacher, world.classId, 'merciless')).toMatch(/Choose/);
+  expect(problemIn(await changeStrictness(world.teacher, world.classId, 'merciless'))).toMatch(/Choose/);
   expect((await getClass(world.teacher, world.classId)).strictness).toBe('gentle');
 });
 

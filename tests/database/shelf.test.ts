@@ -1,5 +1,5 @@
-import { randomUUID } from 'node:crypto';
 import type { LineDocument } from '@/core/arranging';
+import { describeIssue } from '@/core/base';
 import { readMusicXml, writeMidi } from '@/core/formats';
 import { NotFound } from '@/server/access/account/viewer';
 import { assign } from '@/server/access/practice/giving-out';
@@ -30,6 +30,7 @@ import { listParts } from '@/server/db/queries/music';
 import { bookLine, scoreXml } from '../support/lines';
 import { withOwnDatabase } from '../support/own-database';
 import { randomScore } from '../support/random-scores';
+import { problemIn, rightOf } from '../support/results';
 import { makeWorld, pretendDrawn, type World } from '../support/world';
 
 withOwnDatabase();
@@ -48,8 +49,7 @@ const json = (document: LineDocument): unknown => JSON.parse(JSON.stringify(docu
 
 async function bringIn(world: World, measures: readonly string[], options = {}): Promise<string> {
   const imported = await importLine(world.teacher, file(scoreXml(measures, options)));
-  if (!imported.ok) throw new Error(imported.problems.join(' '));
-  return imported.lineId;
+  return rightOf(imported).lineId;
 }
 
 describe('nobody reaches a shelf that is not theirs', () => {
@@ -148,23 +148,24 @@ describe('finding lines', () => {
 describe('a line that is being written', () => {
   test('begins empty, is stored, and goes on the stand when it adds up', async () => {
     const started = await startLine(mine.teacher, { title: 'Gate', instrument: 'clarinet' });
-    const lineId = 'id' in started ? started.id : '';
+    const lineId = rightOf(started).id;
     const { document, revision, contentHash } = await openLine(mine.teacher, lineId);
     expect(document.score.parts[0]).toMatchObject({ name: 'Clarinet in B♭', transpositionSemitones: -2 });
     expect(contentHash).toBeNull();
-    expect(await putOnStand(mine.teacher, lineId)).toEqual({
-      ok: false,
-      problems: [expect.stringContaining('no note'), expect.stringContaining('0 of 4 beats')],
-    });
+    const notYet = await putOnStand(mine.teacher, lineId);
+    expect(!notYet.ok && notYet.issues.map(describeIssue)).toEqual([
+      expect.stringContaining('no note'),
+      expect.stringContaining('0 of 4 beats'),
+    ]);
     const give = { lineId, classId: mine.classId, startBpm: 60, goalBpm: 80, dueOn: '2027-01-01' };
-    expect(await assign(mine.teacher, give)).toEqual({ problem: expect.stringContaining('still a draft') });
+    expect(problemIn(await assign(mine.teacher, give))).toEqual(expect.stringContaining('still a draft'));
     const written = { score: { ...document.score, parts: [{ ...bookLine(5).part, id: 'P1' }] }, derived: [] };
     expect(await saveLine(mine.teacher, lineId, { revision, document: json(written) })).toEqual({
       kind: 'saved',
       revision: revision + 1,
     });
-    expect(await putOnStand(mine.teacher, lineId)).toEqual({ ok: true });
-    expect(await assign(mine.teacher, give)).toMatchObject({ id: expect.any(String) });
+    expect(await putOnStand(mine.teacher, lineId)).toMatchObject({ ok: true });
+    expect(rightOf(await assign(mine.teacher, give))).toMatchObject({ id: expect.any(String) });
   });
 
   test('is not overwritten by a window that fell behind, which can keep its own as a copy', async () => {
@@ -178,7 +179,7 @@ describe('a line that is being written', () => {
     const copy = await keepCopy(world.teacher, world.lineId, json(titled('Second window')));
     const titles = (await listShelf(world.teacher, {})).lines.map(({ title }) => title);
     expect(titles).toEqual(['First window', 'Second window (copy)']);
-    expect('id' in copy && (await openLine(world.teacher, copy.id)).document.score.title).toBe(
+    expect((await openLine(world.teacher, rightOf(copy).id)).document.score.title).toBe(
       'Second window (copy)',
     );
   });
@@ -229,8 +230,8 @@ describe('a line that is being written', () => {
 test('the desk speaks the words of the teacher’s classes', async () => {
   const world = await makeWorld();
   expect((await openLine(world.teacher, world.lineId)).vocabulary).toBe('us');
-  expect(await changeVocabulary(world.teacher, world.classId, 'uk')).toBeUndefined();
-  expect(await changeVocabulary(world.teacher, world.classId, 'martian')).toMatch(/Choose/);
+  expect(problemIn(await changeVocabulary(world.teacher, world.classId, 'uk'))).toBeUndefined();
+  expect(problemIn(await changeVocabulary(world.teacher, world.classId, 'martian'))).toMatch(/Choose/);
   expect((await openLine(world.teacher, world.lineId)).vocabulary).toBe('uk');
   await expect(changeVocabulary(mine.teacher, world.classId, 'us')).rejects.toThrow(NotFound);
 });
@@ -245,7 +246,7 @@ describe('parts', () => {
       shiftSemitones: 0,
     }));
     await saveLine(world.teacher, world.lineId, { revision, document: json({ ...document, derived }) });
-    expect(await putOnStand(world.teacher, world.lineId)).toEqual({ ok: true });
+    expect(await putOnStand(world.teacher, world.lineId)).toMatchObject({ ok: true });
     for (const { contentHash } of await listParts(world.lineId)) await pretendDrawn(contentHash);
     const play = async (instrument: string) => {
       await changeInstrument(world.teacher, world.classId, { studentId: world.student.userId, instrument });
@@ -284,21 +285,21 @@ describe('parts', () => {
     };
     const two = { ...document, score: { ...document.score, parts: [...document.score.parts, second] } };
     await saveLine(world.teacher, world.lineId, { revision, document: json(two) });
-    expect(await putOnStand(world.teacher, world.lineId)).toEqual({
-      ok: false,
-      problems: [expect.stringContaining('Oboe, measure 1: The rhythm is not that of Flute')],
-    });
+    const notYet = await putOnStand(world.teacher, world.lineId);
+    expect(!notYet.ok && notYet.issues.map(describeIssue)).toEqual([
+      expect.stringContaining('Oboe, measure 1: The rhythm is not that of Flute'),
+    ]);
   });
 });
 
 describe('bringing in and taking out', () => {
   test('a line that does not add up comes in as a draft with what to mend', async () => {
     const imported = await importLine(mine.teacher, file(scoreXml(['C4w', 'G4h', 'C4w'])));
-    expect(imported).toMatchObject({
-      ok: true,
-      toMend: [expect.stringContaining('measure 2: This measure has 2 of 4 beats')],
-    });
-    expect((await getLine(mine.teacher, imported.ok ? imported.lineId : '')).shown).toBeUndefined();
+    const { lineId, toMend } = rightOf(imported);
+    expect(toMend.map(describeIssue)).toEqual([
+      expect.stringContaining('measure 2: This measure has 2 of 4 beats'),
+    ]);
+    expect((await getLine(mine.teacher, lineId)).shown).toBeUndefined();
   });
 
   test('MIDI and ABC come in too, with what was guessed', async () => {
@@ -306,16 +307,15 @@ describe('bringing in and taking out', () => {
       mine.teacher,
       file(writeMidi({ title: 'Played', composer: undefined, parts: [bookLine(1).part] }), 'x.mid'),
     );
-    expect(midi).toMatchObject({ ok: true, title: 'Played', toMend: [] });
+    expect(rightOf(midi)).toMatchObject({ title: 'Played', toMend: [] });
     const abc = await importLine(
       mine.teacher,
       file('X:1\nT:Spelled\nM:3/4\nL:1/4\nK:G\n"Am"G A B|G3|]\n', 'x.abc'),
     );
-    expect(abc).toMatchObject({
-      ok: true,
-      title: 'Spelled',
-      leftOut: [expect.stringContaining('measure 1: A chord symbol')],
-    });
+    expect(rightOf(abc).title).toBe('Spelled');
+    expect(abc.ok && abc.warnings.map(describeIssue)).toEqual([
+      expect.stringContaining('measure 1: A chord symbol'),
+    ]);
   });
 
   test('what cannot be read leaves nothing behind', async () => {
@@ -323,7 +323,7 @@ describe('bringing in and taking out', () => {
     for (const bad of ['', 'Dear Sir or Madam', '<html></html>', scoreXml(['C4w']).slice(0, 300)])
       expect(await importLine(mine.teacher, file(bad))).toMatchObject({
         ok: false,
-        problems: [expect.any(String)],
+        issues: [{ message: expect.any(String) }],
       });
     expect(await importLine(mine.teacher, 'no file')).toMatchObject({ ok: false });
     expect((await listShelf(mine.teacher, {})).count).toBe(before);
@@ -339,9 +339,9 @@ describe('bringing in and taking out', () => {
   });
 
   test('a line that is given out stays on the shelf, another one can go', async () => {
-    expect(await removeLine(mine.teacher, mine.lineId)).toContain('given out (1 time)');
+    expect(problemIn(await removeLine(mine.teacher, mine.lineId))).toContain('given out (1 time)');
     const started = await startLine(mine.teacher, { title: 'Short-lived', instrument: 'flute' });
-    expect(await removeLine(mine.teacher, 'id' in started ? started.id : randomUUID())).toBeUndefined();
+    expect(problemIn(await removeLine(mine.teacher, rightOf(started).id))).toBeUndefined();
     expect((await listShelf(mine.teacher, { search: 'Short-lived' })).count).toBe(0);
   });
 });

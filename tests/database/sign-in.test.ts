@@ -1,6 +1,7 @@
 import { endSession, signInStudent, signInTeacher } from '@/server/access/account/sign-in';
 import { database } from '@/server/db/connection';
 import { withOwnDatabase } from '../support/own-database';
+import { problemIn } from '../support/results';
 import { makeWorld, type World } from '../support/world';
 
 withOwnDatabase();
@@ -41,13 +42,17 @@ test('secrets are stored as hashes only', async () => {
 });
 
 test('a teacher signs in with e-mail and password and gets a server-side session', async () => {
-  expect(await signInTeacher({ email: email.toUpperCase(), password: 'a-long-password' })).toBeUndefined();
+  expect(
+    problemIn(await signInTeacher({ email: email.toUpperCase(), password: 'a-long-password' })),
+  ).toBeUndefined();
   expect(await sessions(world.teacher.userId)).toBe(1);
 });
 
 test('a student signs in with class code, user name and PIN, in any case', async () => {
   expect(
-    await signInStudent({ classCode: world.classCode.toLowerCase(), userName: 'SAM', pin: '4711' }),
+    problemIn(
+      await signInStudent({ classCode: world.classCode.toLowerCase(), userName: 'SAM', pin: '4711' }),
+    ),
   ).toBeUndefined();
   expect(await sessions(world.student.userId)).toBe(1);
 });
@@ -58,15 +63,15 @@ test.each([
   ['an unknown class', { classCode: 'NONE-222' }],
 ])('%s is refused with the same words', async (_, changed) => {
   const form = { classCode: world.classCode, userName: 'sam', pin: '4711', ...changed };
-  expect(await signInStudent(form)).toBe(
+  expect(problemIn(await signInStudent(form))).toBe(
     'Class code, user name and PIN do not belong together. Check your sign-in card.',
   );
 });
 
 test('an empty form is answered kindly', async () => {
-  expect(await signInTeacher({})).toBe('Type your e-mail address and your password.');
-  expect(await signInStudent({ classCode: '', userName: '', pin: '' })).toBe(
-    'Type the class code, your user name and your PIN.',
+  expect(problemIn(await signInTeacher({}))).toBe('Type your e-mail address. Type your password.');
+  expect(problemIn(await signInStudent({ classCode: '', userName: '', pin: '' }))).toBe(
+    'Type the class code. Type your user name. Type your PIN.',
   );
 });
 
@@ -74,10 +79,12 @@ test('guessing ends after eight tries, even with the right PIN, and for this acc
   const guessed = await makeWorld();
   for (let n = 0; n < 8; n++)
     await signInStudent({ classCode: guessed.classCode, userName: 'sam', pin: `${1000 + n}` });
-  expect(await signInStudent({ classCode: guessed.classCode, userName: 'sam', pin: '4711' })).toContain(
-    'Too many tries',
-  );
-  expect(await signInStudent({ classCode: world.classCode, userName: 'sam', pin: '4711' })).toBeUndefined();
+  expect(
+    problemIn(await signInStudent({ classCode: guessed.classCode, userName: 'sam', pin: '4711' })),
+  ).toContain('Too many tries');
+  expect(
+    problemIn(await signInStudent({ classCode: world.classCode, userName: 'sam', pin: '4711' })),
+  ).toBeUndefined();
 });
 
 test('signing out without a session is harmless', async () => {

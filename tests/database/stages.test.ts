@@ -11,6 +11,7 @@ import { database } from '@/server/db/connection';
 import { insertClass } from '@/server/db/queries/classes';
 import { withOwnDatabase } from '../support/own-database';
 import { giveOut, PLAN, play } from '../support/plans';
+import { problemIn } from '../support/results';
 import { makeWorld } from '../support/world';
 
 withOwnDatabase();
@@ -23,7 +24,7 @@ test('a student is led through a plan, one thing at a time, and every stage is c
     const { stage, line } = await getAssignmentToPlay(world.student, assignmentId);
     seen.push(`${stage.name}: ${stage.chunkName}`);
     if (stage.checkedBy === 'own-word') {
-      expect(await sayStageDone(world.student, assignmentId, stage.id)).toBeUndefined();
+      expect(problemIn(await sayStageDone(world.student, assignmentId, stage.id))).toBeUndefined();
       continue;
     }
     const takeId = await play(world, assignmentId, stage.id);
@@ -69,7 +70,7 @@ test('what can be heard is not said, what is not in the plan is not found, and n
   const { stages } = await getAssignmentToPlay(mine.student, assignmentId);
   const heard = stages.find(({ checkedBy }) => checkedBy === 'rhythm')!;
   const silent = stages.find(({ checkedBy }) => checkedBy === 'own-word')!;
-  expect(await sayStageDone(mine.student, assignmentId, heard.id)).toContain('Mevlo listens');
+  expect(problemIn(await sayStageDone(mine.student, assignmentId, heard.id))).toContain('Mevlo listens');
   await expect(sayStageDone(mine.student, assignmentId, 'm9-9/clap')).rejects.toThrow(NotFound);
   await expect(sayStageDone(other.student, assignmentId, silent.id)).rejects.toThrow(NotFound);
   await expect(sayStageDone(mine.teacher, assignmentId, silent.id)).rejects.toThrow(NotFound);
@@ -127,7 +128,9 @@ describe('bending what was given out', () => {
     const first = (await getAssignmentToPlay(world.student, assignmentId)).stage;
     await play(world, assignmentId, first.id);
     const form = { startBpm: '60', goalBpm: '72', dueOn: '2027-03-01' };
-    expect(await changeForStudent(world.teacher, assignmentId, world.student.userId, form)).toBeUndefined();
+    expect(
+      problemIn(await changeForStudent(world.teacher, assignmentId, world.student.userId, form)),
+    ).toBeUndefined();
     const [student] = (await getGiven(world.teacher, assignmentId)).students;
     expect(student).toMatchObject({
       startBpm: 60,
@@ -140,9 +143,9 @@ describe('bending what was given out', () => {
     const listed = (await listAssignmentsOfStudent(world.student)).find(({ id }) => id === assignmentId)!;
     expect([listed.startBpm, listed.dueOn]).toEqual([60, '2027-03-01']);
     const wrong = { ...form, startBpm: '90' };
-    expect(await changeForStudent(world.teacher, assignmentId, world.student.userId, wrong)).toMatch(
-      /not be slower/,
-    );
+    expect(
+      problemIn(await changeForStudent(world.teacher, assignmentId, world.student.userId, wrong)),
+    ).toMatch(/not be slower/);
     await expect(changeForStudent(world.teacher, assignmentId, 'nobody', form)).rejects.toThrow(NotFound);
   });
 

@@ -12,6 +12,7 @@ import { insertLine } from '@/server/db/queries/lines';
 import { maybeEngraving, putOnStand, storeEngraving } from '@/server/db/queries/music';
 import { bookLine } from '../support/lines';
 import { withOwnDatabase } from '../support/own-database';
+import { problemIn } from '../support/results';
 import { makeWorld, pretendDrawn, type World } from '../support/world';
 
 withOwnDatabase();
@@ -47,7 +48,7 @@ describe('how a class counts', () => {
     const [mine, other] = [await makeWorld(), await makeWorld()];
     const style = { ...USUAL_STYLE, school: 'ta-titi' as const };
     const hash = await hashOf(mine);
-    expect(await changeCounting(mine.teacher, mine.classId, style)).toBeUndefined();
+    expect(problemIn(await changeCounting(mine.teacher, mine.classId, style))).toBeUndefined();
     expect((await getClass(mine.teacher, mine.classId)).counting).toEqual(style);
     await expect(changeCounting(other.teacher, mine.classId, style)).rejects.toThrow(NotFound);
     await expect(changeCounting(mine.student, mine.classId, style)).rejects.toThrow();
@@ -77,9 +78,9 @@ describe('how a class counts', () => {
     ['nothing', { words: undefined }, /./],
   ])('%s is refused, and nothing is stored', async (_, change, problem) => {
     const world = await makeWorld();
-    expect(await changeCounting(world.teacher, world.classId, { ...USUAL_STYLE, ...change })).toMatch(
-      problem,
-    );
+    expect(
+      problemIn(await changeCounting(world.teacher, world.classId, { ...USUAL_STYLE, ...change })),
+    ).toMatch(problem);
     expect((await getClass(world.teacher, world.classId)).counting).toEqual(USUAL_STYLE);
   });
 

@@ -10,6 +10,7 @@ import { database } from '@/server/db/connection';
 import { requestCheck } from '@/server/jobs/queue';
 import { bookLine, scoreXml } from '../support/lines';
 import { withOwnDatabase } from '../support/own-database';
+import { rightOf } from '../support/results';
 import { makeWorld, type World } from '../support/world';
 
 withOwnDatabase();
@@ -79,8 +80,7 @@ test('a new line is drawn while the teacher looks at the page', async () => {
     world.teacher,
     new File([scoreXml(['C4q D4q E4e F4e G4q', 'A4w'])], 'x.musicxml'),
   );
-  const load = async () =>
-    (await getLine(world.teacher, imported.ok ? imported.lineId : '')).shown?.engravings;
+  const load = async () => (await getLine(world.teacher, rightOf(imported).lineId)).shown?.engravings;
   let drawn = await load();
   for (const deadline = Date.now() + PATIENCE_MS; !drawn && Date.now() < deadline; ) {
     await wait(100);

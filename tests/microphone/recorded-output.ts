@@ -1,4 +1,4 @@
-import type { BrowserContext, Page } from '@playwright/test';
+import { type BrowserContext, expect, type Page } from '@playwright/test';
 
 /** Everything that the page sends to the loudspeaker, recorded by the page's own worklet. */
 export async function recordOutput(context: BrowserContext): Promise<void> {
@@ -9,6 +9,7 @@ export async function recordOutput(context: BrowserContext): Promise<void> {
     const recorderOf = (audio: BaseAudioContext) => {
       const known = recorders.get(audio);
       if (known) return known;
+      Object.assign(window, { outputRate: audio.sampleRate });
       const made = audio.audioWorklet.addModule('/worklets/recorder.js').then(() => {
         const node = new AudioWorkletNode(audio, 'mevlo-recorder', {
           numberOfOutputs: 0,
@@ -31,26 +32,34 @@ export async function recordOutput(context: BrowserContext): Promise<void> {
   });
 }
 
-/** First samples of the clicks in what came out, by the audio clock. */
-export async function clickOnsets(page: Page): Promise<{ onsets: number[]; sampleRate: number }> {
-  const { from, samples, sampleRate } = await page.evaluate(() => {
-    const { outputBlocks } = window as unknown as {
+/** First samples of the clicks in what came out so far, by the audio clock. Looked for in the page: what came out is far too much to be sent. */
+export function clickOnsets(page: Page): Promise<{ onsets: number[]; sampleRate: number }> {
+  return page.evaluate(() => {
+    const { outputBlocks, outputRate } = window as unknown as {
       outputBlocks: { fromFrame: number; samples: Float32Array }[];
+      outputRate: number;
     };
-    return {
-      from: outputBlocks[0]!.fromFrame,
-      samples: outputBlocks.flatMap((block) => Array.from(block.samples)),
-      sampleRate: new AudioContext().sampleRate,
-    };
+    const loud = 0.02;
+    const quietFor = Math.round(0.05 * outputRate);
+    const onsets: number[] = [];
+    let last = -quietFor;
+    let n = 0;
+    for (const { samples } of outputBlocks) {
+      for (const sample of samples) {
+        if (Math.abs(sample) >= loud) {
+          if (n - last > quietFor) onsets.push(outputBlocks[0]!.fromFrame + n);
+          last = n;
+        }
+        n++;
+      }
+    }
+    return { onsets, sampleRate: outputRate };
   });
-  const loud = 0.02;
-  const quietFor = Math.round(0.05 * sampleRate);
-  const onsets: number[] = [];
-  let last = -quietFor;
-  samples.forEach((sample, n) => {
-    if (Math.abs(sample) < loud) return;
-    if (n - last > quietFor) onsets.push(from + n);
-    last = n;
-  });
-  return { onsets, sampleRate };
+}
+
+/** Waits until so many clicks have come out. */
+export async function hearClicks(page: Page, count: number): Promise<void> {
+  await expect
+    .poll(async () => (await clickOnsets(page)).onsets.length, { timeout: 20_000, intervals: [200] })
+    .toBeGreaterThanOrEqual(count);
 }

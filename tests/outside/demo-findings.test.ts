@@ -10,7 +10,7 @@ const HEAD = `# The demo book, looked over
 
 What the study finds in each line, at level 1 and at the tempo that is printed, for a student who has met everything
 before. Weights are how much a spot adds to the difficulty of its measures. Made by
-\`UPDATE_DOCS=1 npx jest demo-findings\`; a check compares it with what the code finds.
+\`UPDATE_DOCS=1 npm run test:unit -- demo-findings\`; a check compares it with what the code finds.
 `;
 
 function section({ file, line }: ReturnType<typeof readBook>[number]): string {

@@ -1,6 +1,6 @@
-import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { DEMO_COLLEAGUE } from '@/server/demo/scenario';
+import { axeFindings } from '../support/axe';
 import { ADDRESS, openTake, signInStudent, signInTeacher } from '../support/browser';
 
 test('measures that the teacher asks for are what the student plays next', async ({ context, browser }) => {
@@ -14,7 +14,7 @@ test('measures that the teacher asks for are what the student plays next', async
   await page.getByRole('heading', { level: 1 }).click();
   await page.keyboard.press('o');
   await expect(page.getByText('Only measures 2 to 3 at 54.')).toBeVisible();
-  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  expect(await axeFindings(page)).toEqual([]);
 
   const student = await signInStudent(await browser.newContext({ baseURL: ADDRESS }), 'tomas');
   const card = student.getByRole('link', { name: /5 Kettle Song/ });

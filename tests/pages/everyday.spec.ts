@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
-import AxeBuilder from '@axe-core/playwright';
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
+import { axeFindings } from '../support/axe';
 import { recordToFile, signInStudent, signInTeacher, weakMeasures } from '../support/browser';
 
 /** A take of the demo, always there and checked. */
@@ -10,6 +10,18 @@ const upload = (name: string, text: string) => ({
   name,
   mimeType: 'application/xml',
   buffer: Buffer.from(text),
+});
+
+test('what others made is named with its terms; nothing that is evaluated is allowed', async ({ page }) => {
+  await page.goto('/sign-in');
+  await page.getByRole('link', { name: 'Notices' }).click();
+  await page.getByText(/^verovio/).click();
+  await expect(page.getByText('GNU LESSER GENERAL PUBLIC LICENSE').first()).toBeVisible();
+  await expect(page.getByText(/^Tinos|tinos/).first()).toBeVisible();
+  expect(await axeFindings(page)).toEqual([]);
+  const policy = (await page.request.get('/notices')).headers()['content-security-policy'];
+  expect(policy).toContain("default-src 'self'");
+  expect(policy).not.toContain("'unsafe-eval'");
 });
 
 test('a class is made, a student joins and signs in, and nobody else’s page opens', async ({
@@ -24,11 +36,23 @@ test('a class is made, a student joins and signs in, and nobody else’s page op
   await expect(teacher.getByRole('heading', { name: 'Saturday strings' })).toBeVisible();
   const code = (await teacher.locator('strong').textContent())!;
   await teacher.getByLabel('Name', { exact: true }).fill('Oona Reed');
-  await teacher.getByLabel('User name').fill('oona');
+  const userName = teacher.getByLabel('User name');
+  await userName.fill('oona reed');
   await teacher.getByLabel('PIN').fill('8080');
   await teacher.getByLabel('Plays', { exact: true }).selectOption({ label: 'Viola' });
-  await teacher.getByRole('button', { name: 'Take into the class' }).click();
+  const takeIn = teacher.getByRole('button', { name: 'Take into the class' });
+  await takeIn.click();
+  // What is wrong stands beside its field, which has the focus, and everything typed is still there.
+  await expect(userName).toHaveAccessibleDescription(/and no spaces/);
+  await expect(userName).toHaveAttribute('aria-invalid', 'true');
+  await expect(userName).toBeFocused();
+  await expect(teacher.getByLabel('Name', { exact: true })).toHaveValue('Oona Reed');
+  await expect(teacher.getByLabel('Plays', { exact: true })).toHaveValue('viola');
+  expect(await axeFindings(teacher)).toEqual([]);
+  await userName.fill('oona');
+  await takeIn.click();
   await expect(teacher.getByText('Oona Reed is in the class.')).toBeVisible();
+  await expect(userName).toHaveValue('');
   await teacher.goto('/desk');
   const href = await teacher.locator('a[href^="/takes/"]').first().getAttribute('href');
   const take = href!.split('?')[0]!;
@@ -140,8 +164,7 @@ test('the staff, the ledger and the player work by keyboard', async ({ context }
 
 test.describe('axe finds nothing', () => {
   const clean = async (page: Page) => {
-    const { violations } = await new AxeBuilder({ page }).analyze();
-    expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+    expect(await axeFindings(page)).toEqual([]);
   };
 
   test('on the sign-in page', async ({ page }) => {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
-import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { readMusicXml } from '@/core/formats';
+import { axeFindings } from '../support/axe';
 import { signInStudent, signInTeacher } from '../support/browser';
 import { bookLine, scoreXml } from '../support/lines';
 
@@ -20,8 +20,7 @@ async function bringIn(page: Page, name: string, text: string): Promise<void> {
 const cards = (page: Page) => page.getByRole('main').locator('li a[href^="/shelf/"]');
 
 async function clean(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+  expect(await axeFindings(page)).toEqual([]);
 }
 
 test('a right file goes on the stand, an odd one is reported, a wrong one is a draft, a broken one is refused', async ({

@@ -1,10 +1,9 @@
-import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
+import { axeFindings } from '../support/axe';
 import { signInStudent, signInTeacher } from '../support/browser';
 
 async function clean(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+  expect(await axeFindings(page)).toEqual([]);
 }
 
 async function lookOver(page: Page, from: string, line: RegExp): Promise<void> {

@@ -82,12 +82,23 @@ export async function weakMeasures(page: Page): Promise<string[]> {
     );
 }
 
-/** A student at the stand of one of the lines. */
-export async function atStandOf(context: BrowserContext, userName: string, line: RegExp): Promise<Page> {
+export async function chooseRung(page: Page, bpm: number): Promise<void> {
+  await page.getByRole('button', { name: new RegExp(`^${bpm} beats a minute`) }).click();
+  await expect(page.getByText(`= ${bpm}`)).toBeVisible();
+}
+
+/** A student at the stand of one of the lines. @param bpm the rung, whatever was climbed in other checks; undefined for the next one. */
+export async function atStandOf(
+  context: BrowserContext,
+  userName: string,
+  line: RegExp,
+  bpm?: number,
+): Promise<Page> {
   const page = await signInStudent(context, userName);
   await page.getByRole('link', { name: line }).first().click();
   await page.getByRole('button', { name: 'Play and record' }).waitFor();
   await page.waitForLoadState('networkidle');
+  if (bpm !== undefined) await chooseRung(page, bpm);
   return page;
 }
 

@@ -5,6 +5,7 @@ import { assign } from '@/server/access/practice/giving-out';
 import { getAssignmentToPlay } from '@/server/access/practice/to-play';
 import { storeMusic } from '@/server/db/queries/music';
 import { bookLine } from './lines';
+import { rightOf } from './results';
 import { handInAndCheck, performed } from './takes';
 import { pretendDrawn, type World } from './world';
 
@@ -14,16 +15,17 @@ const LINE = bookLine(5);
 
 /** Gives the line out with a plan. No worker draws here. */
 export async function giveOut(world: World, form: object = {}): Promise<string> {
-  const given = await assign(world.teacher, {
-    lineId: world.lineId,
-    classId: world.classId,
-    startBpm: 66,
-    goalBpm: 80,
-    dueOn: '2027-02-01',
-    plan: PLAN.name,
-    ...form,
-  });
-  if ('problem' in given) throw new Error(given.problem);
+  const given = rightOf(
+    await assign(world.teacher, {
+      lineId: world.lineId,
+      classId: world.classId,
+      startBpm: 66,
+      goalBpm: 80,
+      dueOn: '2027-02-01',
+      plan: PLAN.name,
+      ...form,
+    }),
+  );
   for (const stage of stagesOfGiven({ plan: PLAN, startBpm: 66, goalBpm: 80, nextLineId: null }, LINE)) {
     const hash = await storeMusic(lineOfStage(LINE, stage));
     await pretendDrawn(

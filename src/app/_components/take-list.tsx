@@ -1,7 +1,7 @@
-import Link from 'next/link';
 import { dayOf, sayDay } from '@/core/calendar';
 import { type MeasureVerdict, needsWork } from '@/core/judging';
 import type { Answer } from '@/core/practice';
+import { Link } from '@/ui/link';
 import { ANSWER_ICONS } from './answer-icons';
 
 interface TakeSummary {

@@ -1,7 +1,5 @@
 'use server';
-import { revalidatePath } from 'next/cache';
-import { redirect } from 'next/navigation';
-import { orNotFound } from '@/app/_components/not-found-guard';
+import { answered } from '@/app/_components/answered';
 import { readWord } from '@/core/counting';
 import { requireTeacher } from '@/server/access/account/viewer';
 import {
@@ -15,42 +13,27 @@ import {
   changeVocabulary,
   createClass,
 } from '@/server/access/school/classes';
+import type { FormState } from '@/ui/form';
 
-export interface FormState {
-  readonly problem?: string;
-  readonly done?: string;
-}
+const page = (classId: string) => `/classes/${classId}`;
 
 export async function makeClass(_: FormState, form: FormData): Promise<FormState> {
-  const made = await createClass(await requireTeacher(), form.get('name'));
-  return 'problem' in made ? made : redirect(`/classes/${made.id}`);
+  const work = createClass(await requireTeacher(), form.get('name'));
+  return answered(work, { to: ({ id }) => `/classes/${id}` });
 }
 
 export async function takeIn(classId: string, _: FormState, form: FormData): Promise<FormState> {
-  const problem = await orNotFound(addStudent(await requireTeacher(), classId, Object.fromEntries(form)));
-  if (problem) return { problem };
-  revalidatePath(`/classes/${classId}`);
-  return { done: `${form.get('name')} is in the class.` };
+  const work = addStudent(await requireTeacher(), classId, Object.fromEntries(form));
+  return answered(work, { fresh: page(classId), done: `${form.get('name')} is in the class.` });
 }
 
-/** @returns what is wrong, if anything. */
-export async function changePart(
-  classId: string,
-  studentId: string,
-  instrument: string,
-): Promise<string | undefined> {
-  const problem = await orNotFound(
-    changeInstrument(await requireTeacher(), classId, { studentId, instrument }),
-  );
-  if (!problem) revalidatePath(`/classes/${classId}`);
-  return problem;
+export async function changePart(classId: string, studentId: string, instrument: string): Promise<FormState> {
+  const work = changeInstrument(await requireTeacher(), classId, { studentId, instrument });
+  return answered(work, { fresh: page(classId) });
 }
 
-/** @returns what is wrong, if anything. */
-export async function changeWords(classId: string, vocabulary: string): Promise<string | undefined> {
-  const problem = await orNotFound(changeVocabulary(await requireTeacher(), classId, vocabulary));
-  if (!problem) revalidatePath(`/classes/${classId}`);
-  return problem;
+export async function changeWords(classId: string, vocabulary: string): Promise<FormState> {
+  return answered(changeVocabulary(await requireTeacher(), classId, vocabulary), { fresh: page(classId) });
 }
 
 /** How a class counts. */
@@ -58,32 +41,29 @@ export async function changeCount(classId: string, _: FormState, form: FormData)
   const text = (name: string) => `${form.get(name) ?? ''}`;
   const words = (name: string, counts: readonly number[]) =>
     counts.map((count) => readWord(text(`${name}${count}`)));
-  const problem = await orNotFound(
-    changeCounting(await requireTeacher(), classId, {
-      school: text('school'),
-      compound: text('compound'),
-      density: text('density'),
-      words: { inBeat: words('inBeat', [1, 2, 3, 4]), long: words('long', [2, 3, 4]) },
-    }),
-  );
-  if (problem) return { problem };
-  revalidatePath(`/classes/${classId}`);
-  return { done: 'The class counts like this from now on.' };
+  const work = changeCounting(await requireTeacher(), classId, {
+    school: text('school'),
+    compound: text('compound'),
+    density: text('density'),
+    words: { inBeat: words('inBeat', [1, 2, 3, 4]), long: words('long', [2, 3, 4]) },
+  });
+  return answered(work, { fresh: page(classId), done: 'The class counts like this from now on.' });
 }
 
-/** @returns what is wrong, if anything. */
-export async function changeLeadIn(classId: string, style: unknown): Promise<string | undefined> {
-  return orNotFound(changeCountIn(await requireTeacher(), classId, style));
+export async function changeLeadIn(classId: string, style: unknown): Promise<FormState> {
+  return answered(changeCountIn(await requireTeacher(), classId, style), {
+    done: 'The class counts in like this from now on.',
+  });
 }
 
-/** @returns what is wrong, if anything. */
-export async function chooseStrictness(classId: string, strictness: unknown): Promise<string | undefined> {
-  return orNotFound(changeStrictness(await requireTeacher(), classId, strictness));
+export async function chooseStrictness(classId: string, strictness: unknown): Promise<FormState> {
+  return answered(changeStrictness(await requireTeacher(), classId, strictness), {
+    done: 'The takes of the class are judged like this now, those it has as well.',
+  });
 }
 
-/** @returns what is wrong, if anything. */
-export async function changeMinutes(classId: string, minutes: string): Promise<string | undefined> {
-  return orNotFound(changeDailyMinutes(await requireTeacher(), classId, minutes));
+export async function changeMinutes(classId: string, minutes: string): Promise<FormState> {
+  return answered(changeDailyMinutes(await requireTeacher(), classId, minutes));
 }
 
 /** So many pieces by a date; an empty form takes the goal away. */
@@ -103,8 +83,8 @@ export async function setGoal(classId: string, _: FormState, form: FormData): Pr
           daysPerWeek: text('daysPerWeek'),
           holidays,
         };
-  const problem = await orNotFound(changePace(await requireTeacher(), classId, goal));
-  if (problem) return { problem };
-  revalidatePath(`/classes/${classId}/pace`);
-  return { done: goal ? 'The goal is set.' : 'There is no goal any more.' };
+  return answered(changePace(await requireTeacher(), classId, goal), {
+    fresh: `${page(classId)}/pace`,
+    done: goal ? 'The goal is set.' : 'There is no goal any more.',
+  });
 }

@@ -1,29 +1,25 @@
 'use client';
-import { useActionState, useState } from 'react';
 import { INSTRUMENTS } from '@/core/instruments';
 import type { Vocabulary } from '@/core/time';
-import { Button } from '@/ui/button';
 import { Choice, Field } from '@/ui/field';
-import { Notice } from '@/ui/notice';
+import { ActionForm, FormOutcome, SubmitButton, useStoredAtOnce } from '@/ui/form';
 import { changeMinutes, changePart, changeWords, makeClass, takeIn } from './actions';
 
 export function NewClassForm() {
-  const [state, submit, isPending] = useActionState(makeClass, {});
   return (
-    <form action={submit} className="space-y-4">
+    <ActionForm action={makeClass} className="space-y-4">
       <Field label="Name of the class" name="name" maxLength={60} required />
-      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-      <Button type="submit" weight="main" disabled={isPending} className="w-full">
+      <FormOutcome />
+      <SubmitButton weight="main" className="w-full">
         Make the class
-      </Button>
-    </form>
+      </SubmitButton>
+    </ActionForm>
   );
 }
 
 export function NewStudentForm({ classId }: { readonly classId: string }) {
-  const [state, submit, isPending] = useActionState(takeIn.bind(null, classId), {});
   return (
-    <form action={submit} className="space-y-4">
+    <ActionForm action={takeIn.bind(null, classId)} className="space-y-4">
       <Field label="Name" name="name" maxLength={60} autoComplete="off" required />
       <Field
         label="User name"
@@ -50,12 +46,11 @@ export function NewStudentForm({ classId }: { readonly classId: string }) {
           </option>
         ))}
       </Choice>
-      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-      {state.done && <Notice kind="news">{state.done}</Notice>}
-      <Button type="submit" weight="main" disabled={isPending} className="w-full">
+      <FormOutcome />
+      <SubmitButton weight="main" className="w-full">
         Take into the class
-      </Button>
-    </form>
+      </SubmitButton>
+    </ActionForm>
   );
 }
 
@@ -67,15 +62,13 @@ export function InstrumentChoice({
   readonly classId: string;
   readonly student: { readonly id: string; readonly name: string; readonly instrument: string | null };
 }) {
-  const [problem, setProblem] = useState<string>();
+  const { outcome, store } = useStoredAtOnce(changePart);
   return (
     <>
       <select
         aria-label={`${student.name} plays`}
         defaultValue={student.instrument ?? ''}
-        onChange={async (event) =>
-          setProblem(await changePart(classId, student.id, event.currentTarget.value))
-        }
+        onChange={(event) => void store(classId, student.id, event.currentTarget.value)}
         className="min-h-11 w-full rounded-md border-2 border-rule bg-paper px-2"
       >
         {student.instrument === null && <option value="">not said</option>}
@@ -85,7 +78,7 @@ export function InstrumentChoice({
           </option>
         ))}
       </select>
-      {problem && <Notice kind="problem">{problem}</Notice>}
+      {outcome}
     </>
   );
 }
@@ -98,25 +91,25 @@ export function VocabularyChoice({
   readonly classId: string;
   readonly vocabulary: Vocabulary;
 }) {
-  const [problem, setProblem] = useState<string>();
+  const { outcome, store } = useStoredAtOnce(changeWords);
   return (
     <>
       <Choice
         label="This class says"
         defaultValue={vocabulary}
-        onChange={async (event) => setProblem(await changeWords(classId, event.currentTarget.value))}
+        onChange={(event) => void store(classId, event.currentTarget.value)}
       >
         <option value="us">quarter, half, measure</option>
         <option value="uk">crotchet, minim, bar</option>
       </Choice>
-      {problem && <Notice kind="problem">{problem}</Notice>}
+      {outcome}
     </>
   );
 }
 
 /** What the students practise on a day; a change is stored at once. */
 export function DailyMinutes({ classId, minutes }: { readonly classId: string; readonly minutes: number }) {
-  const [problem, setProblem] = useState<string>();
+  const { outcome, store } = useStoredAtOnce(changeMinutes);
   return (
     <>
       <Field
@@ -126,9 +119,9 @@ export function DailyMinutes({ classId, minutes }: { readonly classId: string; r
         max={240}
         defaultValue={minutes}
         hint="When more is given out, Mevlo says so."
-        onBlur={async (event) => setProblem(await changeMinutes(classId, event.currentTarget.value))}
+        onBlur={(event) => void store(classId, event.currentTarget.value)}
       />
-      {problem && <Notice kind="problem">{problem}</Notice>}
+      {outcome}
     </>
   );
 }

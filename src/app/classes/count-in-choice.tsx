@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import type { CountInStyle } from '@/core/counting';
 import { Choice } from '@/ui/field';
-import { Notice } from '@/ui/notice';
+import { useStoredAtOnce } from '@/ui/form';
 import { changeLeadIn } from './actions';
 
 const MEASURES: readonly (readonly [CountInStyle['measures'], string])[] = [
@@ -24,12 +24,11 @@ export function CountInChoice({
   readonly countIn: CountInStyle;
 }) {
   const [style, setStyle] = useState(countIn);
-  const [state, setState] = useState<{ readonly problem?: string | undefined; readonly done?: boolean }>({});
-  const choose = async (change: Partial<CountInStyle>) => {
+  const { outcome, store } = useStoredAtOnce(changeLeadIn);
+  const choose = (change: Partial<CountInStyle>) => {
     const next = { ...style, ...change };
     setStyle(next);
-    const problem = await changeLeadIn(classId, next);
-    setState(problem ? { problem } : { done: true });
+    return store(classId, next);
   };
   return (
     <div className="mt-6 grid gap-4 border-t-2 border-rule pt-4 sm:grid-cols-2">
@@ -55,8 +54,7 @@ export function CountInChoice({
           </option>
         ))}
       </Choice>
-      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-      {state.done && <Notice kind="news">The class counts in like this from now on.</Notice>}
+      {outcome}
     </div>
   );
 }

@@ -1,9 +1,8 @@
 'use client';
-import { useActionState, useState } from 'react';
+import { useState } from 'react';
 import { type CountingStyle, SCHOOLS, writeWord } from '@/core/counting';
-import { Button } from '@/ui/button';
 import { Choice, Field } from '@/ui/field';
-import { Notice } from '@/ui/notice';
+import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
 import { changeCount } from './actions';
 
 interface CountingFormProps {
@@ -16,11 +15,10 @@ const LONG_LABELS = ['A note of two beats', 'Of three beats', 'Of four beats'] a
 
 /** How the class counts: school, 6/8, how much is written, and its own words. */
 export function CountingForm({ classId, counting }: CountingFormProps) {
-  const [state, submit, isPending] = useActionState(changeCount.bind(null, classId), {});
   const [school, setSchool] = useState<string>(counting.school);
   const { inBeat, long } = counting.words;
   return (
-    <form action={submit} className="space-y-4">
+    <ActionForm action={changeCount.bind(null, classId)} className="space-y-4">
       <fieldset>
         <legend className="mb-1 font-bold">This class counts with</legend>
         <div className="grid gap-1 sm:grid-cols-2">
@@ -80,11 +78,8 @@ export function CountingForm({ classId, counting }: CountingFormProps) {
         <option value="beats">the beats only</option>
         <option value="entries">only where an entry is easily missed</option>
       </Choice>
-      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-      {state.done && <Notice kind="news">{state.done}</Notice>}
-      <Button type="submit" disabled={isPending}>
-        Count like this
-      </Button>
-    </form>
+      <FormOutcome />
+      <SubmitButton>Count like this</SubmitButton>
+    </ActionForm>
   );
 }

@@ -1,9 +1,9 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { listClasses } from '@/server/access/school/classes';
 import { listArchivedClasses } from '@/server/access/school/roster';
+import { Link } from '@/ui/link';
 import { Sheet } from '@/ui/page-frame';
 import { NewClassForm } from './class-forms';
 

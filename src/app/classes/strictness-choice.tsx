@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { describeStrictness, STRICTNESSES, type Strictness } from '@/core/judging';
 import { Choice } from '@/ui/field';
-import { Notice } from '@/ui/notice';
+import { useStoredAtOnce } from '@/ui/form';
 import { chooseStrictness } from './actions';
 
 /** How strictly the takes of a class are judged; stored as soon as it is chosen, for the takes it has as well. */
@@ -14,11 +14,10 @@ export function StrictnessChoice({
   readonly strictness: Strictness;
 }) {
   const [chosen, setChosen] = useState(strictness);
-  const [state, setState] = useState<{ readonly problem?: string | undefined; readonly done?: boolean }>({});
-  const choose = async (next: Strictness) => {
+  const { outcome, store } = useStoredAtOnce(chooseStrictness);
+  const choose = (next: Strictness) => {
     setChosen(next);
-    const problem = await chooseStrictness(classId, next);
-    setState(problem ? { problem } : { done: true });
+    return store(classId, next);
   };
   return (
     <div className="space-y-3">
@@ -36,10 +35,7 @@ export function StrictnessChoice({
       <p className="text-base text-faint">
         Pitch is judged alike at every level. What you answered to a take stays as it is.
       </p>
-      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-      {state.done && (
-        <Notice kind="news">The takes of the class are judged like this now, those it has as well.</Notice>
-      )}
+      {outcome}
     </div>
   );
 }

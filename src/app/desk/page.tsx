@@ -1,6 +1,5 @@
 import { Headphones } from 'lucide-react';
 import type { Metadata } from 'next';
-import Link from 'next/link';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { TakeList } from '@/app/_components/take-list';
 import { hearingHref } from '@/app/takes/hearing-href';
@@ -14,6 +13,7 @@ import { listAnsweredTakes } from '@/server/access/review/answers';
 import { getQueue } from '@/server/access/review/queue';
 import { listGoing } from '@/server/access/school/roster';
 import { ButtonLink } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 

@@ -1,14 +1,17 @@
 'use server';
 import { revalidatePath } from 'next/cache';
+import { answered } from '@/app/_components/answered';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { removePlan, savePlan } from '@/server/access/practice/plans';
+import type { FormState } from '@/ui/form';
 
-/** @returns what is wrong, if anything. */
-export async function keepPlan(planId: string | undefined, plan: unknown): Promise<string | undefined> {
-  const problem = await orNotFound(savePlan(await requireTeacher(), planId, plan));
-  if (!problem) revalidatePath('/plans');
-  return problem;
+export async function keepPlan(planId: string | undefined, plan: unknown): Promise<FormState> {
+  const { name } = plan as { name?: unknown };
+  return answered(savePlan(await requireTeacher(), planId, plan), {
+    fresh: '/plans',
+    done: `“${name}” is kept.`,
+  });
 }
 
 export async function dropPlan(planId: string): Promise<void> {

@@ -14,7 +14,7 @@ import {
 import { Button } from '@/ui/button';
 import { CHUNKING_NAMES } from '@/ui/chunking-names';
 import { Choice, Field, SmallChoice } from '@/ui/field';
-import { Notice } from '@/ui/notice';
+import { useStoredAtOnce } from '@/ui/form';
 import { dropPlan, keepPlan } from './actions';
 
 interface PlanEditorProps {
@@ -32,14 +32,13 @@ const LISTENS = {
 /** A plan: which steps in which order, in what pieces, and when to go up or down. */
 export function PlanEditor({ planId, plan }: PlanEditorProps) {
   const [draft, setDraft] = useState(plan);
-  const [answer, setAnswer] = useState<{ readonly problem?: string; readonly done?: string }>({});
+  const { outcome, store } = useStoredAtOnce(keepPlan);
   const [isBusy, setBusy] = useState(false);
   const change = (part: Partial<Plan>) => setDraft({ ...draft, ...part });
   const save = async () => {
     setBusy(true);
-    const problem = await keepPlan(planId, draft);
+    await store(planId, draft);
     setBusy(false);
-    setAnswer(problem ? { problem } : { done: `“${draft.name}” is kept.` });
   };
   const rule = (key: keyof Plan['rules'], label: string, hint: string) => (
     <Field
@@ -102,8 +101,7 @@ export function PlanEditor({ planId, plan }: PlanEditorProps) {
         />
         At last once without the click
       </label>
-      {answer.problem && <Notice kind="problem">{answer.problem}</Notice>}
-      {answer.done && <Notice kind="news">{answer.done}</Notice>}
+      {outcome}
       <div className="flex flex-wrap gap-3">
         <Button weight="main" disabled={isBusy} onClick={() => void save()}>
           Keep the plan

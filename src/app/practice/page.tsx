@@ -1,11 +1,11 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
 import { DeviceList } from '@/app/_components/device/device-list';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { TakeList } from '@/app/_components/take-list';
 import { dayOf, sayDay } from '@/core/calendar';
 import { requireStudent } from '@/server/access/account/viewer';
 import { listAssignmentsOfStudent } from '@/server/access/practice/progress';
+import { Link } from '@/ui/link';
 import { Sheet } from '@/ui/page-frame';
 
 export const metadata: Metadata = { title: 'My lines' };

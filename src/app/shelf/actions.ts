@@ -1,43 +1,40 @@
 'use server';
 import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
+import { answered } from '@/app/_components/answered';
 import { orNotFound } from '@/app/_components/not-found-guard';
+import type { Result } from '@/core/base';
 import { requireTeacher } from '@/server/access/account/viewer';
 import * as shelf from '@/server/access/shelf/shelf';
-import { type Import, importLine, startLine } from '@/server/access/shelf/writing';
+import type { ImportedLine } from '@/server/access/shelf/writing';
+import { importLine, startLine } from '@/server/access/shelf/writing';
+import type { FormState } from '@/ui/form';
 
-export interface FormState {
-  readonly problem?: string;
-  readonly done?: string;
-}
-
-export async function bringIn(_: Import | undefined, form: FormData): Promise<Import> {
+/** Of a file there is more to say than of other forms. */
+export async function bringIn(
+  _: Result<ImportedLine> | undefined,
+  form: FormData,
+): Promise<Result<ImportedLine>> {
   const imported = await orNotFound(importLine(await requireTeacher(), form.get('file'), form.get('bookId')));
-  if (imported.ok && imported.leftOut.length === 0 && imported.toMend.length === 0)
-    redirect(`/shelf/${imported.lineId}`);
+  if (imported.ok && imported.warnings.length === 0 && imported.value.toMend.length === 0)
+    redirect(`/shelf/${imported.value.lineId}`);
   revalidatePath('/shelf');
   return imported;
 }
 
 export async function startWriting(_: FormState, form: FormData): Promise<FormState> {
-  const started = await orNotFound(startLine(await requireTeacher(), Object.fromEntries(form)));
-  return 'problem' in started ? started : redirect(`/shelf/${started.id}/write`);
+  const work = startLine(await requireTeacher(), Object.fromEntries(form));
+  return answered(work, { to: ({ id }) => `/shelf/${id}/write` });
 }
 
 export async function makeBook(_: FormState, form: FormData): Promise<FormState> {
-  const made = await shelf.addBook(await requireTeacher(), form.get('title'));
-  if ('problem' in made) return made;
-  revalidatePath('/shelf');
-  return { done: `“${form.get('title')}” stands on the shelf.` };
+  const work = shelf.addBook(await requireTeacher(), form.get('title'));
+  return answered(work, { fresh: '/shelf', done: `“${form.get('title')}” stands on the shelf.` });
 }
 
 export async function sayWhatsNew(bookId: string, _: FormState, form: FormData): Promise<FormState> {
-  const problem = await orNotFound(
-    shelf.changePage(await requireTeacher(), bookId, Object.fromEntries(form)),
-  );
-  if (problem) return { problem };
-  revalidatePath('/shelf');
-  return { done: 'Noted.' };
+  const work = shelf.changePage(await requireTeacher(), bookId, Object.fromEntries(form));
+  return answered(work, { fresh: '/shelf', done: 'Noted.' });
 }
 
 /** Puts a line beside another of its book. */

@@ -1,15 +1,20 @@
 'use client';
-import Link from 'next/link';
 import { useActionState } from 'react';
-import type { Import } from '@/server/access/shelf/writing';
+import type { Result } from '@/core/base';
+import type { ImportedLine } from '@/server/access/shelf/writing';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
+import { IssueList, Issues } from '@/ui/form';
+import { Link } from '@/ui/link';
 import { Notice } from '@/ui/notice';
 import { bringIn } from './actions';
 
 /** Brings a line in from a file and reports what the file held. */
 export function ImportForm() {
-  const [state, submit, isPending] = useActionState<Import | undefined, FormData>(bringIn, undefined);
+  const [state, submit, isPending] = useActionState<Result<ImportedLine> | undefined, FormData>(
+    bringIn,
+    undefined,
+  );
   return (
     <form action={submit} className="space-y-4">
       <Field
@@ -28,15 +33,9 @@ export function ImportForm() {
   );
 }
 
-function Report({ report }: { readonly report: Import }) {
-  if (!report.ok)
-    return (
-      <Notice kind="problem">
-        <p className="font-bold">The line was not brought in:</p>
-        <Remarks remarks={report.problems} />
-      </Notice>
-    );
-  const { lineId, title, leftOut, toMend } = report;
+function Report({ report }: { readonly report: Result<ImportedLine> }) {
+  if (!report.ok) return <Issues heading="The line was not brought in:" issues={report.issues} />;
+  const { lineId, title, toMend } = report.value;
   return (
     <Notice kind="news">
       <p className="font-bold">
@@ -45,13 +44,13 @@ function Report({ report }: { readonly report: Import }) {
       {toMend.length > 0 && (
         <>
           <p className="mt-2 font-bold">To mend before it can be given out:</p>
-          <Remarks remarks={toMend} />
+          <IssueList issues={toMend} />
         </>
       )}
-      {leftOut.length > 0 && (
+      {report.warnings.length > 0 && (
         <>
           <p className="mt-2 font-bold">What the file holds and Mevlo does not keep, or read differently:</p>
-          <Remarks remarks={leftOut} />
+          <IssueList issues={report.warnings} />
         </>
       )}
       <Link
@@ -61,15 +60,5 @@ function Report({ report }: { readonly report: Import }) {
         {toMend.length > 0 ? 'Mend it on the writing desk' : 'Look at the line'}
       </Link>
     </Notice>
-  );
-}
-
-function Remarks({ remarks }: { readonly remarks: readonly string[] }) {
-  return (
-    <ul className="list-disc pl-5">
-      {remarks.map((remark) => (
-        <li key={remark}>{remark}</li>
-      ))}
-    </ul>
   );
 }

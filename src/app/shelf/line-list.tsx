@@ -15,10 +15,10 @@ import {
   useSortable,
 } from '@dnd-kit/sortable';
 import { GripVertical } from 'lucide-react';
-import Link from 'next/link';
 import { useId, useOptimistic, useTransition } from 'react';
 import { INSTRUMENTS } from '@/core/instruments';
 import { CONTENTS, type Content } from '@/core/study';
+import { Link } from '@/ui/link';
 import { putBeside } from './actions';
 
 export interface ShelfLine {

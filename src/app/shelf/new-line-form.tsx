@@ -1,9 +1,7 @@
 'use client';
-import { useActionState } from 'react';
 import { INSTRUMENTS } from '@/core/instruments';
-import { Button } from '@/ui/button';
 import { Choice, Field } from '@/ui/field';
-import { Notice } from '@/ui/notice';
+import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
 import { makeBook, sayWhatsNew, startWriting } from './actions';
 
 interface Book {
@@ -13,9 +11,8 @@ interface Book {
 
 /** Starts an empty line and opens the writing desk. */
 export function NewLineForm({ books }: { readonly books: readonly Book[] }) {
-  const [state, submit, isPending] = useActionState(startWriting, {});
   return (
-    <form action={submit} className="space-y-4">
+    <ActionForm action={startWriting} className="space-y-4">
       <Field label="Title" name="title" maxLength={120} required autoComplete="off" />
       <Choice label="For" name="instrument" required>
         {INSTRUMENTS.map(({ id, name }) => (
@@ -33,25 +30,21 @@ export function NewLineForm({ books }: { readonly books: readonly Book[] }) {
           ))}
         </Choice>
       )}
-      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-      <Button type="submit" weight="main" disabled={isPending} className="w-full">
+      <FormOutcome />
+      <SubmitButton weight="main" className="w-full">
         Write it
-      </Button>
-    </form>
+      </SubmitButton>
+    </ActionForm>
   );
 }
 
 export function NewBookForm() {
-  const [state, submit, isPending] = useActionState(makeBook, {});
   return (
-    <form action={submit} className="space-y-4">
+    <ActionForm action={makeBook} className="space-y-4">
       <Field label="Title of the book" name="title" maxLength={80} required autoComplete="off" />
-      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-      {state.done && <Notice kind="news">{state.done}</Notice>}
-      <Button type="submit" disabled={isPending} className="w-full">
-        Put it on the shelf
-      </Button>
-    </form>
+      <FormOutcome />
+      <SubmitButton className="w-full">Put it on the shelf</SubmitButton>
+    </ActionForm>
   );
 }
 
@@ -65,9 +58,8 @@ export function PageNewsForm({
   readonly page: number;
   readonly whatsNew: string;
 }) {
-  const [state, submit, isPending] = useActionState(sayWhatsNew.bind(null, bookId), {});
   return (
-    <form action={submit} className="flex flex-wrap items-end gap-3">
+    <ActionForm action={sayWhatsNew.bind(null, bookId)} className="flex flex-wrap items-end gap-3">
       <input type="hidden" name="page" value={page} />
       <div className="min-w-60 flex-1">
         <Field
@@ -78,12 +70,8 @@ export function PageNewsForm({
           autoComplete="off"
         />
       </div>
-      <Button type="submit" disabled={isPending}>
-        Note it
-      </Button>
-      {(state.problem ?? state.done) && (
-        <Notice kind={state.problem ? 'problem' : 'news'}>{state.problem ?? state.done}</Notice>
-      )}
-    </form>
+      <SubmitButton>Note it</SubmitButton>
+      <FormOutcome />
+    </ActionForm>
   );
 }

@@ -1,23 +1,16 @@
 'use server';
-import { redirect } from 'next/navigation';
+import { answered } from '@/app/_components/answered';
 import { setUpFirstTeacher, signInStudent, signInTeacher } from '@/server/access/account/sign-in';
+import type { FormState } from '@/ui/form';
 
-/** Result of a sign-in form: the problem, if there was one. */
-export interface SignInState {
-  readonly problem?: string;
+export async function signInAsTeacher(_: FormState, form: FormData): Promise<FormState> {
+  return answered(signInTeacher(Object.fromEntries(form)), { to: () => '/desk' });
 }
 
-export async function signInAsTeacher(_: SignInState, form: FormData): Promise<SignInState> {
-  const problem = await signInTeacher(Object.fromEntries(form));
-  return problem ? { problem } : redirect('/desk');
+export async function signInAsStudent(_: FormState, form: FormData): Promise<FormState> {
+  return answered(signInStudent(Object.fromEntries(form)), { to: () => '/practice' });
 }
 
-export async function signInAsStudent(_: SignInState, form: FormData): Promise<SignInState> {
-  const problem = await signInStudent(Object.fromEntries(form));
-  return problem ? { problem } : redirect('/practice');
-}
-
-export async function setUp(_: SignInState, form: FormData): Promise<SignInState> {
-  const problem = await setUpFirstTeacher(Object.fromEntries(form));
-  return problem ? { problem } : redirect('/desk');
+export async function setUp(_: FormState, form: FormData): Promise<FormState> {
+  return answered(setUpFirstTeacher(Object.fromEntries(form)), { to: () => '/desk' });
 }

@@ -1,23 +1,19 @@
 'use client';
 import { Tabs } from 'radix-ui';
-import { type ReactNode, useActionState } from 'react';
-import { Button } from '@/ui/button';
+import type { ReactNode } from 'react';
 import { Field } from '@/ui/field';
-import { Notice } from '@/ui/notice';
-import { type SignInState, setUp, signInAsStudent, signInAsTeacher } from './actions';
+import { ActionForm, type FormAction, FormOutcome, SubmitButton } from '@/ui/form';
+import { setUp, signInAsStudent, signInAsTeacher } from './actions';
 
-type Action = (state: SignInState, form: FormData) => Promise<SignInState>;
-
-function SignInForm({ action, children }: { readonly action: Action; readonly children: ReactNode }) {
-  const [state, submit, isPending] = useActionState(action, {});
+function SignInForm({ action, children }: { readonly action: FormAction; readonly children: ReactNode }) {
   return (
-    <form action={submit} className="space-y-4">
+    <ActionForm action={action} className="space-y-4">
       {children}
-      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-      <Button type="submit" weight="main" disabled={isPending} className="w-full">
+      <FormOutcome />
+      <SubmitButton weight="main" className="w-full">
         Come in
-      </Button>
-    </form>
+      </SubmitButton>
+    </ActionForm>
   );
 }
 
@@ -119,21 +115,20 @@ function Door({
   name,
   place,
 }: {
-  readonly action: Action;
+  readonly action: FormAction;
   readonly fields: Readonly<Record<string, string>>;
   readonly name: string;
   readonly place: string;
 }) {
-  const [state, submit, isPending] = useActionState(action, {});
   return (
-    <form action={submit}>
+    <ActionForm action={action}>
       {Object.entries(fields).map(([key, value]) => (
         <input key={key} type="hidden" name={key} value={value} />
       ))}
-      <Button type="submit" disabled={isPending} className="w-full justify-between!">
+      <SubmitButton className="w-full justify-between!">
         {name} <span className="font-normal text-faint">{place}</span>
-      </Button>
-      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-    </form>
+      </SubmitButton>
+      <FormOutcome />
+    </ActionForm>
   );
 }

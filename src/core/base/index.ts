@@ -3,5 +3,5 @@ export { grouped } from './grouped';
 export { listed } from './listed';
 export { inTime, isAfter, type Moment } from './moment';
 export { createRandom, type Random } from './random';
-export { describeIssue, failure, type Issue, type Result, success } from './result';
+export { DONE, describeIssue, failure, type Issue, type Result, success } from './result';
 export { clamp, maybeMedianSlope, median, quantile } from './statistics';

@@ -17,6 +17,9 @@ export function success<Value>(value: Value, warnings: readonly Issue[] = []): R
   return { ok: true, value, warnings };
 }
 
+/** Something was done, and there is nothing to say of it. */
+export const DONE: Result<undefined> = success(undefined);
+
 export function failure(...issues: readonly Issue[]): {
   readonly ok: false;
   readonly issues: readonly Issue[];

@@ -1,6 +1,6 @@
 'use client';
 import { HardDrive, Send } from 'lucide-react';
-import Link from 'next/link';
+import { Link } from '@/ui/link';
 import { useDeviceTakes } from './device-takes';
 
 /** In the edge of every page: what is only on this device. Nothing when there is nothing. */

@@ -1,43 +1,35 @@
 'use server';
 import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
+import { answered } from '@/app/_components/answered';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { answerQuestions, changeForStudent, copyToClass, takeBack } from '@/server/access/practice/given';
-
-export interface GivenState {
-  readonly problem?: string;
-  readonly done?: string;
-}
+import type { FormState } from '@/ui/form';
 
 export async function changeOne(
   assignmentId: string,
   studentId: string,
-  _: GivenState,
+  _: FormState,
   form: FormData,
-): Promise<GivenState> {
-  const viewer = await requireTeacher();
-  const problem = await orNotFound(
-    changeForStudent(viewer, assignmentId, studentId, Object.fromEntries(form)),
-  );
-  if (problem) return { problem };
-  revalidatePath(`/given/${assignmentId}`);
-  return { done: 'Changed for this student alone.' };
+): Promise<FormState> {
+  const work = changeForStudent(await requireTeacher(), assignmentId, studentId, Object.fromEntries(form));
+  return answered(work, { fresh: `/given/${assignmentId}`, done: 'Changed for this student alone.' });
 }
 
-export async function giveCopy(assignmentId: string, _: GivenState, form: FormData): Promise<GivenState> {
+export async function giveCopy(assignmentId: string, _: FormState, form: FormData): Promise<FormState> {
   const { id } = await orNotFound(
     copyToClass(await requireTeacher(), assignmentId, `${form.get('classId')}`),
   );
   redirect(`/given/${id}`);
 }
 
-export async function withdraw(assignmentId: string): Promise<GivenState> {
+export async function withdraw(assignmentId: string): Promise<FormState> {
   await orNotFound(takeBack(await requireTeacher(), assignmentId));
   redirect('/desk');
 }
 
-export async function helped(assignmentId: string, studentId: string): Promise<GivenState> {
+export async function helped(assignmentId: string, studentId: string): Promise<FormState> {
   await orNotFound(answerQuestions(await requireTeacher(), assignmentId, studentId));
   revalidatePath(`/given/${assignmentId}`);
   return {};

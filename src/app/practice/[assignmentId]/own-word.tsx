@@ -1,9 +1,8 @@
 'use client';
 import { Check } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import { Button } from '@/ui/button';
-import { Notice } from '@/ui/notice';
+import { useStoredAtOnce } from '@/ui/form';
 import { sayDone } from './actions';
 
 /** A step that cannot be heard, gone through to its end: the student says whether it went well. */
@@ -15,11 +14,10 @@ export function OwnWord({
   readonly stageId: string;
 }) {
   const router = useRouter();
-  const [problem, setProblem] = useState<string>();
+  const { outcome, store } = useStoredAtOnce(sayDone);
   const say = async () => {
-    const wrong = await sayDone(assignmentId, stageId);
-    setProblem(wrong);
-    if (wrong) return;
+    const { issues } = await store(assignmentId, stageId);
+    if (issues) return;
     router.replace(`/practice/${assignmentId}`);
     router.refresh();
   };
@@ -28,7 +26,7 @@ export function OwnWord({
       <Button weight="main" onClick={() => void say()} className="min-h-16 px-8 text-xl">
         <Check aria-hidden className="size-6" /> It went well
       </Button>
-      {problem && <Notice kind="problem">{problem}</Notice>}
+      {outcome}
     </>
   );
 }

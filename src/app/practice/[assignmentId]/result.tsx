@@ -1,10 +1,10 @@
 import { Repeat, RotateCcw, Send } from 'lucide-react';
-import Link from 'next/link';
 import { SpaceHint } from '@/app/_components/sound/space-hint';
 import type { Line } from '@/core/notation';
 import { maybeNextPractice, type NextPractice, type Quality, type SelfRating } from '@/core/practice';
 import { sayMeasure, type Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { CheckedLine } from '@/ui/music/checked-line';
 import { Comparison } from '@/ui/music/comparison';
 import type { LineEngravings } from '@/ui/music/engraved-line';

@@ -1,5 +1,5 @@
 'use client';
-import { useActionState, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { daysFrom } from '@/core/calendar';
 import { maybeInstrument } from '@/core/instruments';
 import type { Line } from '@/core/notation';
@@ -14,10 +14,9 @@ import {
   stagesForPlayer,
 } from '@/core/practice';
 import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
-import { Button } from '@/ui/button';
 import { CHUNKING_NAMES } from '@/ui/chunking-names';
 import { Choice, Field } from '@/ui/field';
-import { Notice } from '@/ui/notice';
+import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
 import { TempoLadder } from '@/ui/tempo-ladder';
 import { giveOut } from './actions';
 
@@ -56,7 +55,6 @@ export function AssignForm({
   dueOn,
   today,
 }: AssignFormProps) {
-  const [state, submit, isPending] = useActionState(giveOut, {});
   const [start, setStart] = useState(`${startBpm}`);
   const [goal, setGoal] = useState(`${goalBpm}`);
   const [due, setDue] = useState(dueOn);
@@ -71,7 +69,7 @@ export function AssignForm({
   const ladder = maybeLadder(Number(start), Number(goal), plan?.ladderSteps);
   const bounds = { type: 'number', min: SLOWEST_MARK, max: FASTEST_MARK, required: true } as const;
   return (
-    <form action={submit} className="space-y-4">
+    <ActionForm action={giveOut} className="space-y-4">
       <input type="hidden" name="lineId" value={lineId} />
       <Choice
         label="Class"
@@ -171,11 +169,11 @@ export function AssignForm({
           Two tempos from {SLOWEST_MARK} to {FASTEST_MARK}, the goal not slower than the start.
         </p>
       )}
-      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-      <Button type="submit" weight="main" disabled={isPending || !ladder} className="w-full">
+      <FormOutcome />
+      <SubmitButton weight="main" disabled={!ladder} className="w-full">
         Give it out
-      </Button>
-    </form>
+      </SubmitButton>
+    </ActionForm>
   );
 }
 

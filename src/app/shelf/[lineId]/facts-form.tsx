@@ -1,8 +1,6 @@
 'use client';
-import { useActionState } from 'react';
-import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
-import { Notice } from '@/ui/notice';
+import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
 import { placeLine, takeOffShelf } from './actions';
 
 interface FactsFormProps {
@@ -17,11 +15,9 @@ interface FactsFormProps {
 
 /** Where a line stands in its book, and what it earns. */
 export function FactsForm({ lineId, facts }: FactsFormProps) {
-  const [state, submit, isPending] = useActionState(placeLine.bind(null, lineId), {});
-  const [removal, remove, isRemoving] = useActionState(takeOffShelf.bind(null, lineId), {});
   return (
     <>
-      <form action={submit} className="space-y-4">
+      <ActionForm action={placeLine.bind(null, lineId)} className="space-y-4">
         <div className="grid grid-cols-3 gap-3">
           <Field
             label="Line"
@@ -43,18 +39,13 @@ export function FactsForm({ lineId, facts }: FactsFormProps) {
           autoComplete="off"
           hint="What a student earns, for instance a blue bead."
         />
-        {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-        {state.done && <Notice kind="news">{state.done}</Notice>}
-        <Button type="submit" disabled={isPending} className="w-full">
-          Note it
-        </Button>
-      </form>
-      <form action={remove} className="mt-4 border-t-2 border-rule pt-3">
-        {removal.problem && <Notice kind="problem">{removal.problem}</Notice>}
-        <Button type="submit" weight="quiet" disabled={isRemoving}>
-          Take it off the shelf
-        </Button>
-      </form>
+        <FormOutcome />
+        <SubmitButton className="w-full">Note it</SubmitButton>
+      </ActionForm>
+      <ActionForm action={takeOffShelf.bind(null, lineId)} className="mt-4 border-t-2 border-rule pt-3">
+        <FormOutcome />
+        <SubmitButton weight="quiet">Take it off the shelf</SubmitButton>
+      </ActionForm>
     </>
   );
 }

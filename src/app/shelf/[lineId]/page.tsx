@@ -1,5 +1,4 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
 import { redirect } from 'next/navigation';
 import { DrawingComes } from '@/app/_components/drawing-comes';
 import { orNotFound } from '@/app/_components/not-found-guard';
@@ -12,6 +11,7 @@ import { listPlans } from '@/server/access/practice/plans';
 import { listLoads } from '@/server/access/school/load';
 import { getLine, listShelf } from '@/server/access/shelf/shelf';
 import { ButtonLink } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { MetronomeMark } from '@/ui/metronome-mark';
 import { Sheet } from '@/ui/page-frame';
 import { AssignForm } from './assign-form';

@@ -1,12 +1,12 @@
 import { Download } from 'lucide-react';
 import type { Metadata } from 'next';
-import Link from 'next/link';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { dayOf, sayDay } from '@/core/calendar';
 import { sayAnswer } from '@/core/review';
 import { requireViewer } from '@/server/access/account/viewer';
 import { getRecord } from '@/server/access/school/record';
+import { Link } from '@/ui/link';
 import { RatingsOverTime } from '@/ui/music/ratings-over-time';
 import { Sheet } from '@/ui/page-frame';
 

@@ -1,6 +1,6 @@
 'use server';
 import { revalidatePath } from 'next/cache';
-import { redirect } from 'next/navigation';
+import { answered } from '@/app/_components/answered';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import type { Answer } from '@/core/practice';
 import { QUALITIES } from '@/core/practice';
@@ -8,6 +8,7 @@ import { requireTeacher } from '@/server/access/account/viewer';
 import { answerTake } from '@/server/access/review/answers';
 import { overruleMeasure } from '@/server/access/review/overrules';
 import { pinWord, unpin } from '@/server/access/review/pins';
+import type { FormState } from '@/ui/form';
 
 const DONE: Readonly<Record<Answer, string>> = {
   accepted: 'Accepted.',
@@ -15,18 +16,13 @@ const DONE: Readonly<Record<Answer, string>> = {
   'see-me': 'Asked to come and see you.',
 };
 
-export interface AnswerState {
-  readonly problem?: string;
-  readonly done?: string;
-}
-
 /** @param nextHref where to go when it is said; undefined to stay. */
 export async function answer(
   takeId: string,
   nextHref: string | undefined,
-  _: AnswerState,
+  _: FormState,
   form: FormData,
-): Promise<AnswerState> {
+): Promise<FormState> {
   const rating = Object.fromEntries(
     QUALITIES.flatMap((quality) => {
       const rated = form.get(`rating-${quality}`);
@@ -44,11 +40,11 @@ export async function answer(
     rating,
     ...(passage && { passage }),
   };
-  const problem = await orNotFound(answerTake(await requireTeacher(), takeId, said));
-  if (problem) return { problem };
-  revalidatePath(`/takes/${takeId}`);
-  if (nextHref?.startsWith('/takes/') || nextHref === '/desk') redirect(nextHref);
-  return { done: DONE[form.get('answer') as Answer] };
+  const goesOn = nextHref !== undefined && (nextHref.startsWith('/takes/') || nextHref === '/desk');
+  return answered(answerTake(await requireTeacher(), takeId, said), {
+    fresh: `/takes/${takeId}`,
+    ...(goesOn ? { to: () => nextHref } : { done: DONE[form.get('answer') as Answer] }),
+  });
 }
 
 /** The teacher's word on half a measure. */
@@ -58,11 +54,9 @@ export async function overrule(takeId: string, form: unknown): Promise<void> {
 }
 
 /** Pins a word to a measure. */
-export async function pin(takeId: string, _: AnswerState, form: FormData): Promise<AnswerState> {
-  const problem = await orNotFound(pinWord(await requireTeacher(), takeId, Object.fromEntries(form)));
-  if (problem) return { problem };
-  revalidatePath(`/takes/${takeId}`);
-  return {};
+export async function pin(takeId: string, _: FormState, form: FormData): Promise<FormState> {
+  const work = pinWord(await requireTeacher(), takeId, Object.fromEntries(form));
+  return answered(work, { fresh: `/takes/${takeId}` });
 }
 
 export async function takePinOff(takeId: string, pinId: string): Promise<void> {

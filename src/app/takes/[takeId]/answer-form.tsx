@@ -1,14 +1,13 @@
 'use client';
 import { Label } from 'radix-ui';
-import { useActionState, useRef } from 'react';
+import { useRef } from 'react';
 import { ANSWER_ICONS } from '@/app/_components/answer-icons';
 import { useKeys } from '@/app/_components/sound/use-page-keys';
 import { ANSWERS, type Answer, LEAST_RATING, MOST_RATING, QUALITIES, type SelfRating } from '@/core/practice';
 import type { Vocabulary } from '@/core/time';
-import { Button } from '@/ui/button';
+import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
 import { Key } from '@/ui/key';
 import { QUALITY_NAMES } from '@/ui/music/quality-names';
-import { Notice } from '@/ui/notice';
 import { answer } from './actions';
 import { PassageChoice, type PassageChoiceProps } from './passage-choice';
 
@@ -39,7 +38,6 @@ export function AnswerForm({
   /** Where to go when it is said; undefined to stay. */
   readonly nextHref: string | undefined;
 }) {
-  const [state, submit, isPending] = useActionState(answer.bind(null, takeId, nextHref), {});
   const buttons = useRef<Partial<Record<Answer, HTMLButtonElement | null>>>({});
   const word = useRef<HTMLTextAreaElement>(null);
   useKeys({
@@ -49,7 +47,10 @@ export function AnswerForm({
     c: () => word.current?.focus(),
   });
   return (
-    <form action={submit} className="grid items-end gap-3 lg:grid-cols-[1fr_auto]">
+    <ActionForm
+      action={answer.bind(null, takeId, nextHref)}
+      className="grid items-end gap-3 lg:grid-cols-[1fr_auto]"
+    >
       <div>
         <Label.Root htmlFor="comment" className="mb-1 block font-bold">
           Your word to the student <Key>C</Key>
@@ -71,20 +72,18 @@ export function AnswerForm({
           const Icon = ANSWER_ICONS[value];
           const { key, label } = BUTTONS[value];
           return (
-            <Button
+            <SubmitButton
               key={value}
               ref={(button) => {
                 buttons.current[value] = button;
               }}
-              type="submit"
               name="answer"
               value={value}
               weight={value === 'accepted' ? 'main' : 'plain'}
-              disabled={isPending}
               aria-keyshortcuts={key}
             >
               <Icon aria-hidden className="size-5" /> {label} <Key>{key}</Key>
-            </Button>
+            </SubmitButton>
           );
         })}
       </div>
@@ -117,8 +116,7 @@ export function AnswerForm({
           ))}
         </div>
       </details>
-      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-      {state.done && <Notice kind="news">{state.done}</Notice>}
-    </form>
+      <FormOutcome />
+    </ActionForm>
   );
 }

@@ -1,5 +1,4 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
 import { DrawingComes } from '@/app/_components/drawing-comes';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
@@ -14,6 +13,7 @@ import { listPins } from '@/server/access/review/pins';
 import { getQueue } from '@/server/access/review/queue';
 import { listVoices } from '@/server/access/review/voices';
 import { ButtonLink } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { Comparison } from '@/ui/music/comparison';
 import { Findings } from '@/ui/music/findings';
 import { TempoChart } from '@/ui/music/tempo-chart';

@@ -1,13 +1,12 @@
 'use client';
 import { Pin, X } from 'lucide-react';
-import { useActionState, useRef, useTransition } from 'react';
+import { useRef, useTransition } from 'react';
 import { useKeys } from '@/app/_components/sound/use-page-keys';
 import type { MeasureVerdict } from '@/core/judging';
 import { firstWeakMeasure } from '@/core/review';
 import { sayMeasure, type Vocabulary } from '@/core/time';
-import { Button } from '@/ui/button';
+import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
 import { Key } from '@/ui/key';
-import { Notice } from '@/ui/notice';
 import { pin, takePinOff } from './actions';
 
 export interface PinnedWord {
@@ -70,7 +69,6 @@ export function PinPanel(props: PinPanelProps) {
 }
 
 function PinForm({ takeId, measures, vocabulary, measureNow }: PinPanelProps) {
-  const [state, submit, isPending] = useActionState(pin.bind(null, takeId), {});
   const words = useRef<HTMLInputElement>(null);
   const measure = useRef<HTMLSelectElement>(null);
   useKeys({
@@ -80,7 +78,7 @@ function PinForm({ takeId, measures, vocabulary, measureNow }: PinPanelProps) {
     },
   });
   return (
-    <form action={submit} className="mt-2 flex flex-wrap items-end gap-2">
+    <ActionForm action={pin.bind(null, takeId)} className="mt-2 flex flex-wrap items-end gap-2">
       <label className="text-base text-faint">
         Pin to
         <select
@@ -108,10 +106,10 @@ function PinForm({ takeId, measures, vocabulary, measureNow }: PinPanelProps) {
           className="min-h-11 w-full rounded-md border-2 border-rule bg-paper px-3 text-lg text-ink"
         />
       </label>
-      <Button type="submit" disabled={isPending}>
+      <SubmitButton>
         <Pin aria-hidden className="size-5" /> Pin it <Key>P</Key>
-      </Button>
-      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-    </form>
+      </SubmitButton>
+      <FormOutcome />
+    </ActionForm>
   );
 }

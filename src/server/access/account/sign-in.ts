@@ -2,6 +2,7 @@ import 'server-only';
 import { APIError } from 'better-auth/api';
 import { headers } from 'next/headers';
 import { z } from 'zod';
+import { DONE, type Result } from '@/core/base';
 import { createTeacher } from '@/server/auth/accounts';
 import { auth } from '@/server/auth/auth';
 import {
@@ -13,6 +14,7 @@ import {
 import { DEMO_CLASSES, DEMO_TEACHER } from '@/server/demo/scenario';
 import { addStarterBook } from '@/server/demo/starter-book';
 import { requestEngraving } from '@/server/jobs/queue';
+import { readForm, refused } from '../read-form';
 
 /** A forgotten PIN takes a few tries; guessing one of 10 000 takes thousands. */
 const MOST_ATTEMPTS = 8;
@@ -20,31 +22,48 @@ const ATTEMPT_WINDOW_SECONDS = 10 * 60;
 /** All students of a class together: a whole class signs in within minutes. */
 const MOST_ATTEMPTS_PER_CLASS = 120;
 
-const teacherForm = z.object({ email: z.email().max(200), password: z.string().min(1).max(200) });
+const teacherForm = z.object({
+  email: z.email('Type your e-mail address.').max(200, 'An address has at most 200 letters.'),
+  password: z
+    .string('Type your password.')
+    .min(1, 'Type your password.')
+    .max(200, 'A password has at most 200 characters.'),
+});
 const studentForm = z.object({
-  classCode: z.string().trim().min(1).max(20),
-  userName: z.string().trim().min(1).max(30),
-  pin: z.string().min(1).max(60),
+  classCode: z
+    .string('Type the class code.')
+    .trim()
+    .min(1, 'Type the class code.')
+    .max(20, 'A class code has at most 20 letters.'),
+  userName: z
+    .string('Type your user name.')
+    .trim()
+    .min(1, 'Type your user name.')
+    .max(30, 'A user name has at most 30 letters.'),
+  pin: z
+    .string('Type your PIN.')
+    .min(1, 'Type your PIN.')
+    .max(60, 'A PIN or password has at most 60 characters.'),
 });
 
-/** @returns undefined when signed in, otherwise what to tell the person. */
-export async function signInTeacher(form: unknown): Promise<string | undefined> {
-  const read = teacherForm.safeParse(form);
-  if (!read.success) return 'Type your e-mail address and your password.';
-  const { email, password } = read.data;
+/** @returns that somebody is signed in, or what to tell the person. */
+export async function signInTeacher(form: unknown): Promise<Result<undefined>> {
+  const read = readForm(teacherForm, form);
+  if (!read.ok) return read;
+  const { email, password } = read.value;
   return signIn(email.toLowerCase(), password, 'That e-mail address and password do not belong together.');
 }
 
-/** @returns undefined when signed in, otherwise what to tell the person. */
-export async function signInStudent(form: unknown): Promise<string | undefined> {
-  const read = studentForm.safeParse(form);
-  if (!read.success) return 'Type the class code, your user name and your PIN.';
-  const { classCode, userName, pin } = read.data;
+/** @returns that somebody is signed in, or what to tell the person. */
+export async function signInStudent(form: unknown): Promise<Result<undefined>> {
+  const read = readForm(studentForm, form);
+  if (!read.ok) return read;
+  const { classCode, userName, pin } = read.value;
   const refusal = 'Class code, user name and PIN do not belong together. Check your sign-in card.';
   if (
     (await countAttempt(`class:${classCode.toUpperCase()}`, ATTEMPT_WINDOW_SECONDS)) > MOST_ATTEMPTS_PER_CLASS
   )
-    return TOO_MANY;
+    return refused(TOO_MANY);
   const student = await maybeStudentByClassCode(classCode, userName);
   // An unknown name is limited and answered like a known one.
   return signIn(
@@ -56,21 +75,21 @@ export async function signInStudent(form: unknown): Promise<string | undefined> 
 
 const TOO_MANY = 'Too many tries. Wait ten minutes, or ask your teacher.';
 
-async function signIn(email: string, password: string, refusal: string): Promise<string | undefined> {
+async function signIn(email: string, password: string, refusal: string): Promise<Result<undefined>> {
   const subject = `sign-in:${email}`;
-  if ((await countAttempt(subject, ATTEMPT_WINDOW_SECONDS)) > MOST_ATTEMPTS) return TOO_MANY;
+  if ((await countAttempt(subject, ATTEMPT_WINDOW_SECONDS)) > MOST_ATTEMPTS) return refused(TOO_MANY);
   try {
     await auth().api.signInEmail({ body: { email, password } });
   } catch (error) {
-    if (error instanceof APIError) return refusal;
+    if (error instanceof APIError) return refused(refusal);
     throw error;
   }
   await forgetAttempts(subject);
-  return undefined;
+  return DONE;
 }
 
 const firstTeacherForm = z.object({
-  name: z.string().trim().min(1, 'Type your name.').max(60),
+  name: z.string().trim().min(1, 'Type your name.').max(60, 'A name has at most 60 letters.'),
   email: z.email('Type your e-mail address.').max(200),
   password: z.string().min(10, 'A password has at least 10 characters.').max(200),
 });
@@ -82,16 +101,16 @@ export async function isFirstStart(): Promise<boolean> {
 
 /**
  * Creates the very first teacher, with the book that ships with Mevlo, and signs in.
- * @returns undefined when signed in, otherwise what to tell the person.
+ * @returns that somebody is signed in, or what to tell the person.
  */
-export async function setUpFirstTeacher(form: unknown): Promise<string | undefined> {
-  const read = firstTeacherForm.safeParse(form);
-  if (!read.success) return read.error.issues[0]!.message;
-  if (!(await isFirstStart())) return 'Somebody has set Mevlo up already. Sign in instead.';
-  const teacherId = await createTeacher(read.data);
+export async function setUpFirstTeacher(form: unknown): Promise<Result<undefined>> {
+  const read = readForm(firstTeacherForm, form);
+  if (!read.ok) return read;
+  if (!(await isFirstStart())) return refused('Somebody has set Mevlo up already. Sign in instead.');
+  const teacherId = await createTeacher(read.value);
   for (const { contentHashes } of (await addStarterBook(teacherId)).values())
     for (const contentHash of contentHashes) await requestEngraving(contentHash);
-  return signInTeacher(read.data);
+  return signInTeacher(read.value);
 }
 
 /** Ends the session of whoever asks. */

@@ -1,5 +1,6 @@
 import 'server-only';
 import { z } from 'zod';
+import { DONE, type Result } from '@/core/base';
 import type { Line } from '@/core/notation';
 import { describeStage, minutesOf, NO_PLAN, type Standing, shareDone, stagesOfGiven } from '@/core/practice';
 import {
@@ -10,15 +11,16 @@ import {
   planCsv,
   type StudentOnLine,
 } from '@/core/school';
-import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
 import type { Vocabulary } from '@/core/time';
 import * as queries from '@/server/db/queries/assignments';
 import { loadClassFacts } from '@/server/db/queries/class-facts';
 import { leadsOfLines } from '@/server/db/queries/music';
 import { listJudgedOfAssignment } from '@/server/db/queries/takes';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
+import { readForm } from '../read-form';
 import { getStumbles } from '../school/board';
 import { getClass } from '../school/classes';
+import { GOAL_NOT_SLOWER, tempoField } from './tempo-field';
 
 /** An assignment of one of the viewer's classes. @throws NotFound */
 async function requireGiven(viewer: Viewer, assignmentId: unknown) {
@@ -88,13 +90,14 @@ function studentOnGiven(
   };
 }
 
+const tempo = tempoField('Type the tempo as a number.');
 const changeForm = z
   .object({
-    startBpm: z.coerce.number().int().min(SLOWEST_MARK).max(FASTEST_MARK),
-    goalBpm: z.coerce.number().int().min(SLOWEST_MARK).max(FASTEST_MARK),
+    startBpm: tempo,
+    goalBpm: tempo,
     dueOn: z.iso.date('Choose the day by which it is due.'),
   })
-  .refine((form) => form.goalBpm >= form.startBpm, 'The goal tempo must not be slower than the start tempo.');
+  .refine((form) => form.goalBpm >= form.startBpm, GOAL_NOT_SLOWER);
 
 /** Other tempos and another day for one student; what was done so far counts on. @returns what is wrong, if anything. @throws NotFound */
 export async function changeForStudent(
@@ -102,13 +105,13 @@ export async function changeForStudent(
   assignmentId: string,
   studentId: string,
   form: unknown,
-): Promise<string | undefined> {
+): Promise<Result<undefined>> {
   const assignment = await requireGiven(viewer, assignmentId);
   const students = await queries.listStudentsOfAssignment(assignment.id);
   if (!students.some(({ id }) => id === studentId)) throw new NotFound();
-  const read = changeForm.safeParse(form);
-  if (!read.success) return read.error.issues[0]!.message;
-  const { startBpm, goalBpm, dueOn } = read.data;
+  const read = readForm(changeForm, form);
+  if (!read.ok) return read;
+  const { startBpm, goalBpm, dueOn } = read.value;
   await queries.storeChange({
     assignment_id: assignment.id,
     student_id: studentId,
@@ -116,7 +119,7 @@ export async function changeForStudent(
     goal_bpm: goalBpm,
     due_on: dueOn,
   });
-  return undefined;
+  return DONE;
 }
 
 /** Takes an assignment back: nobody has it on the list any more; takes stay. @throws NotFound */

@@ -1,17 +1,19 @@
 import 'server-only';
 import { z } from 'zod';
+import { type Result, success } from '@/core/base';
 import { CHUNKINGS, type Plan, READY_PLANS } from '@/core/practice';
 import { LAYOUT_NAMES } from '@/engraving/engraving';
 import * as queries from '@/server/db/queries/assignments';
 import { listParts } from '@/server/db/queries/music';
 import { requestEngraving } from '@/server/jobs/queue';
 import { assertTeacher, type Viewer } from '../account/viewer';
+import { readForm, refused } from '../read-form';
 import { getClass } from '../school/classes';
 import { requireOwnLine } from '../shelf/shelf';
 import { requireOwnPlan } from './plans';
-import { tempoField } from './tempo-field';
+import { GOAL_NOT_SLOWER, tempoField } from './tempo-field';
 
-const tempo = tempoField('Type both tempos as numbers.');
+const tempo = tempoField('Type the tempo as a number.');
 const assignmentForm = z
   .object({
     lineId: z.uuid('Choose a line.'),
@@ -25,32 +27,32 @@ const assignmentForm = z
     // Everybody when nobody is chosen.
     studentIds: z.array(z.string().min(1).max(60)).max(200).default([]),
   })
-  .refine((form) => form.goalBpm >= form.startBpm, 'The goal tempo must not be slower than the start tempo.');
+  .refine((form) => form.goalBpm >= form.startBpm, GOAL_NOT_SLOWER);
 
 /** @returns the new assignment's id, or what is wrong with the form. @throws NotFound */
-export async function assign(viewer: Viewer, form: unknown): Promise<{ id: string } | { problem: string }> {
+export async function assign(viewer: Viewer, form: unknown): Promise<Result<{ id: string }>> {
   assertTeacher(viewer);
-  const read = assignmentForm.safeParse(form);
-  if (!read.success) return { problem: read.error.issues[0]!.message };
-  const { lineId, classId, startBpm, goalBpm, dueOn } = read.data;
-  const plan = await chosenPlan(viewer, read.data);
-  const next = read.data.nextLineId === '' ? undefined : await requireOwnLine(viewer, read.data.nextLineId);
-  if (next && !next.contentHash) return { problem: 'The line to go on with is still a draft.' };
+  const read = readForm(assignmentForm, form);
+  if (!read.ok) return read;
+  const { lineId, classId, startBpm, goalBpm, dueOn } = read.value;
+  const plan = await chosenPlan(viewer, read.value);
+  const next = read.value.nextLineId === '' ? undefined : await requireOwnLine(viewer, read.value.nextLineId);
+  if (next && !next.contentHash) return refused('The line to go on with is still a draft.', 'nextLineId');
   const [line, { counting, students }] = await Promise.all([
     requireOwnLine(viewer, lineId),
     getClass(viewer, classId),
   ]);
   if (!line.contentHash)
-    return {
-      problem: 'This line is still a draft. Finish it on the writing desk and put it on the stand first.',
-    };
-  const chosen = students.map(({ id }) => id).filter((id) => read.data.studentIds.includes(id));
-  if (chosen.length < new Set(read.data.studentIds).size)
-    return { problem: 'One of the chosen students is not in this class. Choose again.' };
+    return refused(
+      'This line is still a draft. Finish it on the writing desk and put it on the stand first.',
+    );
+  const chosen = students.map(({ id }) => id).filter((id) => read.value.studentIds.includes(id));
+  if (chosen.length < new Set(read.value.studentIds).size)
+    return refused('One of the chosen students is not in this class. Choose again.');
   // The class may count in its own way: nobody should wait for the drawing later.
   const wishes = LAYOUT_NAMES.map((layout) => ({ layout, counting }));
   for (const { contentHash } of await listParts(lineId)) await requestEngraving(contentHash, { wishes });
-  return queries.insertAssignment(
+  const assigned = await queries.insertAssignment(
     {
       line_id: lineId,
       class_id: classId,
@@ -62,6 +64,7 @@ export async function assign(viewer: Viewer, form: unknown): Promise<{ id: strin
     },
     chosen.length > 0 && chosen.length < students.length ? chosen : undefined,
   );
+  return success(assigned);
 }
 
 export function listAssignmentsOfTeacher(viewer: Viewer) {

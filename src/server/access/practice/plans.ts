@@ -1,9 +1,11 @@
 import 'server-only';
 import { z } from 'zod';
+import { DONE, type Result } from '@/core/base';
 import { STRICTNESSES } from '@/core/judging';
 import { CHUNKINGS, type Plan, STEP_IDS } from '@/core/practice';
 import * as queries from '@/server/db/queries/plans';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
+import { readForm, refused } from '../read-form';
 
 const MOST_PLANS = 50;
 
@@ -54,20 +56,20 @@ export async function savePlan(
   viewer: Viewer,
   planId: string | undefined,
   form: unknown,
-): Promise<string | undefined> {
+): Promise<Result<undefined>> {
   assertTeacher(viewer);
-  const read = planForm.safeParse(form);
-  if (!read.success) return read.error.issues[0]!.message;
+  const read = readForm(planForm, form);
+  if (!read.ok) return read;
   const own = await queries.listPlans(viewer.userId);
-  if (own.some(({ id, plan }) => plan.name === read.data.name && id !== planId))
-    return `You have a plan “${read.data.name}” already: choose another name.`;
+  if (own.some(({ id, plan }) => plan.name === read.value.name && id !== planId))
+    return refused(`You have a plan “${read.value.name}” already: choose another name.`, 'name');
   if (planId !== undefined) {
-    await queries.updatePlan((await requireOwnPlan(viewer, planId)).id, read.data);
-    return undefined;
+    await queries.updatePlan((await requireOwnPlan(viewer, planId)).id, read.value);
+    return DONE;
   }
-  if (own.length >= MOST_PLANS) return `There is room for ${MOST_PLANS} plans. Remove one first.`;
-  await queries.insertPlan(viewer.userId, read.data);
-  return undefined;
+  if (own.length >= MOST_PLANS) return refused(`There is room for ${MOST_PLANS} plans. Remove one first.`);
+  await queries.insertPlan(viewer.userId, read.value);
+  return DONE;
 }
 
 /** Removes a plan; what was given out with it stays. @throws NotFound */

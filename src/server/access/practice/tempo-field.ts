@@ -2,6 +2,12 @@ import 'server-only';
 import { z } from 'zod';
 import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
 
+/** For a form with both tempos. */
+export const GOAL_NOT_SLOWER = {
+  error: 'The goal tempo must not be slower than the start tempo.',
+  path: ['goalBpm'],
+};
+
 /** A tempo as it is typed into a form. @param noNumber what to say of something else. */
 export const tempoField = (noNumber: string) =>
   z.coerce

@@ -1,5 +1,6 @@
 import 'server-only';
 import { z } from 'zod';
+import { DONE, type Result } from '@/core/base';
 import { USUAL_COUNT_IN, USUAL_STYLE } from '@/core/counting';
 import {
   describeStage,
@@ -17,6 +18,7 @@ import * as queries from '@/server/db/queries/assignments';
 import { maybePartForStudent, storeMusic } from '@/server/db/queries/music';
 import { listTakesOfStudent } from '@/server/db/queries/takes';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
+import { refused } from '../read-form';
 import { engravingsOf } from '../shelf/engravings';
 
 /** An assignment the viewer may play, and the part to play from. @throws NotFound */
@@ -84,19 +86,20 @@ export async function sayStageDone(
   viewer: Viewer,
   assignmentId: string,
   stageId: unknown,
-): Promise<string | undefined> {
+): Promise<Result<undefined>> {
   if (viewer.role !== 'student') throw new NotFound();
   const playable = await requirePlayable(viewer, assignmentId);
   const stage = await maybeStage(viewer, playable, stageId);
   if (!stage) throw new NotFound();
-  if (STEPS[stage.step].checkedBy !== 'own-word') return 'Mevlo listens to this one: play it and hand it in.';
+  if (STEPS[stage.step].checkedBy !== 'own-word')
+    return refused('Mevlo listens to this one: play it and hand it in.');
   await queries.insertStageWord({
     assignment_id: playable.assignment.id,
     student_id: viewer.userId,
     stage: stage.id,
     kind: 'student-says-done',
   });
-  return undefined;
+  return DONE;
 }
 
 /** The music that a take of a stage is checked against. @throws NotFound for a stage that the plan does not have. */
@@ -129,7 +132,7 @@ export async function askForHelp(
   viewer: Viewer,
   assignmentId: string,
   form: unknown,
-): Promise<string | undefined> {
+): Promise<Result<undefined>> {
   if (viewer.role !== 'student') throw new NotFound();
   const playable = await requirePlayable(viewer, assignmentId);
   const { assignment, part } = playable;
@@ -139,8 +142,8 @@ export async function askForHelp(
   if (!stage || !read.success || !hasMeasure) throw new NotFound();
   const own = await queries.listStageWords(viewer.userId, assignment.id);
   const waiting = own.filter(({ kind }) => kind === 'asks-for-help');
-  if (waiting.some(({ measure }) => measure === read.data.measure)) return undefined;
-  if (waiting.length >= MOST_QUESTIONS) return 'Your teacher has enough questions of yours for now.';
+  if (waiting.some(({ measure }) => measure === read.data.measure)) return DONE;
+  if (waiting.length >= MOST_QUESTIONS) return refused('Your teacher has enough questions of yours for now.');
   await queries.insertStageWord({
     assignment_id: assignment.id,
     student_id: viewer.userId,
@@ -148,7 +151,7 @@ export async function askForHelp(
     kind: 'asks-for-help',
     measure: read.data.measure,
   });
-  return undefined;
+  return DONE;
 }
 
 /** Who asks for help, and with which measure. */

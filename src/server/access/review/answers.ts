@@ -1,5 +1,6 @@
 import 'server-only';
 import { z } from 'zod';
+import { DONE, type Result } from '@/core/base';
 import type { Line } from '@/core/notation';
 import { ANSWERS, layRungs, NO_PLAN, passageToAsk } from '@/core/practice';
 import { storeAnswer } from '@/server/db/queries/answers';
@@ -8,6 +9,7 @@ import * as queries from '@/server/db/queries/takes';
 import { assertTeacher, type Viewer } from '../account/viewer';
 import { type getTake, ratingForm, requireTake } from '../practice/takes';
 import { tempoField } from '../practice/tempo-field';
+import { readForm, refused } from '../read-form';
 
 /** What was answered last in the viewer's classes, newest first. */
 export function listAnsweredTakes(viewer: Viewer) {
@@ -57,16 +59,16 @@ const answerForm = z.object({
 });
 
 /** The teacher's word on a take, beside the verdict and never over it. @returns what is wrong, if anything. @throws NotFound */
-export async function answerTake(viewer: Viewer, takeId: string, form: unknown): Promise<string | undefined> {
+export async function answerTake(viewer: Viewer, takeId: string, form: unknown): Promise<Result<undefined>> {
   assertTeacher(viewer);
   const take = await requireTake(viewer, takeId);
-  const read = answerForm.safeParse(form);
-  if (!read.success) return read.error.issues[0]!.message;
-  const { rating: rated, passage, ...said } = read.data;
+  const read = readForm(answerForm, form);
+  if (!read.ok) return read;
+  const { rating: rated, passage, ...said } = read.value;
   if (passage) {
     const numbers = await measuresOfPart(take);
     if (![passage.fromMeasure, passage.toMeasure].every((number) => numbers.includes(number)))
-      return 'The line has no such measures any more. Reload the page and choose again.';
+      return refused('The line has no such measures any more. Reload the page and choose again.');
   }
   await storeAnswer({
     take_id: take.id,
@@ -76,5 +78,5 @@ export async function answerTake(viewer: Viewer, takeId: string, form: unknown):
     // Only who plays again plays other measures.
     passage: passage && said.answer === 'again' ? JSON.stringify(passage) : null,
   });
-  return undefined;
+  return DONE;
 }

@@ -1,9 +1,11 @@
 import 'server-only';
 import { z } from 'zod';
+import { DONE, type Result } from '@/core/base';
 import { hasJudgedMeasure } from '@/server/db/queries/overrules';
 import * as queries from '@/server/db/queries/pins';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { requireTake } from '../practice/takes';
+import { readForm, refused } from '../read-form';
 
 const MOST_PINS = 40;
 const pinForm = z.object({
@@ -18,22 +20,22 @@ export async function listPins(viewer: Viewer, takeId: string) {
 }
 
 /** Pins a word to a measure, for the student to find there. @returns what is wrong, if anything. @throws NotFound */
-export async function pinWord(viewer: Viewer, takeId: string, form: unknown): Promise<string | undefined> {
+export async function pinWord(viewer: Viewer, takeId: string, form: unknown): Promise<Result<undefined>> {
   assertTeacher(viewer);
   await requireTake(viewer, takeId);
-  const read = pinForm.safeParse(form);
-  if (!read.success) return read.error.issues[0]!.message;
-  const { measureIndex, words } = read.data;
+  const read = readForm(pinForm, form);
+  if (!read.ok) return read;
+  const { measureIndex, words } = read.value;
   if (!(await hasJudgedMeasure(takeId, measureIndex, 0))) throw new NotFound();
   if ((await queries.listPins(takeId)).length >= MOST_PINS)
-    return `A take has at most ${MOST_PINS} pins: say the rest in your answer.`;
+    return refused(`A take has at most ${MOST_PINS} pins: say the rest in your answer.`);
   await queries.insertPin({
     take_id: takeId,
     measure_index: measureIndex,
     words,
     teacher_id: viewer.userId,
   });
-  return undefined;
+  return DONE;
 }
 
 /** @throws NotFound */

@@ -1,6 +1,7 @@
 import 'server-only';
 import { randomInt } from 'node:crypto';
 import { z } from 'zod';
+import { DONE, type Result, success } from '@/core/base';
 import { daysFrom } from '@/core/calendar';
 import {
   type CountingStyle,
@@ -16,6 +17,7 @@ import { createStudent } from '@/server/auth/accounts';
 import * as queries from '@/server/db/queries/classes';
 import { requestRejudging } from '@/server/jobs/queue';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
+import { readForm, refused } from '../read-form';
 
 /** No letters or digits that look alike on a sign-in card. */
 const CODE_LETTERS = 'ABCDEFGHJKMNPQRSTUVWXYZ';
@@ -78,14 +80,13 @@ const className = z
   .max(60, 'A class name has at most 60 letters.');
 
 /** @returns the new class's id, or what is wrong with the name. */
-export async function createClass(
-  viewer: Viewer,
-  name: unknown,
-): Promise<{ id: string } | { problem: string }> {
+export async function createClass(viewer: Viewer, name: unknown): Promise<Result<{ id: string }>> {
   assertTeacher(viewer);
-  const read = className.safeParse(name);
-  if (!read.success) return { problem: read.error.issues[0]!.message };
-  return queries.insertClass({ teacher_id: viewer.userId, name: read.data, code: newClassCode() });
+  const read = readForm(z.object({ name: className }), { name });
+  if (!read.ok) return read;
+  return success(
+    await queries.insertClass({ teacher_id: viewer.userId, name: read.value.name, code: newClassCode() }),
+  );
 }
 
 function newClassCode(): string {
@@ -95,46 +96,48 @@ function newClassCode(): string {
 }
 
 const studentForm = z.object({
-  name: z.string().trim().min(1, 'Type the student’s name.').max(60),
+  name: z.string().trim().min(1, 'Type the student’s name.').max(60, 'A name has at most 60 letters.'),
   userName: z
     .string()
     .trim()
     .toLowerCase()
     .regex(/^[a-z0-9._-]{1,30}$/, 'A user name has letters a–z, digits, dots or dashes, and no spaces.'),
-  pin: z.string().min(4, 'A PIN or password has at least 4 characters.').max(60),
+  pin: z
+    .string()
+    .min(4, 'A PIN or password has at least 4 characters.')
+    .max(60, 'A PIN or password has at most 60 characters.'),
   instrument: z.enum(INSTRUMENT_IDS, 'Choose an instrument.').optional(),
 });
 
 /** @returns undefined when added, otherwise what is wrong. @throws NotFound */
-export async function addStudent(
-  viewer: Viewer,
-  classId: string,
-  form: unknown,
-): Promise<string | undefined> {
+export async function addStudent(viewer: Viewer, classId: string, form: unknown): Promise<Result<undefined>> {
   const owned = await requireOwnClass(viewer, classId);
-  const read = studentForm.safeParse(form);
-  if (!read.success) return read.error.issues[0]!.message;
-  const { name, userName, pin, instrument } = read.data;
+  const read = readForm(studentForm, form);
+  if (!read.ok) return read;
+  const { name, userName, pin, instrument } = read.value;
   const students = await queries.listStudents(owned.id);
   if (students.some((student) => student.userName === userName))
-    return `“${userName}” is taken in this class: choose another user name.`;
+    return refused(`“${userName}” is taken in this class: choose another user name.`, 'userName');
   await createStudent({ name, classId: owned.id, userName, pin, ...(instrument && { instrument }) });
-  return undefined;
+  return DONE;
 }
 
-const instrumentForm = z.object({ studentId: z.string().min(1).max(60), instrument: z.enum(INSTRUMENT_IDS) });
+const instrumentForm = z.object({
+  studentId: z.string().min(1).max(60),
+  instrument: z.enum(INSTRUMENT_IDS, 'Choose an instrument of the list.'),
+});
 
 /** What a student of the class plays, and so which part is read. @returns what is wrong, if anything. @throws NotFound */
 export async function changeInstrument(
   viewer: Viewer,
   classId: string,
   form: unknown,
-): Promise<string | undefined> {
+): Promise<Result<undefined>> {
   const owned = await requireOwnClass(viewer, classId);
-  const read = instrumentForm.safeParse(form);
-  if (!read.success) return 'Choose an instrument of the list.';
-  await queries.setInstrument(owned.id, read.data.studentId, read.data.instrument);
-  return undefined;
+  const read = readForm(instrumentForm, form);
+  if (!read.ok) return read;
+  await queries.setInstrument(owned.id, read.value.studentId, read.value.instrument);
+  return DONE;
 }
 
 /** How the class says note values. @returns what is wrong, if anything. @throws NotFound */
@@ -142,12 +145,12 @@ export async function changeVocabulary(
   viewer: Viewer,
   classId: string,
   vocabulary: unknown,
-): Promise<string | undefined> {
+): Promise<Result<undefined>> {
   const owned = await requireOwnClass(viewer, classId);
-  const read = z.enum(VOCABULARIES).safeParse(vocabulary);
-  if (!read.success) return 'Choose one of the two ways to name note values.';
-  await queries.setVocabulary(owned.id, read.data);
-  return undefined;
+  const read = readForm(z.enum(VOCABULARIES, 'Choose one of the two ways to name note values.'), vocabulary);
+  if (!read.ok) return read;
+  await queries.setVocabulary(owned.id, read.value);
+  return DONE;
 }
 
 /** How the class counts. @returns what is wrong, if anything. @throws NotFound */
@@ -155,12 +158,12 @@ export async function changeCounting(
   viewer: Viewer,
   classId: string,
   style: unknown,
-): Promise<string | undefined> {
+): Promise<Result<undefined>> {
   const owned = await requireOwnClass(viewer, classId);
-  const read = STORED_STYLE.safeParse(style);
-  if (!read.success) return read.error.issues[0]!.message;
-  await queries.setCounting(owned.id, read.data);
-  return undefined;
+  const read = readForm(STORED_STYLE, style);
+  if (!read.ok) return read;
+  await queries.setCounting(owned.id, read.value);
+  return DONE;
 }
 
 /** How a class counts in. @returns what is wrong, if anything. @throws NotFound */
@@ -168,12 +171,12 @@ export async function changeCountIn(
   viewer: Viewer,
   classId: string,
   style: unknown,
-): Promise<string | undefined> {
+): Promise<Result<undefined>> {
   const owned = await requireOwnClass(viewer, classId);
-  const read = STORED_COUNT_IN.safeParse(style);
-  if (!read.success) return 'Choose how the class counts in.';
-  await queries.setCountIn(owned.id, read.data);
-  return undefined;
+  const read = readForm(STORED_COUNT_IN, style);
+  if (!read.ok) return refused('Choose how the class counts in.');
+  await queries.setCountIn(owned.id, read.value);
+  return DONE;
 }
 
 /**
@@ -184,13 +187,13 @@ export async function changeStrictness(
   viewer: Viewer,
   classId: string,
   strictness: unknown,
-): Promise<string | undefined> {
+): Promise<Result<undefined>> {
   const owned = await requireOwnClass(viewer, classId);
-  const read = z.enum(STRICTNESSES).safeParse(strictness);
-  if (!read.success) return 'Choose how strictly the class is judged.';
-  await queries.setStrictness(owned.id, read.data);
+  const read = readForm(z.enum(STRICTNESSES, 'Choose how strictly the class is judged.'), strictness);
+  if (!read.ok) return read;
+  await queries.setStrictness(owned.id, read.value);
   await requestRejudging(owned.id);
-  return undefined;
+  return DONE;
 }
 
 /** How a class talks about rhythm. */
@@ -242,12 +245,12 @@ export async function changeDailyMinutes(
   viewer: Viewer,
   classId: string,
   value: unknown,
-): Promise<string | undefined> {
+): Promise<Result<undefined>> {
   const owned = await requireOwnClass(viewer, classId);
-  const read = minutes.safeParse(value);
-  if (!read.success) return read.error.issues[0]!.message;
-  await queries.setDailyMinutes(owned.id, read.data);
-  return undefined;
+  const read = readForm(minutes, value);
+  if (!read.ok) return read;
+  await queries.setDailyMinutes(owned.id, read.value);
+  return DONE;
 }
 
 const holiday = z
@@ -256,28 +259,31 @@ const holiday = z
 const LONGEST_GOAL_DAYS = 800;
 const paceForm = z
   .object({
-    pieces: z.coerce.number({ error: 'Type the pieces as a number.' }).int().min(1).max(500),
+    pieces: z.coerce
+      .number({ error: 'Type the pieces as a number.' })
+      .int()
+      .min(1, 'At least one piece.')
+      .max(500, 'At most 500 pieces.'),
     from: z.iso.date('Choose the first day.'),
     by: z.iso.date('Choose the last day.'),
     daysPerWeek: z.coerce.number().int().min(1).max(7),
     holidays: z.array(holiday).max(30),
   })
-  .refine(({ from, by }) => from < by, 'The last day must come after the first.')
-  .refine(({ from, by }) => daysFrom(from, by) < LONGEST_GOAL_DAYS, 'A goal reaches over two years at most.');
+  .refine(({ from, by }) => from < by, { error: 'The last day must come after the first.', path: ['by'] })
+  .refine(({ from, by }) => daysFrom(from, by) < LONGEST_GOAL_DAYS, {
+    error: 'A goal reaches over two years at most.',
+    path: ['by'],
+  });
 
 /** So many pieces by a date; undefined takes the goal away. @returns what is wrong, if anything. @throws NotFound */
-export async function changePace(
-  viewer: Viewer,
-  classId: string,
-  goal: unknown,
-): Promise<string | undefined> {
+export async function changePace(viewer: Viewer, classId: string, goal: unknown): Promise<Result<undefined>> {
   const owned = await requireOwnClass(viewer, classId);
   if (goal === undefined) {
     await queries.setPace(owned.id, undefined);
-    return undefined;
+    return DONE;
   }
-  const read = paceForm.safeParse(goal);
-  if (!read.success) return read.error.issues[0]!.message;
-  await queries.setPace(owned.id, read.data);
-  return undefined;
+  const read = readForm(paceForm, goal);
+  if (!read.ok) return read;
+  await queries.setPace(owned.id, read.value);
+  return DONE;
 }

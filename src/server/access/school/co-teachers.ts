@@ -1,8 +1,10 @@
 import 'server-only';
 import { z } from 'zod';
+import { DONE, type Result } from '@/core/base';
 import { countAttempt } from '@/server/db/queries/accounts';
 import * as queries from '@/server/db/queries/teaching';
 import { NotFound, type Viewer } from '../account/viewer';
+import { readForm, refused } from '../read-form';
 import { requireHeadOfClass, requireOwnClass } from './classes';
 
 /** A class has a few teachers; more are a slip. */
@@ -16,7 +18,14 @@ export async function getCoTeachers(viewer: Viewer, classId: string) {
   return { mayChange: teacher_id === viewer.userId, teachers: await queries.listCoTeachers(id) };
 }
 
-const emailForm = z.email('Type the address that your colleague signs in with.').max(200);
+const emailForm = z.object({
+  email: z.preprocess(
+    (typed) => (typeof typed === 'string' ? typed.trim() : typed),
+    z
+      .email('Type the address that your colleague signs in with.')
+      .max(200, 'An address has at most 200 letters.'),
+  ),
+});
 
 /**
  * From then on a colleague sees the class, hears its takes and answers them. Putting the class away, removing anybody for good,
@@ -27,19 +36,23 @@ export async function addCoTeacher(
   viewer: Viewer,
   classId: string,
   email: unknown,
-): Promise<string | undefined> {
+): Promise<Result<undefined>> {
   const { id } = await requireHeadOfClass(viewer, classId);
-  const read = emailForm.safeParse(typeof email === 'string' ? email.trim() : email);
-  if (!read.success) return read.error.issues[0]!.message;
+  const read = readForm(emailForm, { email });
+  if (!read.ok) return read;
   if ((await countAttempt(`co-teacher:${viewer.userId}`, 3600)) > MOST_TRIES_PER_HOUR)
-    return 'That were many addresses within an hour. Try again later.';
-  const found = await queries.maybeTeacherByEmail(read.data);
-  if (!found) return `No teacher signs in here as ${read.data}. Ask your colleague to sign up first.`;
-  if (found.id === viewer.userId) return 'This is your own class already.';
+    return refused('That were many addresses within an hour. Try again later.');
+  const found = await queries.maybeTeacherByEmail(read.value.email);
+  if (!found)
+    return refused(
+      `No teacher signs in here as ${read.value.email}. Ask your colleague to sign up first.`,
+      'email',
+    );
+  if (found.id === viewer.userId) return refused('This is your own class already.', 'email');
   if ((await queries.listCoTeachers(id)).length >= MOST_CO_TEACHERS)
-    return `At most ${MOST_CO_TEACHERS} colleagues help in a class.`;
+    return refused(`At most ${MOST_CO_TEACHERS} colleagues help in a class.`);
   await queries.insertCoTeacher(id, found.id);
-  return undefined;
+  return DONE;
 }
 
 /** Whose class it is may end it for anybody, a colleague for oneself. @throws NotFound */

@@ -1,6 +1,7 @@
 import 'server-only';
 import { randomInt } from 'node:crypto';
 import { z } from 'zod';
+import { DONE, type Result, success } from '@/core/base';
 import { INSTRUMENT_IDS } from '@/core/instruments';
 import { MOST_ROSTER_ROWS, type RosterRow, readRoster } from '@/core/school';
 import { hashSecret, studentAccount, studentAddress } from '@/server/auth/accounts';
@@ -8,6 +9,7 @@ import * as removal from '@/server/db/queries/removal';
 import * as queries from '@/server/db/queries/roster';
 import { CONSENTS } from '@/server/db/schema';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
+import { readForm, refused } from '../read-form';
 import { requireHeadOfClass, requireOwnClass } from './classes';
 
 /** Everybody who is or was in a class of the viewer's. @throws NotFound */
@@ -54,16 +56,16 @@ export async function previewList(
   viewer: Viewer,
   classId: string,
   text: unknown,
-): Promise<{ readonly rows: readonly RosterRow[] } | { readonly problem: string }> {
+): Promise<Result<readonly RosterRow[]>> {
   const owned = await requireOwnClass(viewer, classId);
-  const read = listForm.safeParse(text);
-  if (!read.success) return { problem: read.error.issues[0]!.message };
-  const rows = readRoster(read.data, new Set(await queries.listUserNames(owned.id)));
+  const read = readForm(listForm, text);
+  if (!read.ok) return read;
+  const rows = readRoster(read.value, new Set(await queries.listUserNames(owned.id)));
   if (rows.length > MOST_ROSTER_ROWS)
-    return { problem: `At most ${MOST_ROSTER_ROWS} students come in at once: cut the list in two.` };
+    return refused(`At most ${MOST_ROSTER_ROWS} students come in at once: cut the list in two.`);
   return rows.length > 0
-    ? { rows }
-    : { problem: 'There are no names in it. The first line may say: Name, User name, Instrument.' };
+    ? success(rows)
+    : refused('There are no names in it. The first line may say: Name, User name, Instrument.');
 }
 
 /** What somebody signs in with; the PIN is shown once and stored only as a hash. */
@@ -89,20 +91,20 @@ export async function takeInList(
   viewer: Viewer,
   classId: string,
   rows: unknown,
-): Promise<{ readonly cards: readonly SignInCard[] } | { readonly problem: string }> {
+): Promise<Result<readonly SignInCard[]>> {
   const owned = await requireOwnClass(viewer, classId);
-  const read = rowsForm.safeParse(rows);
-  if (!read.success) return { problem: 'The list is not as it was shown. Choose the file again.' };
+  const read = readForm(rowsForm, rows);
+  if (!read.ok) return refused('The list is not as it was shown. Choose the file again.');
   const taken = new Set(await queries.listUserNames(owned.id));
-  const clash = read.data.find(({ userName }, index) => {
+  const clash = read.value.find(({ userName }, index) => {
     const isTaken = taken.has(userName);
-    return isTaken || read.data.findIndex((other) => other.userName === userName) < index;
+    return isTaken || read.value.findIndex((other) => other.userName === userName) < index;
   });
-  if (clash) return { problem: `“${clash.userName}” is taken by now. Choose the file again.` };
-  const cards = read.data.map(({ name, userName }) => ({ name, userName, pin: newPin() }));
+  if (clash) return refused(`“${clash.userName}” is taken by now. Choose the file again.`);
+  const cards = read.value.map(({ name, userName }) => ({ name, userName, pin: newPin() }));
   await queries.insertStudents(
     await Promise.all(
-      read.data.map(({ name, userName, instrument }, index) =>
+      read.value.map(({ name, userName, instrument }, index) =>
         studentAccount({
           name,
           userName,
@@ -113,7 +115,7 @@ export async function takeInList(
       ),
     ),
   );
-  return { cards };
+  return success(cards);
 }
 
 /** Six digits that are no year and no row of one digit. */
@@ -149,19 +151,22 @@ export async function moveStudent(
   viewer: Viewer,
   studentId: string,
   toClassId: string,
-): Promise<string | undefined> {
+): Promise<Result<undefined>> {
   const student = await requireOwnStudent(viewer, studentId);
   const target = await requireOwnClass(viewer, toClassId);
-  if (target.id === student.classId) return undefined;
+  if (target.id === student.classId) return DONE;
   if ((await queries.listUserNames(target.id)).includes(student.userName))
-    return `“${student.userName}” is taken in ${target.name}: give one of the two another user name first.`;
+    return refused(
+      `“${student.userName}” is taken in ${target.name}: give one of the two another user name first.`,
+      'classId',
+    );
   await queries.moveStudent(
     student.studentId,
     target.id,
     student.userName,
     studentAddress(target.id, student.userName),
   );
-  return undefined;
+  return DONE;
 }
 
 /** @throws NotFound */
@@ -175,12 +180,12 @@ export async function noteConsent(
   viewer: Viewer,
   studentId: string,
   consent: unknown,
-): Promise<string | undefined> {
+): Promise<Result<undefined>> {
   const student = await requireOwnStudent(viewer, studentId);
-  const read = z.enum(CONSENTS).safeParse(consent);
-  if (!read.success) return 'Choose one of the three.';
-  await queries.setConsent(student.studentId, read.data);
-  return undefined;
+  const read = readForm(z.enum(CONSENTS, 'Choose one of the three.'), consent);
+  if (!read.ok) return read;
+  await queries.setConsent(student.studentId, read.value);
+  return DONE;
 }
 
 /** @throws NotFound */
@@ -203,37 +208,39 @@ export async function removeStudent(
   viewer: Viewer,
   studentId: string,
   typedName: unknown,
-): Promise<string | undefined> {
+): Promise<Result<undefined>> {
   const student = await requireOwnStudent(viewer, studentId);
   if (student.headId !== viewer.userId) throw new NotFound();
   if (typeof typedName !== 'string' || typedName.trim() !== student.name)
-    return `Type “${student.name}” to remove everything of ${student.name}.`;
+    return refused(`Type “${student.name}” to remove everything of ${student.name}.`, 'name');
   await removal.removeStudent({ ...student, teacherId: viewer.userId });
-  return undefined;
+  return DONE;
 }
 
-const keepForm = z.union([
-  z.literal(''),
-  z.coerce
-    .number({ error: 'Type the days as a number.' })
-    .int()
-    .min(14, 'At least 14 days.')
-    .max(3650, 'At most 3650 days.'),
-]);
+const keepForm = z.object({
+  days: z.union([
+    z.literal(''),
+    z.coerce
+      .number({ error: 'Type the days as a number.' })
+      .int()
+      .min(14, 'At least 14 days.')
+      .max(3650, 'At most 3650 days.'),
+  ]),
+});
 
 /** How long recordings are kept; nothing for as long as the class is there. @returns what is wrong, if anything. @throws NotFound */
 export async function changeKeeping(
   viewer: Viewer,
   classId: string,
   days: unknown,
-): Promise<string | undefined> {
+): Promise<Result<undefined>> {
   const owned = await requireHeadOfClass(viewer, classId);
-  const read = keepForm.safeParse(days);
-  if (!read.success) return read.error.issues[0]!.message;
-  const kept = read.data === '' ? null : read.data;
+  const read = readForm(keepForm, { days });
+  if (!read.ok) return read;
+  const kept = read.value.days === '' ? null : read.value.days;
   // The same again must not put off what was warned of.
   if (kept !== owned.keep_days) await removal.setKeepDays(owned.id, kept);
-  return undefined;
+  return DONE;
 }
 
 /** Recordings that go soon, class by class. */

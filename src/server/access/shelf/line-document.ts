@@ -1,11 +1,13 @@
 import 'server-only';
 import { z } from 'zod';
 import type { LineDocument } from '@/core/arranging';
+import { type Result, success } from '@/core/base';
 import { MOST_MEASURES, MOST_PARTS } from '@/core/formats';
 import { INSTRUMENT_IDS, LEVELS } from '@/core/instruments';
 import { ARTICULATIONS } from '@/core/notation';
 import { STEPS } from '@/core/pitch';
 import { NOTE_BASES } from '@/core/time';
+import { refused } from '../read-form';
 
 /** What comes from a writing desk: checked in every field, and no larger than a line can be. */
 const id = z.string().regex(/^[A-Za-z_][\w.-]{0,63}$/);
@@ -123,9 +125,7 @@ const documentShape = z.object({
 });
 
 /** @returns the document, or one sentence on what is wrong with it. */
-export function readDocument(
-  json: unknown,
-): { readonly document: LineDocument } | { readonly problem: string } {
+export function readDocument(json: unknown): Result<LineDocument> {
   const read = documentShape.safeParse(json);
   if (read.success) {
     // A field left out of JSON is the undefined of the notation.
@@ -135,16 +135,16 @@ export function readDocument(
         [...m.events, ...m.otherVoices.flatMap((voice) => voice.events)].map((event) => event.id),
       ),
     );
-    if (new Set(ids).size === ids.length) return { document: document as LineDocument };
-    return {
-      problem: 'Two notes of the line have the same name; reload the page and write the last change again.',
-    };
+    if (new Set(ids).size === ids.length) return success(document as LineDocument);
+    return refused(
+      'Two notes of the line have the same name; reload the page and write the last change again.',
+    );
   }
   const [issue] = read.error.issues;
   const isOwnSentence = issue!.message.endsWith('.');
-  return {
-    problem: isOwnSentence
+  return refused(
+    isOwnSentence
       ? issue!.message
       : `The line could not be stored (${issue!.path.join(' ')}); reload the page and write the last change again.`,
-  };
+  );
 }

@@ -1,11 +1,13 @@
 import 'server-only';
 import { z } from 'zod';
+import { DONE, type Result, success } from '@/core/base';
 import { INSTRUMENT_IDS } from '@/core/instruments';
 import { CONTENT_IDS } from '@/core/study';
 import * as books from '@/server/db/queries/books';
 import * as lines from '@/server/db/queries/lines';
 import { listParts, maybeMusic } from '@/server/db/queries/music';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
+import { readForm, refused } from '../read-form';
 import { usualWays } from '../school/classes';
 import { engravingsOf } from './engravings';
 
@@ -98,10 +100,19 @@ export async function getLine(viewer: Viewer, lineId: string, place = 0) {
   };
 }
 
+const A_NUMBER = 'The number of a line is 1 to 9999.';
+const A_PAGE = 'A page is a number from 1 to 999.';
+const A_LEVEL = 'A level is a number from 1 to 9.';
 const facts = z.object({
-  number: z.coerce.number({ error: 'The line number is a number.' }).int().min(1).max(9999),
-  page: z.preprocess(emptyIsNull, z.coerce.number().int().min(1).max(999).nullable()),
-  level: z.preprocess(emptyIsNull, z.coerce.number().int().min(1).max(9).nullable()),
+  number: z.coerce.number({ error: A_NUMBER }).int(A_NUMBER).min(1, A_NUMBER).max(9999, A_NUMBER),
+  page: z.preprocess(
+    emptyIsNull,
+    z.coerce.number({ error: A_PAGE }).int(A_PAGE).min(1, A_PAGE).max(999, A_PAGE).nullable(),
+  ),
+  level: z.preprocess(
+    emptyIsNull,
+    z.coerce.number({ error: A_LEVEL }).int(A_LEVEL).min(1, A_LEVEL).max(9, A_LEVEL).nullable(),
+  ),
   token: z.preprocess(emptyIsNull, z.string().trim().max(30, 'A token has at most 30 letters.').nullable()),
 });
 
@@ -110,54 +121,46 @@ function emptyIsNull(value: unknown): unknown {
 }
 
 /** Number, page, level and token of a line. @returns what is wrong, if anything. @throws NotFound */
-export async function changeFacts(
-  viewer: Viewer,
-  lineId: string,
-  form: unknown,
-): Promise<string | undefined> {
+export async function changeFacts(viewer: Viewer, lineId: string, form: unknown): Promise<Result<undefined>> {
   await requireOwnLine(viewer, lineId);
-  const read = facts.safeParse(form);
-  if (!read.success) return read.error.issues[0]!.message;
-  await lines.updateFacts(lineId, read.data);
-  return undefined;
+  const read = readForm(facts, form);
+  if (!read.ok) return read;
+  await lines.updateFacts(lineId, read.value);
+  return DONE;
 }
 
-const title = z
-  .string()
-  .trim()
-  .min(1, 'Give the book a title.')
-  .max(80, 'A book title has at most 80 letters.');
+const bookForm = z.object({
+  title: z.string().trim().min(1, 'Give the book a title.').max(80, 'A book title has at most 80 letters.'),
+});
 
 /** @returns the new book's id, or what is wrong with its title. */
-export async function addBook(viewer: Viewer, name: unknown): Promise<{ id: string } | { problem: string }> {
+export async function addBook(viewer: Viewer, name: unknown): Promise<Result<{ id: string }>> {
   assertTeacher(viewer);
-  const read = title.safeParse(name);
-  return read.success
-    ? books.insertBook(viewer.userId, read.data)
-    : { problem: read.error.issues[0]!.message };
+  const read = readForm(bookForm, { title: name });
+  return read.ok ? success(await books.insertBook(viewer.userId, read.value.title)) : read;
 }
 
 /** @returns what is wrong with the title, if anything. @throws NotFound */
-export async function renameBook(viewer: Viewer, bookId: string, name: unknown): Promise<string | undefined> {
+export async function renameBook(viewer: Viewer, bookId: string, name: unknown): Promise<Result<undefined>> {
   const book = await requireOwnBook(viewer, bookId);
-  const read = title.safeParse(name);
-  if (!read.success) return read.error.issues[0]!.message;
-  await books.renameBook(book.id, read.data);
-  return undefined;
+  const read = readForm(bookForm, { title: name });
+  if (!read.ok) return read;
+  await books.renameBook(book.id, read.value.title);
+  return DONE;
 }
 
 const pageForm = z.object({
-  page: z.coerce.number().int().min(1, 'A page is a number from 1 on.').max(999),
+  page: z.coerce.number({ error: A_PAGE }).int(A_PAGE).min(1, A_PAGE).max(999, A_PAGE),
   whatsNew: z.string().trim().max(200, 'What is new fits into 200 letters.'),
 });
 
 /** What is new on a page. @returns what is wrong, if anything. @throws NotFound */
-export async function changePage(viewer: Viewer, bookId: string, form: unknown): Promise<string | undefined> {
+export async function changePage(viewer: Viewer, bookId: string, form: unknown): Promise<Result<undefined>> {
   const book = await requireOwnBook(viewer, bookId);
-  const read = pageForm.safeParse(form);
-  if (!read.success) return read.error.issues[0]!.message;
-  await books.storePage(book.id, read.data.page, read.data.whatsNew);
-  return undefined;
+  const read = readForm(pageForm, form);
+  if (!read.ok) return read;
+  await books.storePage(book.id, read.value.page, read.value.whatsNew);
+  return DONE;
 }
 
 const side = z.enum(['before', 'after']);
@@ -176,11 +179,13 @@ export async function moveLine(
 }
 
 /** Takes a line off the shelf for good. @returns why not, if it is given out. @throws NotFound */
-export async function removeLine(viewer: Viewer, lineId: string): Promise<string | undefined> {
+export async function removeLine(viewer: Viewer, lineId: string): Promise<Result<undefined>> {
   await requireOwnLine(viewer, lineId);
   const given = await lines.countAssignments(lineId);
   if (given > 0)
-    return `This line is given out (${given} ${given === 1 ? 'time' : 'times'}) and stays on the shelf with its takes.`;
+    return refused(
+      `This line is given out (${given} ${given === 1 ? 'time' : 'times'}) and stays on the shelf with its takes.`,
+    );
   await lines.deleteLine(lineId);
-  return undefined;
+  return DONE;
 }

@@ -1,7 +1,7 @@
 import 'server-only';
 import { z } from 'zod';
 import { type LineDocument, obstacles, partsOf } from '@/core/arranging';
-import { describeIssue } from '@/core/base';
+import { DONE, failure, type Issue, type Result, success } from '@/core/base';
 import { MAXIMUM_FILE_BYTES, readScore, writeMidi, writeMusicXml } from '@/core/formats';
 import { INSTRUMENT_IDS, instrument } from '@/core/instruments';
 import { blankScore } from '@/core/writing';
@@ -10,6 +10,7 @@ import * as lines from '@/server/db/queries/lines';
 import { putOnStand as storeOnStand } from '@/server/db/queries/music';
 import { requestEngraving } from '@/server/jobs/queue';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
+import { readForm, refused } from '../read-form';
 import { usualWays } from '../school/classes';
 import { readDocument } from './line-document';
 import { requireOwnDocument, requireOwnLine } from './shelf';
@@ -32,16 +33,13 @@ const newLine = z.object({
 });
 
 /** An empty line to be written. @returns its id, or what is wrong with the form. @throws NotFound */
-export async function startLine(
-  viewer: Viewer,
-  form: unknown,
-): Promise<{ id: string } | { problem: string }> {
+export async function startLine(viewer: Viewer, form: unknown): Promise<Result<{ id: string }>> {
   assertTeacher(viewer);
-  const read = newLine.safeParse(form);
-  if (!read.success) return { problem: read.error.issues[0]!.message };
-  const score = blankScore(read.data.title, instrument(read.data.instrument));
+  const read = readForm(newLine, form);
+  if (!read.ok) return read;
+  const score = blankScore(read.value.title, instrument(read.value.instrument));
   const bookId = await bookFor(viewer, (form as { bookId?: unknown }).bookId);
-  return { id: await lines.insertLine(bookId, { score, derived: [] }) };
+  return success({ id: await lines.insertLine(bookId, { score, derived: [] }) });
 }
 
 /** A line as its teacher writes it, and how the teacher's classes say note values. @throws NotFound */
@@ -67,8 +65,8 @@ export async function saveLine(viewer: Viewer, lineId: string, form: unknown): P
   if (!asked.success)
     return { kind: 'refused', problem: 'The line came without saying which state it changes.' };
   const read = readDocument(asked.data.document);
-  if ('problem' in read) return { kind: 'refused', problem: read.problem };
-  const revision = await lines.storeDocument(lineId, asked.data.revision, read.document);
+  if (!read.ok) return { kind: 'refused', problem: read.issues[0]!.message };
+  const revision = await lines.storeDocument(lineId, asked.data.revision, read.value);
   return revision === undefined ? { kind: 'overtaken' } : { kind: 'saved', revision };
 }
 
@@ -77,61 +75,60 @@ export async function keepCopy(
   viewer: Viewer,
   lineId: string,
   json: unknown,
-): Promise<{ id: string } | { problem: string }> {
+): Promise<Result<{ id: string }>> {
   const line = await requireOwnLine(viewer, lineId);
   const read = readDocument(json);
-  if ('problem' in read) return read;
-  const { document } = read;
+  if (!read.ok) return read;
+  const document = read.value;
   const title = `${document.score.title} (copy)`.slice(0, 120);
-  return { id: await lines.insertLine(line.bookId, { ...document, score: { ...document.score, title } }) };
+  return success({
+    id: await lines.insertLine(line.bookId, { ...document, score: { ...document.score, title } }),
+  });
 }
-
-export type OnStand = { readonly ok: true } | { readonly ok: false; readonly problems: readonly string[] };
 
 /** Puts the stored document on the stand: from now on it can be given out. @throws NotFound */
-export async function putOnStand(viewer: Viewer, lineId: string): Promise<OnStand> {
+export async function putOnStand(viewer: Viewer, lineId: string): Promise<Result<undefined>> {
   const { document } = await requireOwnDocument(viewer, lineId);
-  const problems = obstacles(document).map(describeIssue);
-  if (problems.length > 0) return { ok: false, problems };
+  const inTheWay = obstacles(document);
+  if (inTheWay.length > 0) return failure(...inTheWay);
   const hashes = await storeOnStand(lineId, document);
   for (const hash of new Set(hashes)) await requestEngraving(hash);
-  return { ok: true };
+  return DONE;
 }
 
-export type Import =
-  | {
-      readonly ok: true;
-      readonly lineId: string;
-      readonly title: string;
-      /** What the file holds that Mevlo does not keep, with its measure. */
-      readonly leftOut: readonly string[];
-      /** Why it is a draft; empty when it went on the stand. */
-      readonly toMend: readonly string[];
-    }
-  | { readonly ok: false; readonly problems: readonly string[] };
+export interface ImportedLine {
+  readonly lineId: string;
+  readonly title: string;
+  /** Why it is a draft; empty when it went on the stand. */
+  readonly toMend: readonly Issue[];
+}
 
-/** Reads a file and puts it on the shelf; what does not add up comes in as a draft. @throws NotFound */
-export async function importLine(viewer: Viewer, file: unknown, bookId?: unknown): Promise<Import> {
+/**
+ * Reads a file and puts it on the shelf; what does not add up comes in as a draft.
+ * @returns the line, with what the file holds that Mevlo does not keep as warnings. @throws NotFound
+ */
+export async function importLine(
+  viewer: Viewer,
+  file: unknown,
+  bookId?: unknown,
+): Promise<Result<ImportedLine>> {
   assertTeacher(viewer);
   if (!(file instanceof File) || file.size === 0)
-    return { ok: false, problems: ['Choose a MusicXML, MIDI or ABC file first.'] };
+    return refused('Choose a MusicXML, MIDI or ABC file first.', 'file');
   if (file.size > MAXIMUM_FILE_BYTES)
-    return { ok: false, problems: ['The file is larger than 4 MB; one line of a method book was expected.'] };
+    return refused('The file is larger than 4 MB; one line of a method book was expected.', 'file');
   const read = readScore(new Uint8Array(await file.arrayBuffer()));
-  if (!read.ok) return { ok: false, problems: read.issues.map(describeIssue) };
+  if (!read.ok) return read;
   const document: LineDocument = { score: read.value, derived: [] };
   // The same limits as for what is written on the desk.
   const checked = readDocument(JSON.parse(JSON.stringify(document)));
-  if ('problem' in checked) return { ok: false, problems: [checked.problem] };
+  if (!checked.ok) return checked;
   const lineId = await lines.insertLine(await bookFor(viewer, bookId), document);
   const onStand = await putOnStand(viewer, lineId);
-  return {
-    ok: true,
-    lineId,
-    title: document.score.title,
-    leftOut: read.warnings.map(describeIssue),
-    toMend: onStand.ok ? [] : onStand.problems,
-  };
+  return success(
+    { lineId, title: document.score.title, toMend: onStand.ok ? [] : onStand.issues },
+    read.warnings,
+  );
 }
 
 const exportForm = z.enum(['musicxml', 'mid']);

@@ -1,5 +1,4 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { dayAfter, dayOf } from '@/core/calendar';
@@ -13,6 +12,7 @@ import {
 } from '@/core/school';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { getBoard } from '@/server/access/school/board';
+import { Link } from '@/ui/link';
 import { Sheet } from '@/ui/page-frame';
 import { PrintButton } from '@/ui/print-button';
 import { BoardTable } from './board-table';

@@ -1,6 +1,6 @@
-import Link from 'next/link';
 import { dayAfter, mondayOf } from '@/core/calendar';
 import type { PaceGoal } from '@/core/practice';
+import { Link } from '@/ui/link';
 
 interface DueCalendarProps {
   readonly today: string;

@@ -1,9 +1,9 @@
 'use client';
-import { useActionState, useState } from 'react';
+import { useState } from 'react';
 import type { PaceGoal } from '@/core/practice';
 import { Button } from '@/ui/button';
 import { Choice, Field } from '@/ui/field';
-import { Notice } from '@/ui/notice';
+import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
 import { setGoal } from '../../actions';
 
 interface PaceFormProps {
@@ -14,10 +14,9 @@ interface PaceFormProps {
 
 /** So many pieces by a date, on so many days a week, without the holidays. */
 export function PaceForm({ classId, goal, today }: PaceFormProps) {
-  const [state, submit, isPending] = useActionState(setGoal.bind(null, classId), {});
   const [rows, setRows] = useState(Math.max(1, goal?.holidays.length ?? 0));
   return (
-    <form action={submit} className="space-y-4">
+    <ActionForm action={setGoal.bind(null, classId)} className="space-y-4">
       <Field
         label="Pieces"
         name="pieces"
@@ -51,11 +50,10 @@ export function PaceForm({ classId, goal, today }: PaceFormProps) {
           One more holiday
         </Button>
       </fieldset>
-      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-      {state.done && <Notice kind="news">{state.done}</Notice>}
-      <Button type="submit" weight="main" disabled={isPending} className="w-full">
+      <FormOutcome />
+      <SubmitButton weight="main" className="w-full">
         Set the goal
-      </Button>
-    </form>
+      </SubmitButton>
+    </ActionForm>
   );
 }

@@ -1,8 +1,8 @@
 'use server';
 import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
+import { answered } from '@/app/_components/answered';
 import { orNotFound } from '@/app/_components/not-found-guard';
-import type { FormState } from '@/app/classes/actions';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { addCoTeacher, endCoTeaching } from '@/server/access/school/co-teachers';
 import {
@@ -16,6 +16,7 @@ import {
   setLeft,
   takeInList,
 } from '@/server/access/school/roster';
+import type { FormState } from '@/ui/form';
 
 const page = (classId: string) => `/classes/${classId}/roster`;
 
@@ -25,7 +26,7 @@ export async function lookAtList(classId: string, text: string) {
 
 export async function takeIn(classId: string, rows: unknown) {
   const made = await orNotFound(takeInList(await requireTeacher(), classId, rows));
-  if ('cards' in made) revalidatePath(page(classId));
+  if (made.ok) revalidatePath(page(classId));
   return made;
 }
 
@@ -39,12 +40,8 @@ export async function move(
   _: FormState,
   form: FormData,
 ): Promise<FormState> {
-  const problem = await orNotFound(
-    moveStudent(await requireTeacher(), studentId, `${form.get('classId') ?? ''}`),
-  );
-  if (problem) return { problem };
-  revalidatePath(page(classId));
-  return { done: 'Moved.' };
+  const work = moveStudent(await requireTeacher(), studentId, `${form.get('classId') ?? ''}`);
+  return answered(work, { fresh: page(classId), done: 'Moved.' });
 }
 
 export async function leave(classId: string, studentId: string, hasLeft: boolean): Promise<void> {
@@ -52,11 +49,8 @@ export async function leave(classId: string, studentId: string, hasLeft: boolean
   revalidatePath(page(classId));
 }
 
-/** @returns what is wrong, if anything. */
-export async function consent(classId: string, studentId: string, word: string): Promise<string | undefined> {
-  const problem = await orNotFound(noteConsent(await requireTeacher(), studentId, word));
-  if (!problem) revalidatePath(page(classId));
-  return problem;
+export async function consent(classId: string, studentId: string, word: string): Promise<FormState> {
+  return answered(noteConsent(await requireTeacher(), studentId, word), { fresh: page(classId) });
 }
 
 export async function remove(
@@ -65,24 +59,18 @@ export async function remove(
   _: FormState,
   form: FormData,
 ): Promise<FormState> {
-  const problem = await orNotFound(removeStudent(await requireTeacher(), studentId, form.get('name')));
-  if (problem) return { problem };
-  revalidatePath(page(classId));
-  return { done: 'Everything is removed.' };
+  const work = removeStudent(await requireTeacher(), studentId, form.get('name'));
+  return answered(work, { fresh: page(classId), done: 'Everything is removed.' });
 }
 
 export async function keep(classId: string, _: FormState, form: FormData): Promise<FormState> {
-  const problem = await orNotFound(changeKeeping(await requireTeacher(), classId, form.get('days')));
-  if (problem) return { problem };
-  revalidatePath(page(classId));
-  return { done: 'That is how long recordings are kept.' };
+  const work = changeKeeping(await requireTeacher(), classId, form.get('days'));
+  return answered(work, { fresh: page(classId), done: 'That is how long recordings are kept.' });
 }
 
 export async function addColleague(classId: string, _: FormState, form: FormData): Promise<FormState> {
-  const problem = await orNotFound(addCoTeacher(await requireTeacher(), classId, form.get('email')));
-  if (problem) return { problem };
-  revalidatePath(page(classId));
-  return { done: 'Your colleague teaches this class with you now.' };
+  const work = addCoTeacher(await requireTeacher(), classId, form.get('email'));
+  return answered(work, { fresh: page(classId), done: 'Your colleague teaches this class with you now.' });
 }
 
 /** Whoever ends it for oneself has no business on the page any more. */

@@ -1,8 +1,8 @@
 'use client';
-import { useActionState, useTransition } from 'react';
+import { useTransition } from 'react';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
-import { Notice } from '@/ui/notice';
+import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
 import { addColleague, endColleague } from './actions';
 
 interface CoTeachersPanelProps {
@@ -15,7 +15,6 @@ interface CoTeachersPanelProps {
 
 /** Colleagues who hear and answer this class as well. */
 export function CoTeachersPanel({ classId, teachers, mayChange, viewerId }: CoTeachersPanelProps) {
-  const [state, submit, isPending] = useActionState(addColleague.bind(null, classId), {});
   const [isEnding, start] = useTransition();
   return (
     <div className="space-y-3">
@@ -40,7 +39,7 @@ export function CoTeachersPanel({ classId, teachers, mayChange, viewerId }: CoTe
         </ul>
       )}
       {mayChange ? (
-        <form action={submit} className="space-y-2">
+        <ActionForm action={addColleague.bind(null, classId)} className="space-y-2">
           <Field
             label="A colleague’s e-mail"
             name="email"
@@ -49,12 +48,9 @@ export function CoTeachersPanel({ classId, teachers, mayChange, viewerId }: CoTe
             autoComplete="off"
             hint="Hears the takes, answers and sees everything of this class. Removing for good and putting away stay with you."
           />
-          {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-          {state.done && <Notice kind="news">{state.done}</Notice>}
-          <Button type="submit" disabled={isPending}>
-            Teach together
-          </Button>
-        </form>
+          <FormOutcome />
+          <SubmitButton>Teach together</SubmitButton>
+        </ActionForm>
       ) : (
         <p>You help in this class.</p>
       )}

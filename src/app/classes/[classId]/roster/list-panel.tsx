@@ -1,10 +1,11 @@
 'use client';
 import { useState, useTransition } from 'react';
+import type { Issue } from '@/core/base';
 import { maybeInstrument } from '@/core/instruments';
 import type { RosterRow } from '@/core/school';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
-import { Notice } from '@/ui/notice';
+import { Issues } from '@/ui/form';
 import { lookAtList, takeIn } from './actions';
 import { type Card, Cards } from './cards';
 
@@ -21,15 +22,15 @@ export function ListPanel({ classId, className, code }: ListPanelProps) {
   const [text, setText] = useState('');
   const [rows, setRows] = useState<readonly RosterRow[]>();
   const [cards, setCards] = useState<readonly Card[]>();
-  const [problem, setProblem] = useState<string>();
+  const [issues, setIssues] = useState<readonly Issue[]>([]);
   const [isPending, start] = useTransition();
   const good = rows?.filter((row) => row.problem === undefined) ?? [];
 
   const look = (list: string) =>
     start(async () => {
       const read = await lookAtList(classId, list);
-      setProblem('problem' in read ? read.problem : undefined);
-      setRows('rows' in read ? read.rows : undefined);
+      setIssues(read.ok ? [] : read.issues);
+      setRows(read.ok ? read.value : undefined);
       setCards(undefined);
     });
   const take = () =>
@@ -38,8 +39,8 @@ export function ListPanel({ classId, className, code }: ListPanelProps) {
         classId,
         good.map(({ name, userName, instrument }) => ({ name, userName, ...(instrument && { instrument }) })),
       );
-      if ('problem' in made) return setProblem(made.problem);
-      setCards(made.cards);
+      if (!made.ok) return setIssues(made.issues);
+      setCards(made.value);
       setRows(undefined);
       setText('');
     });
@@ -53,7 +54,8 @@ export function ListPanel({ classId, className, code }: ListPanelProps) {
         onChange={async (event) => {
           const file = event.currentTarget.files?.[0];
           if (!file) return;
-          if (file.size > MOST_BYTES) return setProblem('The file is longer than a class can be.');
+          if (file.size > MOST_BYTES)
+            return setIssues([{ code: 'too-long', message: 'The file is longer than a class can be.' }]);
           look(await file.text());
         }}
       />
@@ -70,7 +72,7 @@ export function ListPanel({ classId, className, code }: ListPanelProps) {
       <Button onClick={() => look(text)} disabled={isPending || text.trim() === ''} className="w-full">
         Look at the list
       </Button>
-      {problem && <Notice kind="problem">{problem}</Notice>}
+      {issues.length > 0 && <Issues issues={issues} />}
       {rows && (
         <div>
           <h3 className="mt-2 font-bold">Is this right? Nothing is stored yet.</h3>

@@ -1,5 +1,4 @@
 import type { Metadata } from 'next';
-import Link from 'next/link';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { dayOf, sayDay } from '@/core/calendar';
@@ -8,6 +7,7 @@ import { requireTeacher } from '@/server/access/account/viewer';
 import { listClasses } from '@/server/access/school/classes';
 import { getCoTeachers } from '@/server/access/school/co-teachers';
 import { getRoster, listRemovals } from '@/server/access/school/roster';
+import { Link } from '@/ui/link';
 import { Sheet } from '@/ui/page-frame';
 import { CardsPanel } from './cards-panel';
 import { CoTeachersPanel } from './co-teachers-panel';

@@ -1,8 +1,8 @@
 'use client';
-import { useActionState, useState, useTransition } from 'react';
+import { useTransition } from 'react';
 import { Button } from '@/ui/button';
 import { Choice, Field, SmallChoice } from '@/ui/field';
-import { Notice } from '@/ui/notice';
+import { ActionForm, FormOutcome, SubmitButton, useStoredAtOnce } from '@/ui/form';
 import { archive, consent, keep, leave, move, remove } from './actions';
 
 interface Student {
@@ -21,7 +21,7 @@ export function ConsentChoice({
   /** In words; null when nothing was noted. */
   readonly notedOn: string | null;
 }) {
-  const [problem, setProblem] = useState<string>();
+  const { outcome, store } = useStoredAtOnce(consent);
   return (
     <span>
       <SmallChoice
@@ -31,14 +31,14 @@ export function ConsentChoice({
           </>
         }
         value={student.consent}
-        onChange={async (value) => setProblem(await consent(classId, student.id, value))}
+        onChange={(value) => void store(classId, student.id, value)}
       >
         <option value="not-asked">not asked</option>
         <option value="given">given</option>
         <option value="refused">refused</option>
       </SmallChoice>
       {notedOn && <span className="ml-2 text-base text-faint">noted {notedOn}</span>}
-      {problem && <Notice kind="problem">{problem}</Notice>}
+      {outcome}
     </span>
   );
 }
@@ -52,9 +52,8 @@ export function MoveForm({
   readonly student: Student;
   readonly classes: readonly { readonly id: string; readonly name: string }[];
 }) {
-  const [state, submit, isPending] = useActionState(move.bind(null, classId, student.id), {});
   return (
-    <form action={submit} className="space-y-2">
+    <ActionForm action={move.bind(null, classId, student.id)} className="space-y-2">
       <Choice label="Move to" name="classId" hint="Takes and answers go along.">
         {classes.map(({ id, name }) => (
           <option key={id} value={id}>
@@ -62,11 +61,9 @@ export function MoveForm({
           </option>
         ))}
       </Choice>
-      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-      <Button type="submit" disabled={isPending}>
-        Move {student.name}
-      </Button>
-    </form>
+      <FormOutcome />
+      <SubmitButton>Move {student.name}</SubmitButton>
+    </ActionForm>
   );
 }
 
@@ -89,9 +86,8 @@ export function LeaveForm({
 
 /** Asks for the name, so that nobody goes by a slip. */
 export function RemoveForm({ classId, student }: { readonly classId: string; readonly student: Student }) {
-  const [state, submit, isPending] = useActionState(remove.bind(null, classId, student.id), {});
   return (
-    <form action={submit} className="space-y-2">
+    <ActionForm action={remove.bind(null, classId, student.id)} className="space-y-2">
       <Field
         label="Remove for good"
         name="name"
@@ -99,18 +95,15 @@ export function RemoveForm({ classId, student }: { readonly classId: string; rea
         required
         hint={`Every recording, verdict and answer goes and cannot come back. Take it out first. Then type “${student.name}”.`}
       />
-      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-      <Button type="submit" disabled={isPending} className="border-warm">
-        Remove everything of {student.name}
-      </Button>
-    </form>
+      <FormOutcome />
+      <SubmitButton className="border-warm">Remove everything of {student.name}</SubmitButton>
+    </ActionForm>
   );
 }
 
 export function KeepForm({ classId, days }: { readonly classId: string; readonly days: number | undefined }) {
-  const [state, submit, isPending] = useActionState(keep.bind(null, classId), {});
   return (
-    <form action={submit} className="space-y-2">
+    <ActionForm action={keep.bind(null, classId)} className="space-y-2">
       <Field
         label="Keep recordings for so many days"
         name="days"
@@ -120,12 +113,9 @@ export function KeepForm({ classId, days }: { readonly classId: string; readonly
         defaultValue={days ?? ''}
         hint="Empty: until you remove them. Your desk warns two weeks before any goes; verdicts and answers stay."
       />
-      {state.problem && <Notice kind="problem">{state.problem}</Notice>}
-      {state.done && <Notice kind="news">{state.done}</Notice>}
-      <Button type="submit" disabled={isPending} className="w-full">
-        Keep them that long
-      </Button>
-    </form>
+      <FormOutcome />
+      <SubmitButton className="w-full">Keep them that long</SubmitButton>
+    </ActionForm>
   );
 }
 

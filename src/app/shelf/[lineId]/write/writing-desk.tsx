@@ -2,10 +2,12 @@
 import { useDeferredValue, useMemo, useState, useTransition } from 'react';
 import type { SaveState } from '@/browser/draft-keeper';
 import { derivedPart, type LineDocument } from '@/core/arranging';
+import type { Issue } from '@/core/base';
 import { lineOfPart } from '@/core/notation';
 import { type BeatUnitName, beatUnit, measureName, type Vocabulary } from '@/core/time';
 import { maybeMeasureInWork, openFaults, partOf } from '@/core/writing';
 import { Button, ButtonLink } from '@/ui/button';
+import { Issues, useStoredAtOnce } from '@/ui/form';
 import { MetronomeMark } from '@/ui/metronome-mark';
 import { EngravedLine } from '@/ui/music/engraved-line';
 import { Notice } from '@/ui/notice';
@@ -196,10 +198,10 @@ type Writing = ReturnType<typeof useWriting>;
 
 /** What another window, or an earlier visit of this one, has to do with the line. */
 function WindowNotices({ lineId, writing }: { readonly lineId: string; readonly writing: Writing }) {
-  const [problem, setProblem] = useState<string>();
+  const { outcome, store } = useStoredAtOnce(keepAsCopy);
   const keep = async (document: LineDocument) => {
     writing.forget();
-    setProblem(await keepAsCopy(lineId, document));
+    await store(lineId, document);
   };
   return (
     <div className="mb-3 space-y-3 empty:hidden">
@@ -242,7 +244,7 @@ function WindowNotices({ lineId, writing }: { readonly lineId: string; readonly 
         </Notice>
       )}
       {writing.saveState.kind === 'refused' && <Notice kind="problem">{writing.saveState.problem}</Notice>}
-      {problem && <Notice kind="problem">{problem}</Notice>}
+      {outcome}
     </div>
   );
 }
@@ -264,28 +266,21 @@ function Finish({
   readonly writing: Writing;
   readonly isOnStand: boolean;
 }) {
-  const [problems, setProblems] = useState<readonly string[]>([]);
+  const [inTheWay, setInTheWay] = useState<readonly Issue[]>([]);
   const [isPending, startTransition] = useTransition();
   const put = () =>
     startTransition(async () => {
       await writing.settled();
-      setProblems(await finish(lineId));
+      setInTheWay((await finish(lineId)).issues ?? []);
     });
   return (
     <>
       <p role="status" className="mb-3">
         {SAVE_WORDS[writing.saveState.kind]}
       </p>
-      {problems.length > 0 && (
+      {inTheWay.length > 0 && (
         <div className="mb-3">
-          <Notice kind="problem">
-            <p className="font-bold">Not yet:</p>
-            <ul className="list-disc pl-5">
-              {problems.map((problem) => (
-                <li key={problem}>{problem}</li>
-              ))}
-            </ul>
-          </Notice>
+          <Issues heading="Not yet:" issues={inTheWay} />
         </div>
       )}
       <Button weight="main" className="w-full" disabled={isPending} onClick={put}>

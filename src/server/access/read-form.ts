@@ -1,0 +1,31 @@
+import 'server-only';
+import type { z } from 'zod';
+import { failure, type Issue, type Result, success } from '@/core/base';
+
+/** What is said of a field that has no sentence of its own. */
+const NOT_LIKE_THIS = 'This is not filled in as it must be.';
+
+/**
+ * Reads what came with a form.
+ * @returns the values; or every problem, each with the field it belongs to and the first of a field only.
+ * @example readForm(z.object({ name: z.string().min(1, 'Type a name.') }), { name: '' }) // issues: [{ where: 'name', … }]
+ */
+export function readForm<Schema extends z.ZodType>(schema: Schema, form: unknown): Result<z.output<Schema>> {
+  const read = schema.safeParse(form);
+  if (read.success) return success(read.data);
+  const issues = read.error.issues.map(
+    ({ code, message, path }): Issue => ({
+      code,
+      // Sentences of ours end like one.
+      message: message.endsWith('.') ? message : NOT_LIKE_THIS,
+      ...(path.length > 0 && { where: path.join('.') }),
+    }),
+  );
+  return failure(
+    ...issues.filter(({ where }, index) => issues.findIndex((one) => one.where === where) === index),
+  );
+}
+
+/** A problem that only the rest of the data shows. @param where the field it belongs to. */
+export const refused = (message: string, where?: string): Result<never> =>
+  failure({ code: 'refused', message, ...(where !== undefined && { where }) });
