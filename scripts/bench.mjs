@@ -46,7 +46,9 @@ async function benchDemo(file) {
 async function benchDesk() {
   await inDatabase('term', async (databaseUrl) => {
     const env = { ...process.env, DATABASE_URL: databaseUrl, SESSION_SECRET: sessionSecret() };
-    await runTypeScript('src/server/db/migrate.ts', [], { env });
+    const { bundleServer } = await import('./lib/build.mjs');
+    await bundleServer();
+    await runToEnd(process.execPath, ['dist/migrate.mjs'], { env });
     await runTypeScript('tests/bench/term.ts', [], { env });
     await withApp(databaseUrl, { demo: false }, (appEnv) =>
       runTypeScript('tests/bench/desk.ts', [], { env: appEnv }),

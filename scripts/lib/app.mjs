@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
 import { ROOT } from './paths.mjs';
-import { runTypeScript, standBack, stopChild } from './process.mjs';
+import { runToEnd, standBack, stopChild } from './process.mjs';
 import { PlainError } from './say.mjs';
 import { sessionSecret } from './setup.mjs';
 
@@ -9,8 +9,15 @@ export const HOST = '127.0.0.1';
 const READY_PATIENCE_MS = 60_000;
 
 /** What Node runs. */
-const BUILT = { worker: ['dist/worker.mjs'], web: ['dist/web.mjs'] };
+const BUILT = {
+  migrate: ['dist/migrate.mjs'],
+  seed: ['dist/seed.mjs'],
+  worker: ['dist/worker.mjs'],
+  web: ['dist/web.mjs'],
+};
 const FROM_SOURCE = {
+  migrate: ['--import', 'tsx', 'src/server/db/migrate.ts'],
+  seed: ['--import', 'tsx', 'src/server/demo/seed.ts'],
   worker: ['--watch', '--conditions=react-server', '--import', 'tsx', 'src/server/jobs/worker.ts'],
   web: ['--import', 'tsx', 'src/server/web/web.ts'],
 };
@@ -64,11 +71,11 @@ export async function startApp({
     MEVLO_DEMO: demo ? '1' : '0',
     NEXT_TELEMETRY_DISABLED: '1',
   };
-  if (!seeded) await runTypeScript('src/server/db/migrate.ts', [], { env, quiet: true });
-  if (demo && !seeded) await runTypeScript('src/server/demo/seed.ts', [], { env });
+  const { migrate, seed, worker, web } = isDevelopment ? FROM_SOURCE : BUILT;
+  if (!seeded) await runToEnd(process.execPath, migrate, { env, quiet: true });
+  if (demo && !seeded) await runToEnd(process.execPath, seed, { env });
   // In groups of their own, so that Ctrl-C reaches the script alone and it can stop them in order.
   const options = { cwd: ROOT, env, detached: true };
-  const { worker, web } = isDevelopment ? FROM_SOURCE : BUILT;
   const children = [
     spawn(process.execPath, worker, { ...options, stdio: ['ignore', 'inherit', 'inherit'] }),
     spawn(process.execPath, web, {

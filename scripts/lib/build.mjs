@@ -52,8 +52,7 @@ async function buildWhatChanged() {
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === now) return;
   say('Building the application …');
   await bundleForBrowser(now.slice(0, 12));
-  await bundleWorker();
-  await bundleForNode('src/server/web/web.ts', 'dist/web.mjs');
+  await bundleServer();
   await runToEnd('npx', ['next', 'build'], {
     quiet: true,
     env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1' },
@@ -105,7 +104,21 @@ export async function bundleForBrowser(buildName) {
   });
 }
 
-export const bundleWorker = () => bundleForNode('src/server/jobs/worker.ts', 'dist/worker.mjs');
+const SERVER = {
+  worker: 'src/server/jobs/worker.ts',
+  web: 'src/server/web/web.ts',
+  migrate: 'src/server/db/migrate.ts',
+  seed: 'src/server/demo/seed.ts',
+};
+let bundling;
+
+/** The processes and the scripts of the server, each as `dist/NAME.mjs`: who starts them need not read TypeScript on the way. */
+export function bundleServer() {
+  bundling ??= Promise.all(
+    Object.entries(SERVER).map(([name, entry]) => bundleForNode(entry, `dist/${name}.mjs`)),
+  );
+  return bundling;
+}
 
 /** One file for a process of its own. */
 export async function bundleForNode(entryPoint, outfile) {

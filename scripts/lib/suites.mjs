@@ -1,10 +1,10 @@
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { freePort, startApp } from './app.mjs';
-import { bundleWorker, ensureBuild } from './build.mjs';
+import { bundleServer, ensureBuild } from './build.mjs';
 import { compileChecks } from './compile-checks.mjs';
 import { copyDatabase, freshDatabase, startPostgres } from './postgres.mjs';
-import { runTypeScript } from './process.mjs';
+import { runToEnd, runTypeScript } from './process.mjs';
 import { PlainError } from './say.mjs';
 import { sessionSecret } from './setup.mjs';
 import { RESULTS, readJson, runLogged } from './suite.mjs';
@@ -40,8 +40,9 @@ async function migrated(name, demo = false) {
     SESSION_SECRET: sessionSecret(),
     MEVLO_ADDRESS: 'http://127.0.0.1:3000',
   };
-  await runTypeScript('src/server/db/migrate.ts', [], { env, quiet: true });
-  if (demo) await runTypeScript('src/server/demo/seed.ts', [], { env, quiet: true });
+  await bundleServer();
+  await runToEnd(process.execPath, ['dist/migrate.mjs'], { env, quiet: true });
+  if (demo) await runToEnd(process.execPath, ['dist/seed.mjs'], { env, quiet: true });
   else await runTypeScript('tests/support/make-queue.ts', [], { env, quiet: true });
   return env;
 }
@@ -155,7 +156,7 @@ export const SUITES = {
   unit: { run: (patterns, log) => jest('unit', patterns, log) },
   database: {
     run: async (patterns, log) => {
-      const [{ url }, env] = await Promise.all([postgres(), migrated(TEMPLATE), bundleWorker()]);
+      const [{ url }, env] = await Promise.all([postgres(), migrated(TEMPLATE)]);
       return jest('database', patterns, log, { ...env, MEVLO_TEST_SERVER: url });
     },
   },

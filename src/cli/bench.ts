@@ -8,8 +8,9 @@ import { check, checkHeard } from '@/core/checking';
 import { follow } from '@/core/following';
 import { judge, USUAL_POLICY } from '@/core/judging';
 import { hear, Listener } from '@/core/listening';
+import { type Line, writtenNotes } from '@/core/notation';
 import { type Audio, durationSeconds, readWav, writeWav } from '@/core/signal';
-import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
+import { type Flaw, perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
 import { readLineFile, readWavFile } from './files';
 
 const LINE = 'demo/book/04-slow-ferry.musicxml';
@@ -52,6 +53,7 @@ function main(): void {
   reportMemory(wav);
   for (const times of LENGTHS) reportLength(sound, times);
   listenLive();
+  followLong(line);
 }
 
 function timing<Value>(work: () => Value): [value: Value, milliseconds: number] {
@@ -87,6 +89,51 @@ function reportLength({ samples, sampleRate }: Audio, times: number): void {
     `listening to ${seconds.toFixed(0).padStart(3)} s: ${milliseconds.toFixed(0).padStart(5)} ms, ` +
       `${(milliseconds / seconds).toFixed(1)} ms a second, ${((1000 * seconds) / milliseconds).toFixed(0)} × real time`,
   );
+}
+
+/** Of this many notes one is played right: what fits nowhere costs the follower most. */
+const ONE_RIGHT_OF = 5;
+const LONG_LINES = [16, 32, 64, 100];
+
+/** How the work of following grows with the length of a line that was played badly. */
+function followLong(line: Line): void {
+  for (const measures of LONG_LINES) {
+    const long = repeated(line, measures);
+    const flaws = writtenNotes(long).flatMap(({ id }, index): Flaw[] =>
+      index % ONE_RIGHT_OF === 0 ? [] : [{ kind: 'wrong', noteId: id, semitones: 2 }],
+    );
+    const performance = perform(long, { ...STEADY_STYLE, seed: 3, bpm: BPM }, flaws);
+    const heard = hear(render(performance, 'flute', { ...QUIET_ROOM, sampleRate: 16000, seed: 3 }));
+    const before = process.cpuUsage();
+    follow(long, heard, BPM);
+    const { user, system } = process.cpuUsage(before);
+    console.log(
+      `following ${`${measures}`.padStart(3)} measures, every fifth note right: ${Math.round((user + system) / 1000)} ms of CPU`,
+    );
+  }
+}
+
+/** The measures of a line one after the other until there are so many. */
+function repeated(line: Line, count: number): Line {
+  const { measures } = line.part;
+  return {
+    ...line,
+    part: {
+      ...line.part,
+      measures: Array.from({ length: count }, (_, index) => {
+        const measure = measures[index % measures.length]!;
+        const events = measure.events.map((event) => ({ ...event, id: `r${index}-${event.id}` }));
+        return {
+          ...measure,
+          number: index + 1,
+          events,
+          repeatStart: false,
+          repeatPlays: 1,
+          endingPasses: [],
+        };
+      }),
+    },
+  };
 }
 
 /** A recorder's block. */

@@ -1,10 +1,10 @@
-import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parse } from 'musicxml-io';
 import { timedMeasures } from '@/core/notation';
 import { spellingToMidi } from '@/core/pitch';
 import { add, toNumber } from '@/core/time';
+import { engraverTimes } from '../support/engraver-times';
 import { BOOK_FOLDER, readBook } from '../support/lines';
 
 const lines = readBook().map(({ file, line }) => [file, line] as const);
@@ -38,13 +38,7 @@ test.each(lines)('%s: an independent reader finds the same notes', (file, line) 
 });
 
 // verovio (npm, LGPL) reads the same files by itself; its time map unrolls repeats and endings.
-const played = JSON.parse(
-  execFileSync(
-    process.execPath,
-    ['--import', 'tsx', 'tests/support/engraver-times.ts', ...lines.map(([file]) => join(BOOK_FOLDER, file))],
-    { cwd: process.cwd(), encoding: 'utf8' },
-  ),
-) as readonly (readonly number[])[];
+const played = await engraverTimes(lines.map(([file]) => join(BOOK_FOLDER, file)));
 
 test.each(lines.map(([file, line], index) => [file, line, played[index]!] as const))(
   '%s: the engraver plays the same notes at the same times',

@@ -31,7 +31,8 @@ export function toCheckContract(verdict: Verdict): Readonly<Record<string, unkno
             end: round(note.played.endSeconds, 4),
           }
         : null,
-      pitch: note.pitch,
+      // The published form knows no more than that nothing is said of it.
+      pitch: note.pitch === 'not-asked' ? 'unclear' : note.pitch,
       onset: {
         verdict: note.onset,
         beats: round(note.deviationBeats, 3),

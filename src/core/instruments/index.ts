@@ -13,6 +13,7 @@ export { type BrassPlace, brassPlaces } from './charts/brass-charts';
 export type { Fingering, FingeringChart, Hole } from './charts/fingering';
 export { describeFingering, fingeringSign } from './charts/fingering-text';
 export { type Family, LEVELS, type Level } from './instrument';
+export { CLAP } from './kinds/drums';
 export { type MidiRange, maybeSoundingRange, maybeWrittenRange } from './range';
 export { BANK_NAMES, type BankName } from './sound-bank';
 export type { Timbre } from './timbre';

@@ -162,7 +162,8 @@ function withConfidence(
   { leastConfidence }: Policy,
 ): NoteVerdict {
   if (confidence >= leastConfidence) return { ...verdict, confidence };
-  return { ...verdict, confidence, pitch: 'unclear', onset: 'on', length: 'unclear' };
+  const pitch = verdict.writtenMidi === undefined ? 'not-asked' : 'unclear';
+  return { ...verdict, confidence, pitch, onset: 'on', length: 'unclear' };
 }
 
 function judgeNote(
@@ -217,7 +218,7 @@ function judgeNote(
 }
 
 function judgePitch(errorSemitones: number | undefined, { pitchSemitones }: Policy): PitchVerdict {
-  if (errorSemitones === undefined) return 'unclear';
+  if (errorSemitones === undefined) return 'not-asked';
   const off = Math.abs(errorSemitones);
   if (off <= pitchSemitones) return 'right';
   const octaves = Math.round(off / 12);

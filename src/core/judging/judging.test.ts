@@ -69,7 +69,12 @@ test('freedom under rit. and fermata costs no rhythm', () => {
 test('an unpitched line is judged for rhythm alone', () => {
   const claps = lineOf(['xq xq xh', 'xw']);
   const verdict = judge(claps, exactFollowing(claps, { m1n2: { late: 0.3 } }), 60, USUAL_POLICY);
-  expect(verdict.notes.map((note) => note.pitch)).toEqual(['unclear', 'unclear', 'unclear', 'unclear']);
+  expect(verdict.notes.map((note) => note.pitch)).toEqual([
+    'not-asked',
+    'not-asked',
+    'not-asked',
+    'not-asked',
+  ]);
   expect(verdict.measures.map((m) => [m.notesNeedWork, m.rhythmNeedsWork])).toEqual([
     [false, true],
     [false, false],

@@ -1,7 +1,8 @@
 import type { NoteVerdict } from './verdict';
 
-/** Nothing is held against the player that could not be heard. */
-export const isRightPitch = ({ pitch }: NoteVerdict) => pitch === 'right' || pitch === 'unclear';
+/** Nothing is held against the player that could not be heard, or that was not asked. */
+export const isRightPitch = ({ pitch }: NoteVerdict) =>
+  pitch === 'right' || pitch === 'unclear' || pitch === 'not-asked';
 
 /** In time, and not cut short. */
 export const isRightRhythm = ({ onset, length }: NoteVerdict) => onset === 'on' && length !== 'short';

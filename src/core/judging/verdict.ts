@@ -6,9 +6,10 @@ import type { Policy } from './policy';
 import type { TempoCourse } from './tempo-course';
 
 /** Changes whenever the same following could be judged differently under the same policy. */
-export const JUDGING_VERSION = 9;
+export const JUDGING_VERSION = 10;
 
-export type PitchVerdict = 'right' | 'wrong' | 'octave' | 'missing' | 'unclear';
+/** `not-asked`: a stroke has no pitch; `unclear`: it could not be heard well enough. */
+export type PitchVerdict = 'right' | 'wrong' | 'octave' | 'missing' | 'unclear' | 'not-asked';
 export type OnsetVerdict = 'on' | 'early' | 'late' | 'missing';
 export type LengthVerdict = 'full' | 'short' | 'long' | 'unclear';
 

@@ -7,5 +7,6 @@ export {
   type PlayingStyle,
   STEADY_STYLE,
 } from './performance';
-export { QUIET_ROOM, type Recording, render } from './render';
+export { render } from './render';
+export { QUIET_ROOM, type Recording } from './render-timbre';
 export { renderTaps } from './taps';

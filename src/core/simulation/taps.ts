@@ -1,5 +1,6 @@
+import { CLAP } from '../instruments';
 import type { Audio } from '../signal';
-import { QUIET_ROOM, render } from './render';
+import { QUIET_ROOM, renderTimbre } from './render-timbre';
 
 /** Enough for strokes, and small to hand in. */
 const SAMPLE_RATE = 22050;
@@ -15,5 +16,9 @@ export function renderTaps(onsetsSeconds: readonly number[], durationSeconds: nu
     slurred: false,
     noteId: undefined,
   }));
-  return render({ events, durationSeconds }, 'clap', { ...QUIET_ROOM, sampleRate: SAMPLE_RATE, seed: 1 });
+  return renderTimbre({ events, durationSeconds }, CLAP.timbre, {
+    ...QUIET_ROOM,
+    sampleRate: SAMPLE_RATE,
+    seed: 1,
+  });
 }

@@ -9,7 +9,7 @@ const hostname = process.env.HOST ?? '127.0.0.1';
 const port = Number(process.env.PORT ?? 3000);
 const dev = process.env.NODE_ENV === 'development';
 /** Pages are packed while somebody waits: more costs time, and saves little. */
-const BROTLI_QUALITY = 4;
+const BROTLI_QUALITY = 5;
 
 const app = next({ dev, hostname, port });
 await app.prepare();
