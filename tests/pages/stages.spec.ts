@@ -34,8 +34,14 @@ async function tapRhythm(page: Page, button: string, beats: readonly number[]): 
           requestAnimationFrame(watch);
           return;
         }
+        const from = performance.now();
         for (const time of times) {
-          setTimeout(() => window.dispatchEvent(new KeyboardEvent('keydown', { code: 'Space' })), time);
+          setTimeout(() => {
+            const press = new KeyboardEvent('keydown', { code: 'Space' });
+            // A key is stamped when it is pressed, however late a busy page comes to hear of it.
+            Object.defineProperty(press, 'timeStamp', { value: from + time });
+            window.dispatchEvent(press);
+          }, time);
         }
       };
       watch();

@@ -1,4 +1,5 @@
-/** `1`, `1 and 2`, `1, 2 and 3`. */
-export function listed(items: readonly string[]): string {
-  return items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)}`;
-}
+/** British: no comma before "and". */
+const LIST = new Intl.ListFormat('en-GB', { style: 'long', type: 'conjunction' });
+
+/** Things one after the other in a sentence. @example listed(['1', '2', '3']) // '1, 2 and 3' */
+export const listed = (items: readonly string[]): string => LIST.format(items);
