@@ -100,7 +100,8 @@ export function useRecording(options: RecordingOptions) {
         rating: undefined,
       });
       if (!isShown) await (await getStore())?.remove(id);
-    } catch {
+    } catch (error) {
+      console.error('checking a take:', error);
       dispatch({ kind: 'failed', text: NO_CHECK });
     }
   }, [dispatch, getMixer, show, getStore]);
@@ -166,7 +167,8 @@ export function useRecording(options: RecordingOptions) {
           sound: wav.buffer,
           sampleRate: audio.sampleRate,
         });
-      } catch {
+      } catch (error) {
+        console.error('checking a take:', error);
         dispatch({ kind: 'failed', text: NO_CHECK });
       }
     },
