@@ -2,7 +2,7 @@
 // once a process. They are compiled before (`scripts/lib/compile-checks.mjs`). `npm run test:NAME` chooses one of these.
 
 const common = {
-  runner: 'jest-light-runner/child-process',
+  runner: '<rootDir>/scripts/lib/jest-runner.mjs',
   transform: {},
   moduleFileExtensions: ['mjs', 'js', 'json'],
 };

@@ -15,7 +15,7 @@ export const CHROMIUM = {
   ],
 };
 
-/** The same, letting others go first on a busy machine. */
+/** The same, letting others go first on a busy machine as far as what starts it does. */
 export const CHROMIUM_STANDING_BACK = {
   ...CHROMIUM,
   executablePath: join(ROOT, 'scripts/lib/chromium-standing-back.sh'),

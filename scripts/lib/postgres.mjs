@@ -141,12 +141,10 @@ async function waitUntilReady(programs, port, child, log) {
 
 /** The database of `npm run dev`, made when it is not there; what `npm start` keeps is another one. @returns its address. */
 export async function developmentDatabase(url) {
-  const { default: pg } = await import('pg');
-  const client = new pg.Client({ connectionString: url });
-  await client.connect();
-  const { rowCount } = await client.query("select 1 from pg_database where datname = 'development'");
-  if (rowCount === 0) await client.query('create database development');
-  await client.end();
+  await connected(url, async (client) => {
+    const { rowCount } = await client.query("select 1 from pg_database where datname = 'development'");
+    if (rowCount === 0) await client.query('create database development');
+  });
   return url.replace(/\/postgres$/, '/development');
 }
 
@@ -155,11 +153,20 @@ export const freshDatabase = (url, name) => copyDatabase(url, name, 'template1')
 
 /** A copy of a database that nobody uses at the moment, made anew. */
 export async function copyDatabase(url, name, template) {
+  await connected(url, async (client) => {
+    await client.query(`drop database if exists ${name} with (force)`);
+    await client.query(`create database ${name} template ${template}`);
+  });
+  return url.replace(/\/postgres$/, `/${name}`);
+}
+
+async function connected(url, work) {
   const { default: pg } = await import('pg');
   const client = new pg.Client({ connectionString: url });
   await client.connect();
-  await client.query(`drop database if exists ${name} with (force)`);
-  await client.query(`create database ${name} template ${template}`);
-  await client.end();
-  return url.replace(/\/postgres$/, `/${name}`);
+  try {
+    await work(client);
+  } finally {
+    await client.end();
+  }
 }
