@@ -1,42 +1,24 @@
 // Cuts the small sound banks under public/sounds out of a General MIDI bank in SF3 form. Run by hand when they change:
-//   node scripts/cut-sounds.mjs PATH-TO-FluidR3Mono_GM.sf3
+//   node --import tsx scripts/cut-sounds.mjs PATH-TO-FluidR3Mono_GM.sf3
 // The bank comes with Debian's package fluidr3mono-gm-soundfont (MIT licence, see public/sounds/LICENCE.txt).
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { SoundBankLoader } from 'spessasynth_core';
+import { PROGRAM_OF_BANK } from '../src/core/formats/midi-program.ts';
 import { ROOT } from './lib/paths.mjs';
 
-/** General MIDI programs, numbered from 0. */
-const PROGRAMS = {
-  piano: 0,
-  'reed-organ': 20,
-  guitar: 24,
-  violin: 40,
-  viola: 41,
-  cello: 42,
-  harp: 46,
-  voice: 53,
-  trumpet: 56,
-  trombone: 57,
-  tuba: 58,
-  horn: 60,
-  saxophone: 65,
-  oboe: 68,
-  clarinet: 71,
-  flute: 73,
-  recorder: 74,
-  bagpipe: 109,
-};
 /** Keys of the General MIDI percussion map that beginners' lines use. */
 const DRUM_KEYS = [36, 37, 38, 39, 42, 46, 49, 51];
 
 const [path] = process.argv.slice(2);
-if (!path) throw new Error('Name the bank: node scripts/cut-sounds.mjs PATH-TO-FluidR3Mono_GM.sf3');
+if (!path)
+  throw new Error('Name the bank: node --import tsx scripts/cut-sounds.mjs PATH-TO-FluidR3Mono_GM.sf3');
 const source = readFileSync(path);
 const folder = join(ROOT, 'public', 'sounds');
 mkdirSync(folder, { recursive: true });
 
-for (const [name, program] of Object.entries(PROGRAMS)) {
+for (const [name, program] of Object.entries(PROGRAM_OF_BANK)) {
+  if (name === 'drums') continue;
   write(name, (preset) => !preset.isGMGSDrum && preset.program === program && preset.bankMSB === 0);
 }
 write('drums', (preset) => preset.isGMGSDrum && preset.program === 0, DRUM_KEYS);

@@ -12,7 +12,7 @@ function describeVerdict(verdict: Verdict): string {
     const share = `notes ${m.notesRight}/${m.written}, rhythm ${m.rhythmRight}/${m.written}`;
     return `measure ${m.number}: ${share}${marks && `  needs work: ${marks}`}`;
   });
-  return `${rows.join('\n')}\n${nextStep(verdict)}\n`;
+  return `${rows.join('\n')}\n${nextStep(verdict, { vocabulary: 'us', after: { kind: 'nothing' } })}\n`;
 }
 
 runCommand(() => {

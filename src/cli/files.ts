@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
-import { describeIssue, type Result } from '@/core/base';
-import { readPlayableLine } from '@/core/formats';
-import type { Line } from '@/core/notation';
+import { describeIssue, type Issue, type Result } from '@/core/base';
+import { readPlayableLine, readScore } from '@/core/formats';
+import type { Line, Score } from '@/core/notation';
 import { type Audio, readWav } from '@/core/signal';
 
 /** Something the person at the terminal gave is wrong: one sentence, exit code 2. */
@@ -9,6 +9,12 @@ export class Refusal extends Error {}
 
 export function readLineFile(path: string): Line {
   return accept(path, readPlayableLine(readBytes(path)));
+}
+
+/** Any file that a teacher brings, with everything that was left out. */
+export function readScoreFile(path: string): { readonly score: Score; readonly warnings: readonly Issue[] } {
+  const read = readScore(readBytes(path));
+  return { score: accept(path, read), warnings: read.ok ? read.warnings : [] };
 }
 
 export function readWavFile(path: string): Audio {

@@ -1,7 +1,7 @@
 import { type CountingStyle, schoolOf, USUAL_STYLE, writeWord } from '@/core/counting';
 
 /** Changes whenever the same line would be engraved differently; part of the cache key. */
-export const ENGRAVING_VERSION = 3;
+export const ENGRAVING_VERSION = 4;
 
 /** A rectangle in the pixels of its system's drawing. */
 export interface Box {

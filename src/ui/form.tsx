@@ -12,8 +12,10 @@ import {
   useState,
 } from 'react';
 import { describeIssue, type Issue } from '@/core/base';
+import { inWordsOf } from '@/core/time';
 import { Button } from './button';
 import { Notice } from './notice';
+import { useVocabulary } from './vocabulary';
 
 /** What became of a form. */
 export interface FormState {
@@ -117,11 +119,14 @@ export function Issues({
 }
 
 export function IssueList({ issues }: { readonly issues: readonly Issue[] }) {
+  const vocabulary = useVocabulary();
   return (
     <ul className="list-disc pl-5">
-      {issues.map(describeIssue).map((said) => (
-        <li key={said}>{said}</li>
-      ))}
+      {issues
+        .map((issue) => inWordsOf(describeIssue(issue), vocabulary))
+        .map((said) => (
+          <li key={said}>{said}</li>
+        ))}
     </ul>
   );
 }

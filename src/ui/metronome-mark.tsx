@@ -1,11 +1,18 @@
-import type { BeatUnitName } from '@/core/time';
+'use client';
+import { type BeatUnitName, type NoteValue, type Vocabulary, valueName } from '@/core/time';
+import { useVocabulary } from './vocabulary';
 
-const NAMES: Readonly<Record<BeatUnitName, string>> = {
-  eighth: 'eighth note',
-  quarter: 'quarter note',
-  'dotted-quarter': 'dotted quarter note',
-  half: 'half note',
+const VALUES: Readonly<Record<BeatUnitName, NoteValue>> = {
+  eighth: { base: 'eighth', dots: 0 },
+  quarter: { base: 'quarter', dots: 0 },
+  'dotted-quarter': { base: 'quarter', dots: 1 },
+  half: { base: 'half', dots: 0 },
 };
+
+/** `dotted quarter note`, `dotted crotchet`. */
+function nameOf(unit: BeatUnitName, vocabulary: Vocabulary): string {
+  return `${valueName(VALUES[unit], vocabulary)}${vocabulary === 'us' ? ' note' : ''}`;
+}
 
 /** A small drawn note and a number: so many of these a minute. */
 export function MetronomeMark({
@@ -17,10 +24,11 @@ export function MetronomeMark({
   readonly bpm: number;
   readonly className?: string;
 }) {
+  const vocabulary = useVocabulary();
   return (
     <span className={`inline-flex items-baseline gap-1 whitespace-nowrap ${className}`}>
       <svg role="img" viewBox="0 0 16 24" className="h-[1.1em] w-auto self-center">
-        <title>{NAMES[unit]}</title>
+        <title>{nameOf(unit, vocabulary)}</title>
         <ellipse
           cx="5.5"
           cy="20"

@@ -34,12 +34,29 @@ test('a simulated take is checked through the published contract', () => {
   const { status, stdout } = run('check', '--line', LINE, '--take', take, '--tempo', '92', '--json');
   expect(status).toBe(0);
   const result = JSON.parse(stdout);
-  expect(result.schema).toBe('mevlo.check/1');
+  expect([result.schema, result.state]).toEqual(['mevlo.check/1', 'judged']);
   const note = (kind: string) =>
     result.notes.find((n: { id: string }) => n.id === flaws.find((flaw) => flaw.kind === kind)!.noteId);
   expect(note('wrong').pitch).toBe('wrong');
   expect(note('late').onset.verdict).toBe('late');
   expect(result.notes.filter((n: { pitch: string }) => n.pitch !== 'right')).toHaveLength(1);
+});
+
+test('what Mevlo knows of a line is printed, in words and as JSON', () => {
+  const told = run('line', '--in', 'demo/book/07-three-lanterns.musicxml');
+  expect([told.status, told.stderr]).toEqual([0, '']);
+  expect(told.stdout).toContain('Everything was read.');
+  expect(told.stdout).toMatch(/measure 1: .*“1”/);
+  const { stdout, status } = run('line', '--in', LINE, '--json');
+  expect(status).toBe(0);
+  const { schema, parts } = JSON.parse(stdout);
+  expect(schema).toBe('mevlo.line/1');
+  expect(parts[0].measures.length).toBeGreaterThan(3);
+  expect(parts[0].performed[0]).toMatchObject({ startSeconds: 0 });
+  expect(parts[0].key).toMatch(/major|minor/);
+  expect(run('line', '--in', LINE, '--part', 'nobody').stderr).toMatch(
+    /There is no part "nobody"; there are/,
+  );
 });
 
 describe('bad input is one sentence and exit code 2', () => {

@@ -18,7 +18,7 @@ const sound = render(perform(bookLine(1), { ...STEADY_STYLE, seed: 2, bpm: 100 }
 });
 const wavPath = join(folder, 'take.wav');
 writeFileSync(wavPath, writeWav(sound));
-const written = hear(sound).notes.map((note) => Math.round(note.midi));
+const written = hear(sound).tones.map((note) => Math.round(note.midi));
 
 // Every kind of file that a phone or a laptop makes, encoded by ffmpeg (Debian).
 test.each([
@@ -35,7 +35,7 @@ test.each([
   if (!decoded.ok) throw new Error(decoded.issues[0]!.message);
   expect(decoded.value.sampleRate).toBe(44100);
   expect(Math.abs(durationSeconds(decoded.value) - durationSeconds(sound))).toBeLessThan(0.2);
-  expect(hear(decoded.value).notes.map((note) => Math.round(note.midi))).toEqual(written);
+  expect(hear(decoded.value).tones.map((note) => Math.round(note.midi))).toEqual(written);
 });
 
 test.each([

@@ -1,6 +1,7 @@
 import type { LineDocument } from '@/core/arranging';
 import { describeIssue } from '@/core/base';
 import { readMusicXml, writeMidi } from '@/core/formats';
+import { apply, openDesk } from '@/core/writing';
 import { NotFound } from '@/server/access/account/viewer';
 import { assign } from '@/server/access/practice/giving-out';
 import { getAssignmentToPlay } from '@/server/access/practice/to-play';
@@ -300,6 +301,21 @@ describe('bringing in and taking out', () => {
       expect.stringContaining('measure 2: This measure has 2 of 4 beats'),
     ]);
     expect((await getLine(mine.teacher, lineId)).shown).toBeUndefined();
+  });
+
+  test('a line that lost notes stays a draft until somebody has looked at it', async () => {
+    const text = 'X:1\nT:Three in the time of two\nM:2/4\nL:1/4\nK:C\n(3GAB|c2|]\n';
+    const { lineId, toMend } = rightOf(await importLine(mine.teacher, file(text, 'x.abc')));
+    expect(toMend.map(({ code }) => code)).toEqual(['lost-notes']);
+    expect((await getLine(mine.teacher, lineId)).shown).toBeUndefined();
+    const { document, revision } = await openLine(mine.teacher, lineId);
+    expect(document.score.lost).toEqual([expect.objectContaining({ code: 'tuplet', where: 'measure 1' })]);
+    const desk = apply(openDesk(document.score), { kind: 'looked-at' });
+    expect(
+      await saveLine(mine.teacher, lineId, { revision, document: { ...document, score: desk.score } }),
+    ).toMatchObject({ kind: 'saved' });
+    rightOf(await putOnStand(mine.teacher, lineId));
+    expect((await getLine(mine.teacher, lineId)).shown).toBeDefined();
   });
 
   test('MIDI and ABC come in too, with what was guessed', async () => {

@@ -20,7 +20,7 @@ const BELIEVED_STRENGTH = 0.5;
 
 /** The notes that were heard, without regard to any score. */
 export function transcriptOf(heard: Heard): readonly TranscribedNote[] {
-  return playedTones(heard).filter(({ startStrength }) => startStrength >= BELIEVED_STRENGTH);
+  return playedTones(heard).flatMap(({ sound }) => (sound.startStrength >= BELIEVED_STRENGTH ? [sound] : []));
 }
 
 const WINDOW = 2048;

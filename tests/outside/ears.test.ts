@@ -86,10 +86,10 @@ describe('aubio (Debian) as a second opinion on the same file', () => {
   ] as const)('%s, line %i: what aubio finds, Mevlo finds too', (name, number) => {
     const audio = renderWithFluidSynth(play(number), GM_PROGRAM[name]);
     const second = aubioNotes(audio);
-    const { notes } = hear(audio);
+    const { tones } = hear(audio);
     expect(second.length).toBeGreaterThan(writtenNotes(bookLine(number)).length / 2);
     const shared = second.filter((note) =>
-      notes.some(
+      tones.some(
         (own) =>
           Math.abs(own.midi - note.midi) < 0.6 && Math.abs(own.onsetSeconds - note.onsetSeconds) < 0.12,
       ),

@@ -2,7 +2,8 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { isDeepStrictEqual } from 'node:util';
 import { readAbc, readMidi, readMusicXml, writeMei, writeMidi, writeMusicXml } from '@/core/formats';
 import { eventsOfMeasure, leadLine, type Measure, type Note, type Rest, type Score } from '@/core/notation';
-import { apply, blankScore, type Desk, METERS, openDesk, withoutEmptyEnd } from '@/core/writing';
+import { COUNTED_METERS } from '@/core/time';
+import { apply, blankScore, type Desk, openDesk, withoutEmptyEnd } from '@/core/writing';
 import { press, say } from '../support/typist';
 
 /** One sign of section 1 of the job: how it is written, how it is found again, how ABC spells it. */
@@ -123,6 +124,13 @@ const SIGNS: readonly Sign[] = [
     abc: '|:C4:|',
   },
   {
+    name: 'double bar',
+    write: 'w c | d',
+    isIn: someMeasure((m) => m.barline === 'double'),
+    drawn: /right="dbl"/,
+    abc: 'C4||D4|]',
+  },
+  {
     name: 'first and second endings',
     write: 'w c "ending 1" ] d "ending 2"',
     isIn: someMeasure((m) => m.endingPasses.includes(2)),
@@ -211,7 +219,7 @@ const SIGNS: readonly Sign[] = [
     drawn: /key\.?sig="3f"/,
     abc: 'K:Eb\nC',
   },
-  ...METERS.map(
+  ...COUNTED_METERS.map(
     (meter): Sign => ({
       name: meter,
       write: `"${meter}" q c`,

@@ -32,12 +32,19 @@ test('a right file goes on the stand, an odd one is reported, a wrong one is a d
   await expect(page.getByRole('img', { name: /Written music/ })).toBeVisible();
 
   await bringIn(page, 'tune.abc', 'X:1\nT:Spelled Out\nM:3/4\nL:1/4\nK:G\nG A B|"Am"A3|(3GAB c|]\n');
-  await expect(page.getByText('“Spelled Out” is on the shelf.')).toBeVisible();
+  await expect(page.getByText('“Spelled Out” is on the shelf as a draft.')).toBeVisible();
   await expect(page.getByText('measure 2: A chord symbol was left out.')).toBeVisible();
   await expect(
     page.getByText('measure 3: A triplet cannot be kept; a rest stands in its place.'),
   ).toBeVisible();
   await clean(page);
+  // What lost notes waits until somebody has compared it with the print.
+  await page.getByRole('link', { name: 'Mend it on the writing desk' }).click();
+  await expect(page.getByText('Notes of the file are missing here.')).toBeVisible();
+  await clean(page);
+  await page.getByRole('button', { name: 'I have looked at it' }).click();
+  await page.getByRole('button', { name: 'Put it on the stand' }).click();
+  await expect(page).toHaveURL(/\/shelf\/[0-9a-f-]{36}$/);
 
   await bringIn(page, 'short.musicxml', scoreXml(['C4w', 'G4h Rq', 'C4w']));
   await expect(page.getByText('as a draft.')).toBeVisible();

@@ -1,4 +1,5 @@
 import { FOLLOWING_VERSION, type FollowedNote, type Following, type MissingSign } from '@/core/following';
+import type { SoundingEvent } from '@/core/listening';
 import { type Line, writtenNotes } from '@/core/notation';
 import { toNumber } from '@/core/time';
 
@@ -44,24 +45,14 @@ export function exactFollowing(
     const late = how.late ?? 0;
     const beatsPerQuarter = note.beats / toNumber(note.lengthQuarters);
     const onsetSeconds = 1 + toNumber(note.onsetQuarters) * beatsPerQuarter + late;
-    const sound = { onsetSeconds, endSeconds: onsetSeconds + note.beats * share, midi };
-    const evidence = {
-      levelDb: how.levelDb ?? -20,
-      dipDb: how.dipDb ?? (note.slurredFromPrevious ? 1 : 15),
-      startStrength: how.startStrength ?? 1,
-      unpitchedBeforeSeconds: how.unpitchedBefore ?? 0,
-      clarity: how.clarity ?? 0.98,
-      oddPartialsDb: how.oddPartialsDb ?? 0,
-      octaveBelowDb: how.octaveBelowDb ?? -50,
-      pitchMargin: how.pitchMargin,
-    };
+    const sound = soundOf(how, midi, onsetSeconds, note.beats * share, note.slurredFromPrevious);
     if (how.heldThrough !== undefined)
-      return { ...at, kind: 'held-through', sound, evidence, pitchErrorSemitones: how.heldThrough };
+      return { ...at, kind: 'held-through', sound, pitchErrorSemitones: how.heldThrough };
     return {
       ...at,
       kind: 'played',
       sound,
-      evidence,
+      unpitchedBeforeSeconds: how.unpitchedBefore ?? 0,
       deviationSeconds: late,
       deviationBeats: late,
       doubtSeconds: how.doubt ?? 0,
@@ -84,5 +75,32 @@ export function exactFollowing(
     transposedSemitones: undefined,
     measureSeconds: [],
     ...more,
+  };
+}
+
+/** A tone but for what is said of it; a pluck where the margin of its pitch is said. */
+function soundOf(
+  how: Played,
+  midi: number | undefined,
+  onsetSeconds: number,
+  seconds: number,
+  isSlurred: boolean,
+): SoundingEvent {
+  const started = {
+    onsetSeconds,
+    endSeconds: onsetSeconds + seconds,
+    levelDb: how.levelDb ?? -20,
+    startStrength: how.startStrength ?? 1,
+  };
+  if (midi === undefined) return { ...started, kind: 'stroke' };
+  if (how.pitchMargin !== undefined) return { ...started, kind: 'pluck', midi, pitchMargin: how.pitchMargin };
+  return {
+    ...started,
+    kind: 'tone',
+    midi,
+    dipDb: how.dipDb ?? (isSlurred ? 1 : 15),
+    clarity: how.clarity ?? 0.98,
+    oddPartialsDb: how.oddPartialsDb ?? 0,
+    octaveBelowDb: how.octaveBelowDb ?? -50,
   };
 }

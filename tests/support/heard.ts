@@ -1,12 +1,13 @@
-import type { HeardNote, HeardPluck } from '@/core/listening';
+import type { HeardStrike, HeardTone, Pluck } from '@/core/listening';
 
 /** A clear tone that was heard, but for what is said of it. */
 export const heardTone = (
   onsetSeconds: number,
   midi: number,
   seconds: number,
-  more: Partial<HeardNote> = {},
-): HeardNote => ({
+  more: Partial<HeardTone> = {},
+): HeardTone => ({
+  kind: 'tone',
   onsetSeconds,
   endSeconds: onsetSeconds + seconds,
   midi,
@@ -24,16 +25,25 @@ export const heardTone = (
 });
 
 /** A clear pluck that was heard, but for what is said of it. */
-export const heardPluck = (
-  onsetSeconds: number,
-  midi: number,
-  more: Partial<HeardPluck> = {},
-): HeardPluck => ({
+export const heardPluck = (onsetSeconds: number, midi: number, more: Partial<Pluck> = {}): Pluck => ({
+  kind: 'pluck',
   onsetSeconds,
   endSeconds: onsetSeconds + 0.5,
   midi,
-  strength: 0.95,
+  startStrength: 0.95,
   pitchMargin: 1.3,
   levelDb: -20,
+  ...more,
+});
+
+/** A stroke like the others, but for what is said of it. */
+export const heardStrike = (onsetSeconds: number, more: Partial<HeardStrike> = {}): HeardStrike => ({
+  kind: 'stroke',
+  onsetSeconds,
+  endSeconds: onsetSeconds,
+  levelDb: -20,
+  startStrength: 1,
+  riseDb: 20,
+  unlikeDb: 0,
   ...more,
 });

@@ -97,12 +97,15 @@ function randomPart(random: Random, id: string, shape: Shape): Part {
   const part: Part = {
     id,
     ...random.pick([
-      { name: 'Flute', instrument: 'flute' },
-      { name: 'Clarinet in B♭', instrument: 'clarinet' },
-      { name: 'Drum & kit', instrument: 'drum-kit' },
-      { name: 'Somebody', instrument: undefined },
+      { name: 'Flute', instrument: 'flute', transpositionSemitones: random.pick([0, 12, -12]) },
+      { name: 'Clarinet in B♭', instrument: 'clarinet', transpositionSemitones: random.pick([-2, -14]) },
+      { name: 'Drum & kit', instrument: 'drum-kit', transpositionSemitones: 0 },
+      {
+        name: 'Somebody',
+        instrument: undefined,
+        transpositionSemitones: random.pick([0, -2, -9, -7, 12, -12, -14]),
+      },
     ] as const),
-    transpositionSemitones: random.pick([0, -2, -9, -7, 12, -12, -14]),
     staffLines: isPercussion ? random.pick([1, 5]) : 5,
     tempo: random.pick([
       undefined,

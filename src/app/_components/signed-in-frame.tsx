@@ -1,13 +1,15 @@
 import type { ReactNode } from 'react';
 import type { Viewer } from '@/server/access/account/viewer';
+import { vocabularyOf } from '@/server/access/school/vocabulary';
 import { PageFrame } from '@/ui/page-frame';
+import { VocabularyProvider } from '@/ui/vocabulary';
 import { signOut } from '../actions';
 import { DeviceChip } from './device/device-chip';
 import { DeviceTakesProvider } from './device/device-takes';
 import { Offline } from './device/offline';
 
 /** Every page of somebody who is signed in. */
-export function SignedInFrame({
+export async function SignedInFrame({
   viewer,
   children,
 }: {
@@ -15,6 +17,7 @@ export function SignedInFrame({
   readonly children: ReactNode;
 }) {
   const isStudent = viewer.role === 'student';
+  const vocabulary = await vocabularyOf(viewer);
   return (
     <DeviceTakesProvider userId={isStudent ? viewer.userId : undefined}>
       <Offline isKept={isStudent} />
@@ -23,7 +26,7 @@ export function SignedInFrame({
         signOut={signOut}
         aside={isStudent ? <DeviceChip /> : undefined}
       >
-        {children}
+        <VocabularyProvider vocabulary={vocabulary}>{children}</VocabularyProvider>
       </PageFrame>
     </DeviceTakesProvider>
   );

@@ -87,8 +87,8 @@ function MeasureStrip({ take }: { readonly take: TakeSummary }) {
   const weak = take.measures.filter(needsWork);
   const label =
     weak.length === 0
-      ? 'every measure right'
-      : `needs work: ${weak.map((m) => (m.number === 0 ? 'pickup' : m.number)).join(', ')}`;
+      ? 'everything right'
+      : `needs work: ${weak.map((m) => (m.number === 0 ? 'before 1' : m.number)).join(', ')}`;
   return (
     <svg
       role="img"

@@ -1,14 +1,16 @@
 'use client';
 import { useState } from 'react';
 import type { CountInStyle } from '@/core/counting';
+import type { Words } from '@/core/time';
 import { Choice } from '@/ui/field';
 import { useStoredAtOnce } from '@/ui/form';
+import { useWords } from '@/ui/vocabulary';
 import { changeLeadIn } from './actions';
 
-const MEASURES: readonly (readonly [CountInStyle['measures'], string])[] = [
-  ['one', 'one full measure'],
-  ['two-in-three', 'one measure, two where it has three beats'],
-  ['two', 'two measures'],
+const MEASURES: readonly (readonly [CountInStyle['measures'], (words: Words) => string])[] = [
+  ['one', ({ measure }) => `one full ${measure}`],
+  ['two-in-three', ({ measure }) => `one ${measure}, two where it has three beats`],
+  ['two', ({ measures }) => `two ${measures}`],
 ];
 const ENDINGS: readonly (readonly [CountInStyle['ending'], string])[] = [
   ['numbers', 'numbers: 1 2 3 4'],
@@ -24,6 +26,7 @@ export function CountInChoice({
   readonly countIn: CountInStyle;
 }) {
   const [style, setStyle] = useState(countIn);
+  const words = useWords();
   const { outcome, store } = useStoredAtOnce(changeLeadIn);
   const choose = (change: Partial<CountInStyle>) => {
     const next = { ...style, ...change };
@@ -39,7 +42,7 @@ export function CountInChoice({
       >
         {MEASURES.map(([id, name]) => (
           <option key={id} value={id}>
-            {name}
+            {name(words)}
           </option>
         ))}
       </Choice>

@@ -70,7 +70,7 @@ export function CountingForm({ classId, counting }: CountingFormProps) {
         defaultValue={counting.compound}
         hint="For counting with numbers."
       >
-        <option value="eighths">all eighths: 1 2 3 4 5 6</option>
+        <option value="eighths">all six: 1 2 3 4 5 6</option>
         <option value="beats">large beats: 1 la li 2 la li</option>
       </Choice>
       <Choice label="Write under the staff" name="density" defaultValue={counting.density}>

@@ -12,6 +12,7 @@ import { listQuestions } from '@/server/access/practice/to-play';
 import { listAnsweredTakes } from '@/server/access/review/answers';
 import { getQueue } from '@/server/access/review/queue';
 import { listGoing } from '@/server/access/school/roster';
+import { vocabularyOf } from '@/server/access/school/vocabulary';
 import { ButtonLink } from '@/ui/button';
 import { Link } from '@/ui/link';
 import { Notice } from '@/ui/notice';
@@ -29,6 +30,7 @@ const sayEarlier = (count: number) => (count === 1 ? 'one earlier take' : `${cou
 
 export default async function DeskPage() {
   const viewer = await requireTeacher();
+  const vocabulary = await vocabularyOf(viewer);
   const [queue, answered, assignments, questions, going] = await Promise.all([
     getQueue(viewer),
     listAnsweredTakes(viewer),
@@ -66,7 +68,7 @@ export default async function DeskPage() {
                       className="flex min-h-11 items-center gap-2 rounded-md px-2 hover:bg-cool-wash"
                     >
                       <strong>{studentName}</strong> {lineNumber} {lineTitle},{' '}
-                      {measure !== null && sayMeasure(measure, 'us')}
+                      {measure !== null && sayMeasure(measure, vocabulary)}
                     </Link>
                   </li>
                 ))}

@@ -19,6 +19,7 @@ import {
 import { isCompound, meter } from '@/core/time';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/field';
+import { useWords } from '@/ui/vocabulary';
 
 const METERS: readonly (readonly [beats: number, beatType: number])[] = [
   [2, 4],
@@ -33,7 +34,7 @@ const METERS: readonly (readonly [beats: number, beatType: number])[] = [
 ];
 const SILENCES: readonly (readonly [SilentMeasures | undefined, string])[] = [
   [undefined, 'always'],
-  [{ sounding: 2, silent: 2 }, 'two measures on, two off'],
+  [{ sounding: 2, silent: 2 }, 'two on, two off'],
   [{ sounding: 1, silent: 1 }, 'one on, one off'],
   [{ sounding: 1, silent: 3 }, 'one on, three off'],
 ];
@@ -56,6 +57,7 @@ export function MetronomePanel() {
     silence: undefined,
   });
   const [isRunning, setRunning] = useState(false);
+  const words = useWords();
   const [isSilent, setSilent] = useState(false);
   const metronome = useRef<Metronome | undefined>(undefined);
   const beats = useRef<BeatsHandle>(null);
@@ -189,7 +191,7 @@ export function MetronomePanel() {
             onChange={({ target }) => change({ felt: target.selectedIndex === 0 ? 'large' : 'small' })}
           >
             <option value="large">large beats</option>
-            <option value="small">eighths</option>
+            <option value="small">{words.eighths}</option>
           </Choice>
         )}
         <Choice
@@ -229,7 +231,7 @@ export function MetronomePanel() {
         />
       </label>
       <p className="max-w-prose text-base text-faint">
-        Arrow keys go from mark to mark, with shift by one. The wheel works, too. With silent measures you
+        Arrow keys go from mark to mark, with shift by one. The wheel works, too. With silence in between you
         count on by yourself: do you still agree when the click comes back? No louder than you need.
       </p>
     </div>

@@ -12,9 +12,10 @@ import {
   type StepId,
 } from '@/core/practice';
 import { Button } from '@/ui/button';
-import { CHUNKING_NAMES } from '@/ui/chunking-names';
+import { chunkingNames } from '@/ui/chunking-names';
 import { Choice, Field, SmallChoice } from '@/ui/field';
 import { useStoredAtOnce } from '@/ui/form';
+import { useWords } from '@/ui/vocabulary';
 import { dropPlan, keepPlan } from './actions';
 
 interface PlanEditorProps {
@@ -32,6 +33,7 @@ const LISTENS = {
 /** A plan: which steps in which order, in what pieces, and when to go up or down. */
 export function PlanEditor({ planId, plan }: PlanEditorProps) {
   const [draft, setDraft] = useState(plan);
+  const words = useWords();
   const { outcome, store } = useStoredAtOnce(keepPlan);
   const [isBusy, setBusy] = useState(false);
   const change = (part: Partial<Plan>) => setDraft({ ...draft, ...part });
@@ -73,7 +75,7 @@ export function PlanEditor({ planId, plan }: PlanEditorProps) {
         >
           {CHUNKINGS.map((id) => (
             <option key={id} value={id}>
-              {CHUNKING_NAMES[id]}
+              {chunkingNames(words)[id]}
             </option>
           ))}
         </Choice>

@@ -17,8 +17,10 @@ import {
 import { GripVertical } from 'lucide-react';
 import { useId, useOptimistic, useTransition } from 'react';
 import { INSTRUMENTS } from '@/core/instruments';
-import { CONTENTS, type Content } from '@/core/study';
+import { type Content, contentName } from '@/core/study';
+import type { Vocabulary } from '@/core/time';
 import { Link } from '@/ui/link';
+import { useVocabulary } from '@/ui/vocabulary';
 import { putBeside } from './actions';
 
 export interface ShelfLine {
@@ -71,6 +73,7 @@ export function LineList({
 }
 
 function LineCard({ line, canMove }: { readonly line: ShelfLine; readonly canMove: boolean }) {
+  const vocabulary = useVocabulary();
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } =
     useSortable({
       id: line.id,
@@ -122,7 +125,7 @@ function LineCard({ line, canMove }: { readonly line: ShelfLine; readonly canMov
             Draft, not on the stand yet
           </span>
         )}
-        <span className="block text-sm text-faint">{sayLine(line)}</span>
+        <span className="block text-sm text-faint">{sayLine(line, vocabulary)}</span>
       </Link>
     </li>
   );
@@ -131,13 +134,13 @@ function LineCard({ line, canMove }: { readonly line: ShelfLine; readonly canMov
 /** Of what is in nearly every line, nothing needs to be said. */
 const USUAL: readonly string[] = ['half', 'whole', 'eighth', 'meter-4/4'];
 
-function sayLine({ instruments, features, token }: ShelfLine): string {
+function sayLine({ instruments, features, token }: ShelfLine, vocabulary: Vocabulary): string {
   const names = INSTRUMENTS.filter(({ id }) => instruments.includes(id)).map(({ name }) =>
     name.replace(/ in .*/, ''),
   );
   const players = names.length > 2 ? `${names[0]} and ${names.length - 1} more parts` : names.join(', ');
   const contents = features
     .filter((feature) => !USUAL.includes(feature))
-    .map((feature) => CONTENTS[feature as Content]);
+    .map((feature) => contentName(feature as Content, vocabulary));
   return [token, players, contents.slice(0, 4).join(', ')].filter(Boolean).join(' · ');
 }

@@ -109,7 +109,11 @@ function PageHead({
     <details className="mb-2">
       <summary className="flex min-h-11 cursor-pointer items-center gap-3">
         <span className="font-bold">Page {page}</span>
-        {whatsNew ? <span>new: {whatsNew}</span> : <span className="text-faint">say what is new here</span>}
+        {whatsNew ? (
+          <span data-own-words>new: {whatsNew}</span>
+        ) : (
+          <span className="text-faint">say what is new here</span>
+        )}
       </summary>
       <PageNewsForm bookId={bookId} page={page} whatsNew={whatsNew} />
     </details>

@@ -1,8 +1,10 @@
+'use client';
 import Form from 'next/form';
 import { INSTRUMENTS } from '@/core/instruments';
-import { CONTENT_IDS, CONTENTS } from '@/core/study';
+import { CONTENT_IDS, contentName } from '@/core/study';
 import { Button, ButtonLink } from '@/ui/button';
 import { Choice, Field } from '@/ui/field';
+import { useVocabulary } from '@/ui/vocabulary';
 
 interface ShelfFilterProps {
   readonly filter: {
@@ -16,6 +18,7 @@ interface ShelfFilterProps {
 
 /** Finds lines by words, by instrument and by what is in them. It is an address, so it can be kept and sent. */
 export function ShelfFilter({ filter, books }: ShelfFilterProps) {
+  const vocabulary = useVocabulary();
   const isFiltered =
     Boolean(filter.search ?? filter.instrument ?? filter.bookId) || filter.features.length > 0;
   return (
@@ -50,7 +53,7 @@ export function ShelfFilter({ filter, books }: ShelfFilterProps) {
         <option value="">anything in it</option>
         {CONTENT_IDS.map((id) => (
           <option key={id} value={id}>
-            {CONTENTS[id]}
+            {contentName(id, vocabulary)}
           </option>
         ))}
       </Choice>

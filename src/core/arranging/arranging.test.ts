@@ -24,8 +24,8 @@ test.each([
   ['clarinet', 2, 'treble', 'D4 F♯4 G♯4 C5'],
   ['trumpet', 2, 'treble', 'D4 F♯4 G♯4 C5'],
   ['alto-sax', 3, 'treble', 'A4 C♯5 D♯5 G5'],
-  ['tenor-sax', 2, 'treble', 'D5 F♯5 G♯5 C6'],
-  ['horn', 1, 'treble', 'G4 B4 C♯5 F5'],
+  ['tenor-sax', 2, 'treble', 'D4 F♯4 G♯4 C5'],
+  ['horn', 1, 'treble', 'G3 B3 C♯4 F4'],
   ['trombone', 0, 'bass', 'C3 E3 F♯3 B♭3'],
   ['tuba', 0, 'bass', 'C2 E2 F♯2 B♭2'],
   ['viola', 0, 'alto', 'C4 E4 F♯4 B♭4'],
@@ -114,12 +114,17 @@ test('what another instrument cannot do is said', () => {
 test('only instruments that have all the notes are offered', () => {
   const low = readLine(scoreXml(['E2q F2q G2h'], { clef: '<clef><sign>F</sign><line>4</line></clef>' }));
   expect(instrumentsAbleToPlay(low).map(({ id }) => id)).toEqual([
-    'trombone',
-    'euphonium',
-    'tuba',
-    'cello',
-    'double-bass',
-    'guitar',
+    ...[
+      'bassoon',
+      'bass-clarinet',
+      'baritone-sax',
+      'trombone',
+      'euphonium',
+      'treble-baritone',
+      'tuba',
+      'e-flat-tuba',
+    ],
+    ...['cello', 'double-bass', 'guitar', 'bass-guitar'],
   ]);
   const strokes = readBook().find(({ line }) => writtenNotes(line)[0]!.sound.kind === 'unpitched')!;
   expect(instrumentsAbleToPlay(strokes.line).map(({ id }) => id)).toEqual(['clap', 'snare', 'drum-kit']);

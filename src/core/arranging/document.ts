@@ -1,7 +1,7 @@
 import type { Issue } from '../base';
 import { type Instrument, type InstrumentId, instrument, type Level, maybeInstrument } from '../instruments';
 import { checkArithmetic, type Part, partHasNotes, rhythmDifference, type Score } from '../notation';
-import { movePart } from './move-part';
+import { measuresOutOfRange, movePart } from './move-part';
 
 /** A part that is made from the lead whenever it is needed, so that it follows every change. */
 export interface DerivedPart {
@@ -28,13 +28,12 @@ export interface DocumentPart {
 
 /** All parts: those written out first, the lead at the head, then those made from the lead. */
 export function partsOf({ score, derived }: LineDocument): readonly DocumentPart[] {
-  const written = score.parts.map((part) => ({
-    part,
-    instrument: maybeInstrument(part.instrument),
-    isDerived: false,
-    measuresOutOfRange: [],
-    remarks: [],
-  }));
+  const written = score.parts.map((part) => {
+    const player = maybeInstrument(part.instrument);
+    // Whoever wrote it meant it: only what no beginner plays is said.
+    const outOfRange = player ? measuresOutOfRange(part, player, 3) : [];
+    return { part, instrument: player, isDerived: false, measuresOutOfRange: outOfRange, remarks: [] };
+  });
   return [...written, ...derived.map((wanted) => derivedPart(score, wanted))];
 }
 
@@ -53,6 +52,12 @@ export function derivedPart(score: Score, wanted: DerivedPart): DocumentPart {
 export function obstacles({ score }: LineDocument): readonly Issue[] {
   const [lead, ...others] = score.parts;
   const issues: Issue[] = [];
+  if (score.lost)
+    issues.push({
+      code: 'lost-notes',
+      message:
+        'Notes of the file could not be kept. Compare the line with its print on the writing desk and say that you have looked at it.',
+    });
   if (!lead || !partHasNotes(lead))
     issues.push({ code: 'no-notes', message: 'There is no note in this line yet.' });
   for (const part of score.parts) {

@@ -7,4 +7,10 @@ export {
   obstacles,
   partsOf,
 } from './document';
-export { fittingShifts, type MovedPart, type MoveOptions, movePart } from './move-part';
+export {
+  fittingShifts,
+  type MovedPart,
+  type MoveOptions,
+  measuresOutOfRange,
+  movePart,
+} from './move-part';

@@ -1,5 +1,5 @@
-import type { Issue } from '../base';
-import { type Instrument, type Level, maybeWrittenRange } from '../instruments';
+import { type Issue, median } from '../base';
+import { type Instrument, isInReach, type Level, maybeWrittenRange } from '../instruments';
 import {
   eventsOfMeasure,
   headsOf,
@@ -188,26 +188,36 @@ function moveEvent(event: LineEvent, partId: string, move: Mover['pitch']): Line
   };
 }
 
-/** Fewest notes out of reach, then nearest to where it sounds now. */
+/** Moving the sound by an octave is worth as much as lying so much nearer to the middle of the first notes. */
+const SEMITONES_FOR_AN_OCTAVE = 3;
+
+/**
+ * Fewest notes out of the level's reach; then the octave that lies nearest to where a first-year player is at home, rather where it sounds
+ * now.
+ */
 function bestOctave(part: Part, to: Instrument, level: Level, semitones: number): number {
   const heights = pitchesOf(part).flatMap((pitch) =>
     pitch.kind === 'pitched' ? [spellingToMidi(pitch.spelling) + semitones] : [],
   );
-  const plays = reach(to, level);
+  const plays = isInReach(to, level);
   const missed = (octaves: number) => heights.filter((height) => !plays(height + 12 * octaves)).length;
-  return OCTAVES.reduce((best, octaves) => (missed(octaves) < missed(best) ? octaves : best), 0 as number);
+  const range = maybeWrittenRange(to, 1);
+  if (!range || heights.length === 0) return 0;
+  const away = (octaves: number) =>
+    Math.abs(median(heights) + 12 * octaves - (range[0] + range[1]) / 2) +
+    SEMITONES_FOR_AN_OCTAVE * Math.abs(octaves);
+  return OCTAVES.reduce(
+    (best, octaves) =>
+      missed(octaves) < missed(best) || (missed(octaves) === missed(best) && away(octaves) < away(best))
+        ? octaves
+        : best,
+    0 as number,
+  );
 }
 
-/** Whether a written MIDI number is among the notes of the level. */
-function reach(to: Instrument, level: Level): (midi: number) => boolean {
-  const range = maybeWrittenRange(to, level);
-  const only = to.onlyNotes?.map((name) => spellingToMidi(parsePitchName(name)));
-  return (midi) =>
-    range === undefined || (midi >= range[0] && midi <= range[1] && (!only || only.includes(midi)));
-}
-
-function measuresOutOfRange(part: Part, to: Instrument, level: Level): readonly number[] {
-  const plays = reach(to, level);
+/** Printed numbers of the measures in which a part has notes that a beginner of the level does not play on the instrument. */
+export function measuresOutOfRange(part: Part, to: Instrument, level: Level): readonly number[] {
+  const plays = isInReach(to, level);
   const isOut = (pitch: WrittenPitch) => pitch.kind === 'pitched' && !plays(spellingToMidi(pitch.spelling));
   const hasOut = (measure: Measure) =>
     eventsOfMeasure(measure).some((event) => event.kind === 'note' && headsOf(event).some(isOut));

@@ -1,3 +1,4 @@
+export { capital } from './capital';
 export { requireRange, unreachable } from './contract';
 export { grouped } from './grouped';
 export { listed } from './listed';

@@ -34,9 +34,21 @@ export function check(
 
 /** Follows and judges what was heard. */
 export function checkHeard(line: Line, heard: Heard, askedBpm: number, policy: Policy = USUAL_POLICY): Check {
-  const following = follow(line, heard, askedBpm, tuningRangeOf(line));
+  const written = follow(line, heard, askedBpm, tuningRangeOf(line));
+  const moved = written.transposedSemitones;
+  const isOwnOctave =
+    moved !== undefined && moved % 12 === 0 && maybeInstrument(line.part.instrument)?.isOctaveFree;
+  const following = isOwnOctave
+    ? follow(movedLine(line, moved), heard, askedBpm, tuningRangeOf(line))
+    : written;
   return { heard, following, verdict: judge(line, following, askedBpm, policy) };
 }
+
+/** The same line, sounding some half steps higher. */
+const movedLine = (line: Line, semitones: number): Line => ({
+  ...line,
+  part: { ...line.part, transpositionSemitones: line.part.transpositionSemitones + semitones },
+});
 
 /** How far a take of this part may lie from concert pitch; undefined: as usual. */
 function tuningRangeOf(line: Line): TuningRange | undefined {

@@ -8,6 +8,7 @@ export function toCheckContract(verdict: Verdict): Readonly<Record<string, unkno
   const numberOf = (printed: number) => printed - before;
   return {
     schema: 'mevlo.check/1',
+    state: verdict.state,
     tempo: {
       asked: verdict.tempo.askedBpm,
       played: round(verdict.tempo.playedBpm, 2),

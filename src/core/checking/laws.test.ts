@@ -1,51 +1,15 @@
 // Laws that hold for any line, tried on seeded random ones.
+import { heardPlaying } from '../../../tests/support/perfectly-heard';
 import { randomLine } from '../../../tests/support/random-lines';
 import { countIn } from '../counting';
 import { follow } from '../following';
 import { writeMei } from '../formats';
 import { judge, USUAL_POLICY } from '../judging';
-import type { Heard, HeardNote } from '../listening';
-import { checkArithmetic, type Line, performedOrder, timedMeasures, writtenNotes } from '../notation';
-import { perform, STEADY_STYLE } from '../simulation';
+import { checkArithmetic, performedOrder, timedMeasures, writtenNotes } from '../notation';
 import { beatUnit, clicksPerMeasure, compare, equals, measureLength, sum, toNumber } from '../time';
 
 const seeds = Array.from({ length: 40 }, (_, n) => n + 1);
 const lines = seeds.map((seed) => [seed, randomLine(seed)] as const);
-
-/** What a perfect ear would hear of an exact player. */
-function perfectlyHeard(line: Line, bpm: number, seed: number): Heard {
-  const { events, durationSeconds } = perform(line, { ...STEADY_STYLE, seed, bpm, tuningCents: 12 });
-  const notes = events.map(
-    (event): HeardNote => ({
-      onsetSeconds: event.onsetSeconds,
-      endSeconds: event.endSeconds,
-      midi: event.midi!,
-      clarity: 1,
-      levelDb: -12,
-      fadeDbPerSecond: 0,
-      start: 'attack',
-      dipDb: 40,
-      startStrength: 1,
-      oddPartialsDb: 0,
-      octaveBelowDb: -50,
-      reattacks: [],
-      levelChangesSeconds: [],
-    }),
-  );
-  return {
-    version: 1,
-    durationSeconds,
-    notes,
-    strikes: [],
-    doubtfulStrikes: [],
-    plucks: [],
-    noiseDb: -80,
-    peakDb: -9,
-    clippedShare: 0,
-    levelsDb: [],
-    pitches: [],
-  };
-}
 
 test.each(lines)('line %i adds up, and its written notes lie in order inside their measures', (_, line) => {
   expect(checkArithmetic(line.part)).toEqual({ wrong: [], odd: [] });
@@ -87,7 +51,11 @@ test.each(lines)('line %i: the engraving source holds every event once', (_, lin
 
 test.each(lines)('line %i, played well at another tempo, is all right', (seed, line) => {
   const asked = 72;
-  const following = follow(line, perfectlyHeard(line, asked * (0.85 + (seed % 4) * 0.1), seed), asked);
+  const following = follow(
+    line,
+    heardPlaying(line, { seed, bpm: asked * (0.85 + (seed % 4) * 0.1), tuningCents: 12 }),
+    asked,
+  );
   const verdict = judge(line, following, asked, USUAL_POLICY);
   expect(following.tuningCents).toBeGreaterThan(0);
   expect(

@@ -1,6 +1,7 @@
 import { type Line, measureOffset } from '../notation';
 import {
-  beatUnit,
+  type CompoundCounting,
+  clickQuarters,
   clicksPerMeasure,
   divide,
   multiply,
@@ -16,6 +17,8 @@ export interface CountInStyle {
   readonly measures: 'one' | 'two-in-three' | 'two';
   /** Numbers to the end, or "ready, go" on the last two. */
   readonly ending: 'numbers' | 'ready-go';
+  /** What is clicked in 6/8: what the class counts; its two beats where nothing is said. */
+  readonly compound?: CompoundCounting | undefined;
 }
 
 export const COUNT_IN_MEASURES = ['one', 'two-in-three', 'two'] as const;
@@ -46,8 +49,8 @@ export interface CountIn {
  */
 export function countIn(line: Line, style: CountInStyle = USUAL_COUNT_IN): CountIn {
   const first = line.part.measures[0]!;
-  const unit = beatUnit(first.meter).quarters;
-  const full = clicksPerMeasure(first.meter);
+  const unit = clickQuarters(first.meter, style.compound);
+  const full = clicksPerMeasure(first.meter, style.compound);
   const measures = style.measures === 'two' || (style.measures === 'two-in-three' && full === 3) ? 2 : 1;
   const before = measureOffset(first);
   // A pickup that enters after a click still needs that click.

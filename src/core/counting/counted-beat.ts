@@ -1,9 +1,10 @@
 import { type LineEvent, type Measure, measureOffset } from '../notation';
 import {
   add,
+  type CompoundCounting,
   compare,
   divide,
-  isCompound,
+  isInThrees,
   isInteger,
   type Meter,
   minimum,
@@ -20,20 +21,11 @@ export interface CountedBeat {
   readonly division: 2 | 3;
 }
 
-/** 6/8 is felt in two dotted beats, or its six eighths are counted; 9/8, 12/8 and 3/8 likewise. */
-export const COMPOUND_COUNTINGS = ['eighths', 'beats'] as const;
-export type CompoundCounting = (typeof COMPOUND_COUNTINGS)[number];
-
 export function countedBeat(meter: Meter, compound: CompoundCounting): CountedBeat {
   if (!isInThrees(meter)) return { quarters: rational(4, meter.beatType), division: 2 };
   return compound === 'beats'
     ? { quarters: rational(3, 2), division: 3 }
     : { quarters: rational(1, 2), division: 2 };
-}
-
-/** Meters that can be counted in dotted beats: those of two and more of them, and 3/8 as a single one. */
-export function isInThrees(meter: Meter): boolean {
-  return isCompound(meter) || (meter.beatType === 8 && meter.beats === 3);
 }
 
 /** What of an event lies within one beat. */

@@ -1,7 +1,7 @@
 import { lineOf, readBook } from '../../../tests/support/lines';
 import { randomLine } from '../../../tests/support/random-lines';
 import { measureOffset, writtenLength } from '../notation';
-import { divide, isInteger, measureLength, multiply, rational, toNumber } from '../time';
+import { divide, isInThrees, isInteger, measureLength, multiply, rational, toNumber } from '../time';
 import {
   type CountInStyle,
   type CountingStyle,
@@ -10,7 +10,6 @@ import {
   countIn,
   countPart,
   easilyMissedEntries,
-  isInThrees,
   readWord,
   SCHOOLS,
   type SchoolId,
@@ -253,7 +252,7 @@ describe('count-in', () => {
     ['a full measure', ['C4w'], '4/4', undefined, '1 2 3 4', 4],
     ['two-four', ['C4h'], '2/4', undefined, '1 2', 2],
     ['three-four', ['C4h.'], '3/4', undefined, '1 2 3', 3],
-    ['five-four', ['C4w C4q'], '5/4', undefined, '1 2 3 4 5', 5],
+    ['six-four', ['C4w.'], '6/4', undefined, '1 2 3 4 5 6', 6],
     ['three-eight', ['C4q.'], '3/8', undefined, '1 2 3', 1.5],
     ['six-eight in two', ['C4h.'], '6/8', undefined, '1 2', 3],
     ['nine-eight in three', ['C4h. C4q.'], '9/8', undefined, '1 2 3', 4.5],

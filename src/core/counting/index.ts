@@ -9,13 +9,10 @@ export {
 } from './count-in';
 export { type CountLabel, countPart } from './count-part';
 export {
-  COMPOUND_COUNTINGS,
-  type CompoundCounting,
   type CountedBeat,
   type CountedEvent,
   countedBeat,
   countedEvents,
-  isInThrees,
   type Segment,
 } from './counted-beat';
 export { type Entry, type EntryKind, easilyMissedEntries } from './entries';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
+import { COMPOUND_COUNTINGS } from '../time';
 import { COUNT_IN_ENDINGS, COUNT_IN_MEASURES, type CountInStyle } from './count-in';
-import { COMPOUND_COUNTINGS } from './counted-beat';
 import { SCHOOL_IDS } from './school';
 import { type CountingStyle, DENSITIES } from './style';
 import type { Word } from './word-list';
@@ -32,4 +32,5 @@ export const STORED_STYLE: z.ZodType<CountingStyle> = z.object({
 export const STORED_COUNT_IN: z.ZodType<CountInStyle> = z.object({
   measures: z.enum(COUNT_IN_MEASURES),
   ending: z.enum(COUNT_IN_ENDINGS),
+  compound: z.enum(COMPOUND_COUNTINGS).optional(),
 });

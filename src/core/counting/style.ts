@@ -1,4 +1,4 @@
-import type { CompoundCounting } from './counted-beat';
+import type { CompoundCounting } from '../time';
 import { DU_DE } from './du-de';
 import { NUMBERS_AND } from './numbers-and';
 import { NUMBERS_TE } from './numbers-te';

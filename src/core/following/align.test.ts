@@ -1,3 +1,4 @@
+import { candidate as sound } from '../../../tests/support/candidates';
 import { plainAlign } from '../../../tests/support/plain-align';
 import { createRandom } from '../base';
 import { align } from './align';
@@ -7,23 +8,6 @@ const target = (onsetBeats: number, midi: number): Target => ({
   onsetBeats,
   midi,
   startsMeasure: onsetBeats % 4 === 0,
-});
-const sound = (onsetSeconds: number, midi: number): Candidate => ({
-  onsetSeconds,
-  endSeconds: onsetSeconds + 0.4,
-  midi,
-  startStrength: 1,
-  playedWeight: 1,
-  evidence: {
-    levelDb: -20,
-    dipDb: 20,
-    startStrength: 1,
-    unpitchedBeforeSeconds: 0,
-    clarity: 1,
-    oddPartialsDb: 0,
-    octaveBelowDb: -50,
-    pitchMargin: undefined,
-  },
 });
 const options = { secondsPerBeat: 1, tuningSemitones: 0 };
 const pairs = (targets: readonly Target[], sounds: readonly Candidate[]) =>
@@ -39,7 +23,7 @@ test.each<[string, readonly Candidate[], string]>([
   ['a note missing', played.filter((_, n) => n !== 3), '0-0 1-1 2-2 4-3 5-4 6-5 7-6'],
   [
     'a wrong note',
-    played.map((s, n) => (n === 3 ? { ...s, midi: 63 } : s)),
+    played.map((s, n) => (n === 3 ? sound(s.onsetSeconds, 63) : s)),
     '0-0 1-1 2-2 3-3 4-4 5-5 6-6 7-7',
   ],
   [
@@ -131,15 +115,15 @@ describe('leaving out measures', () => {
   });
 
   test('who plays some notes wrong at the end has not stopped', () => {
-    const wrong = exact.map((s, n) => (n >= 10 ? { ...s, midi: s.midi! + (n % 2 ? 2 : -1) } : s));
+    const wrong = exact.map((s, n) => (n >= 10 ? sound(s.onsetSeconds, s.midi! + (n % 2 ? 2 : -1)) : s));
     expect(matchedTargets(wrong)).toEqual(all);
   });
 });
 
 describe('what lies outside the line', () => {
   const starts = scale.slice(0, 3).map(({ onsetBeats }) => sound(onsetBeats, 0));
-  const strokes = (weight: number, sounds: readonly Candidate[]) =>
-    sounds.map((stroke) => ({ ...stroke, midi: undefined, playedWeight: weight }));
+  const strokes = (playedWeight: number, sounds: readonly Candidate[]) =>
+    sounds.map(({ onsetSeconds }) => sound(onsetSeconds, undefined, { playedWeight }));
   const written = scale.map((note) => ({ ...note, midi: undefined }));
   const line = strokes(
     1,
@@ -219,12 +203,10 @@ test.each(Array.from({ length: 60 }, (_, seed) => [seed + 1]))(
     let seconds = 0;
     const sounds = Array.from({ length: 1 + random.integer(0, 60) }, (): Candidate => {
       seconds += random.pick([0.25, 0.5, 1, 1, 2]) * (1 + random.uniform(-wavering, wavering));
-      return {
-        ...sound(seconds, 60),
-        midi: midi(),
+      return sound(seconds, midi(), {
         startStrength: random.pick([1, 1, 1, 0.2, 0.6]),
         playedWeight: random.pick([1, 1.6, 0.2]),
-      };
+      });
     });
     const how = { secondsPerBeat: random.uniform(0.5, 1.2), tuningSemitones: 0 };
     expect(align(targets, sounds, how)).toEqual(plainAlign(targets, sounds, how));

@@ -1,15 +1,23 @@
-import type { Evidence, PlayedSound } from './following';
+import type { SoundingEvent } from '../listening';
 
-/** A sound that may be a written note. */
-export interface Candidate extends PlayedSound {
-  /**
-   * How sure it is that something started here at all, 0–1: a tone of the same pitch may only seem to start anew. What is
-   * doubtful may be left out for little, and is used where the score has a note.
-   */
-  readonly startStrength: number;
+/**
+ * A sound that may be a written note. A start that is doubtful, as that of a tone of the same pitch that may only seem to start anew,
+ * may be left out for little, and is used where the score has a note.
+ */
+export type Candidate = SoundingEvent & {
   /** What it costs to leave it outside the line, beside a usual sound: less when it may be talk, more when it surely was played. */
   readonly playedWeight: number;
-  readonly evidence: Evidence;
+  /** How long something without a pitch had sounded before it, about as loud. */
+  readonly unpitchedBeforeSeconds: number;
+};
+
+/** A sound by itself, without what the follower thinks of it. */
+export function soundOf({
+  playedWeight: _weight,
+  unpitchedBeforeSeconds: _before,
+  ...sound
+}: Candidate): SoundingEvent {
+  return sound;
 }
 
 /** What the aligner needs to know of a written note. */

@@ -1,9 +1,18 @@
 import { clamp, median } from '../base';
-import { type Heard, type HeardStrike, phrasesOf } from '../listening';
+import {
+  type Heard,
+  type HeardStrike,
+  isOutOfDip,
+  type Pluck,
+  phrasesOf,
+  type SoundingEvent,
+  type Stroke,
+  type Tone,
+} from '../listening';
 import type { WrittenNote } from '../notation';
 import type { Alignment, Candidate } from './alignment';
-import { type Evidence, LOWER_OCTAVE_SHOWS_DB, type PlayedSound } from './following';
-import { type PlayedTone, playedTones } from './played-tones';
+import { LOWER_OCTAVE_SHOWS_DB } from './following';
+import { playedTones } from './played-tones';
 import type { UnpitchedSound } from './unpitched';
 
 /** Surer starts than this are extra notes when no note is written there. */
@@ -38,8 +47,6 @@ const FEWEST_STROKES_TO_COMPARE = 6;
 /** It may still be the stroke that is written, but is none too many; so may a sound that is so much softer than the usual one. */
 const OTHER_SOUND_STRENGTH = 0.3;
 const HARDLY_A_STROKE_DB = 11;
-/** Where it is not written it is nothing, and where it was not just in time it is not held against anybody. */
-const DOUBTFUL_STROKE_STRENGTH = 0.2;
 /** The consonants of a word lie so far around its vowel. */
 const WORD_SECONDS = 0.2;
 const WORD_BELOW_USUAL_DB = 2;
@@ -58,9 +65,6 @@ const STUTTER_SEMITONES = 0.6;
 const STUTTER_DIP_DB = 6;
 const STUTTERED_NOTE_SECONDS = 0.3;
 
-/** A sound with how it was heard. */
-export type HeardSound = PlayedSound & { readonly evidence: Evidence };
-
 /**
  * A line without pitches is followed by strokes, any other by tones and by every sign that one may have started anew.
  * @param unpitched of `heard`; undefined where strings ring on, which also sound before a plucked or struck note.
@@ -70,33 +74,24 @@ export function candidatesFor(
   heard: Heard,
   unpitched: UnpitchedSound | undefined,
 ): readonly Candidate[] {
-  if (isPitched) {
-    return playedTones(heard).flatMap((note) => {
-      const { onsetSeconds, endSeconds, midi, startStrength, reattacks, ...how } = note;
-      const starts = [{ onsetSeconds, strength: startStrength }, ...reattacks];
-      const playedWeight = weightOfTone(note);
-      return starts.map(({ onsetSeconds: from, strength }, index) => ({
-        onsetSeconds: from,
-        endSeconds: starts[index + 1]?.onsetSeconds ?? endSeconds,
-        midi,
-        startStrength: strength,
-        playedWeight,
-        evidence: {
-          levelDb: how.levelDb,
-          // A weak sign of a start within a tone is no dip that was measured.
-          dipDb: index === 0 ? how.dipDb : 0,
-          startStrength: strength,
-          unpitchedBeforeSeconds: index === 0 ? (unpitched?.secondsBefore(note) ?? 0) : 0,
-          clarity: how.clarity,
-          oddPartialsDb: how.oddPartialsDb,
-          octaveBelowDb: how.octaveBelowDb,
-          pitchMargin: how.pitchMargin,
-        },
-      }));
-    });
-  }
-  return strokeCandidates(heard);
+  if (!isPitched) return strokeCandidates(heard);
+  return playedTones(heard).flatMap(({ sound, reattacks }) => {
+    const starts = [sound, ...reattacks];
+    const playedWeight = weightOfTone(sound);
+    return starts.map(({ onsetSeconds, startStrength }, index) => ({
+      ...(index === 0 ? sound : startedWithin(sound)),
+      onsetSeconds,
+      endSeconds: starts[index + 1]?.onsetSeconds ?? sound.endSeconds,
+      startStrength,
+      playedWeight,
+      unpitchedBeforeSeconds: index === 0 ? (unpitched?.secondsBefore(sound) ?? 0) : 0,
+    }));
+  });
 }
+
+/** A weak sign of a start within a tone is no dip that was measured. */
+const startedWithin = (sound: Tone | Pluck): Tone | Pluck =>
+  sound.kind === 'tone' ? { ...sound, dipDb: undefined } : sound;
 
 function strokeCandidates(heard: Heard): readonly Candidate[] {
   const usualDb = heard.strikes.length > 0 ? median(heard.strikes.map((strike) => strike.levelDb)) : 0;
@@ -107,37 +102,25 @@ function strokeCandidates(heard: Heard): readonly Candidate[] {
     const isOther = isOtherSound(strike) || belowUsualDb >= HARDLY_A_STROKE_DB;
     const isNoStroke = isOther || isWord(strike.onsetSeconds, strike.levelDb);
     return strokeCandidate(
-      strike,
-      isOther ? OTHER_SOUND_STRENGTH : 1,
+      isOther ? { ...strike, startStrength: OTHER_SOUND_STRENGTH } : strike,
       isNoStroke ? NO_STROKE_WEIGHT : weightOfStroke(belowUsualDb),
     );
   });
-  const doubtful = heard.doubtfulStrikes.map((strike) =>
-    strokeCandidate(strike, DOUBTFUL_STROKE_STRENGTH, NO_STROKE_WEIGHT),
-  );
+  const doubtful = heard.doubtfulStrikes.map((stroke) => strokeCandidate(stroke, NO_STROKE_WEIGHT));
   return [...sure, ...doubtful].toSorted((a, b) => a.onsetSeconds - b.onsetSeconds);
 }
 
 const strokeCandidate = (
-  { onsetSeconds, levelDb }: Pick<HeardStrike, 'onsetSeconds' | 'levelDb'>,
-  startStrength: number,
+  { onsetSeconds, endSeconds, levelDb, startStrength }: Stroke,
   playedWeight: number,
 ): Candidate => ({
+  kind: 'stroke',
   onsetSeconds,
-  endSeconds: onsetSeconds,
-  midi: undefined,
+  endSeconds,
+  levelDb,
   startStrength,
   playedWeight,
-  evidence: {
-    levelDb,
-    dipDb: undefined,
-    startStrength,
-    unpitchedBeforeSeconds: 0,
-    clarity: undefined,
-    oddPartialsDb: undefined,
-    octaveBelowDb: undefined,
-    pitchMargin: undefined,
-  },
+  unpitchedBeforeSeconds: 0,
 });
 
 /** Which strokes sound so unlike the others that something else may have made them: a chair, a cough, a word. */
@@ -151,12 +134,15 @@ function otherSoundTest(strikes: readonly HeardStrike[], usualDb: number): (stri
   };
 }
 
-const weightOfTone = ({ onsetSeconds, endSeconds, clarity = 0 }: PlayedTone) =>
-  endSeconds - onsetSeconds >= PLAYED_SECONDS && clarity >= PLAYED_CLARITY ? PLAYED_WEIGHT : 1;
+function weightOfTone(sound: Tone | Pluck): number {
+  if (sound.kind === 'pluck' || sound.clarity === undefined) return 1;
+  const isHeld = sound.endSeconds - sound.onsetSeconds >= PLAYED_SECONDS;
+  return isHeld && sound.clarity >= PLAYED_CLARITY ? PLAYED_WEIGHT : 1;
+}
 
 /** Which strokes are words: within a sentence and softer than the strokes outside of any, unless most of the take is spoken. */
-function wordTest({ notes, strikes }: Heard): (seconds: number, levelDb: number) => boolean {
-  const sentences = phrasesOf(notes).filter(({ isSpeech }) => isSpeech);
+function wordTest({ tones, strikes }: Heard): (seconds: number, levelDb: number) => boolean {
+  const sentences = phrasesOf(tones).filter(({ isSpeech }) => isSpeech);
   const isInSentence = (seconds: number) =>
     sentences.some(
       ({ fromSeconds, toSeconds }) =>
@@ -183,16 +169,16 @@ export function joinDoubtful(
 ) {
   const used = new Map(matches.map((match) => [match.sound, notes[match.target]!]));
   let latest: { readonly note: WrittenNote; readonly onsetSeconds: number } | undefined;
-  const sounds: HeardSound[] = [];
+  const sounds: Candidate[] = [];
   let isBeforeUsed = false;
-  const places = candidates.map(({ startStrength, playedWeight: _, ...sound }, index) => {
+  const places = candidates.map((sound, index) => {
     const before = sounds.at(-1);
     const note = used.get(index);
     if (note) latest = { note, onsetSeconds: sound.onsetSeconds };
     const beats = latest && (sound.onsetSeconds - latest.onsetSeconds) / secondsPerBeat;
     const isAtTiedHead = latest?.note.tiedBeats.some((at) => Math.abs(at - beats!) <= TIED_HEAD_BEATS);
     const sureStart = isAtTiedHead ? SURE_START_AT_TIED_HEAD : SURE_START;
-    if (before && !used.has(index) && (startStrength < sureStart || isOctaveOf(before, sound)))
+    if (before && !used.has(index) && (sound.startStrength < sureStart || isOctaveOf(before, sound)))
       sounds[sounds.length - 1] = { ...before, endSeconds: Math.max(before.endSeconds, sound.endSeconds) };
     else if (
       before &&
@@ -214,8 +200,8 @@ export function joinDoubtful(
 
 /** Whether a sound is the beginning of the next one, only one of which was taken for a note. */
 function startsWith(
-  sound: HeardSound,
-  next: HeardSound,
+  sound: Candidate,
+  next: Candidate,
   isUsed: boolean,
   nextIsUsed: boolean,
   noteSeconds: number,
@@ -229,39 +215,39 @@ function startsWith(
 }
 
 /** Whether a sound is the one before, taken for its octave: joined to it without a dip, and the lower tone still shows. */
-function isOctaveOf(before: HeardSound, { midi, onsetSeconds, evidence }: HeardSound): boolean {
-  if (before.midi === undefined || midi === undefined) return false;
+function isOctaveOf(before: Candidate, sound: Candidate): boolean {
+  if (before.midi === undefined || sound.kind !== 'tone') return false;
   return (
-    Math.abs(midi - before.midi - 12) <= SCOOP_SEMITONES &&
-    onsetSeconds - before.endSeconds <= SCOOP_GAP_SECONDS &&
-    (evidence.dipDb ?? 0) < SCOOP_DIP_DB &&
-    (evidence.octaveBelowDb ?? Number.NEGATIVE_INFINITY) > LOWER_OCTAVE_SHOWS_DB
+    Math.abs(sound.midi - before.midi - 12) <= SCOOP_SEMITONES &&
+    sound.onsetSeconds - before.endSeconds <= SCOOP_GAP_SECONDS &&
+    !isOutOfDip(sound, SCOOP_DIP_DB) &&
+    sound.octaveBelowDb > LOWER_OCTAVE_SHOWS_DB
   );
 }
 
-function isStutter(sound: HeardSound, next: HeardSound): boolean {
+function isStutter(sound: Candidate, next: Candidate): boolean {
   if (sound.midi === undefined || next.midi === undefined) return false;
   return (
     next.onsetSeconds - sound.onsetSeconds <= STUTTER_SECONDS &&
     Math.abs(next.midi - sound.midi) <= STUTTER_SEMITONES &&
     next.onsetSeconds - sound.endSeconds <= SCOOP_GAP_SECONDS &&
-    (next.evidence.dipDb ?? 0) < STUTTER_DIP_DB
+    !isOutOfDip(next, STUTTER_DIP_DB)
   );
 }
 
-function isSqueak(sound: PlayedSound, next: PlayedSound): boolean {
+function isSqueak(sound: SoundingEvent, next: SoundingEvent): boolean {
   if (sound.midi === undefined || next.midi === undefined) return false;
   return (
     next.onsetSeconds - sound.onsetSeconds <= SQUEAK_SECONDS && sound.midi - next.midi >= SQUEAK_SEMITONES
   );
 }
 
-function isScoop(sound: HeardSound, next: HeardSound): boolean {
+function isScoop(sound: Candidate, next: Candidate): boolean {
   if (sound.midi === undefined || next.midi === undefined) return false;
   return (
     sound.endSeconds - sound.onsetSeconds <= SCOOP_SECONDS &&
     Math.abs(next.midi - sound.midi) <= SCOOP_SEMITONES &&
     next.onsetSeconds - sound.endSeconds <= SCOOP_GAP_SECONDS &&
-    (next.evidence.dipDb ?? 0) < SCOOP_DIP_DB
+    !isOutOfDip(next, SCOOP_DIP_DB)
   );
 }

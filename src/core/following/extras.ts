@@ -1,8 +1,7 @@
 import { median } from '../base';
-import type { Heard } from '../listening';
+import { clarityOf, type Heard, type Pluck, type Tone } from '../listening';
 import type { WrittenNote } from '../notation';
-import type { Alignment } from './alignment';
-import type { HeardSound } from './candidates';
+import { type Alignment, type Candidate, soundOf } from './alignment';
 import { type ExtraSound, LEAST_CLARITY_OF_ONE_TONE } from './following';
 
 /** Softer than the take's usual note by this much: an echo or a breath, not an extra note. */
@@ -30,7 +29,7 @@ const OUTSIDE_BEATS = 1.5;
 export function findExtras(
   { matches }: Alignment,
   notes: readonly WrittenNote[],
-  sounds: readonly HeardSound[],
+  sounds: readonly Candidate[],
   heard: Heard,
   take: { readonly secondsPerBeat: number; readonly soundsAreSustained: boolean },
 ): ExtraSound[] {
@@ -41,27 +40,26 @@ export function findExtras(
   const from = sounds[first.sound]!.onsetSeconds - OUTSIDE_BEATS * take.secondsPerBeat;
   const to = sounds[last.sound]!.endSeconds + OUTSIDE_BEATS * take.secondsPerBeat;
   const isTone = toneTest(notes, heard, take.soundsAreSustained);
-  const softestDb = Math.min(...[...used].map((index) => sounds[index]!.evidence.levelDb));
+  const softestDb = Math.min(...[...used].map((index) => sounds[index]!.levelDb));
   return sounds.flatMap((sound, index) => {
     if (used.has(index) || sound.onsetSeconds < from || sound.onsetSeconds > to) return [];
     const isNote =
-      sound.midi === undefined
-        ? sound.evidence.levelDb >= softestDb - NOISE_BELOW_SOFTEST_DB
-        : isTone(sound, sound.midi) && !isTail(sound, sounds[index - 1]);
+      sound.kind === 'stroke'
+        ? sound.levelDb >= softestDb - NOISE_BELOW_SOFTEST_DB
+        : isTone(sound) && !isTail(sound, sounds[index - 1]);
     if (!isNote) return [];
-    const { evidence, ...played } = sound;
     const before = matches.findLast((match) => match.sound < index);
     const note = notes[(before ?? first).target]!;
-    return [{ sound: played, measureIndex: note.measureIndex, afterNoteId: before && note.id }];
+    return [{ sound: soundOf(sound), measureIndex: note.measureIndex, afterNoteId: before && note.id }];
   });
 }
 
-function isTail(sound: HeardSound, before: HeardSound | undefined): boolean {
+function isTail(sound: Candidate, before: Candidate | undefined): boolean {
   if (before?.midi === undefined || sound.midi === undefined) return false;
   return (
     Math.abs(sound.midi - before.midi) <= TAIL_SEMITONES &&
     sound.onsetSeconds - before.endSeconds <= TAIL_GAP_SECONDS &&
-    sound.evidence.levelDb <= before.evidence.levelDb - TAIL_BELOW_TONE_DB
+    sound.levelDb <= before.levelDb - TAIL_BELOW_TONE_DB
   );
 }
 
@@ -70,18 +68,19 @@ function toneTest(
   notes: readonly WrittenNote[],
   heard: Heard,
   soundsAreSustained: boolean,
-): (sound: HeardSound, midi: number) => boolean {
-  const levels = heard.notes.map((note) => note.levelDb);
+): (sound: Tone | Pluck) => boolean {
+  const levels = heard.tones.map((tone) => tone.levelDb);
   const usualDb = levels.length > 0 ? median(levels) : 0;
   const lowestMidi = Math.min(
     ...notes.flatMap(({ sound }) => (sound.kind === 'pitched' ? [sound.midi] : [])),
   );
   const isStruck = (seconds: number) =>
     heard.strikes.some((strike) => Math.abs(strike.onsetSeconds - seconds) <= STRUCK_SECONDS);
-  return ({ onsetSeconds, endSeconds, evidence: { levelDb, clarity = 1 } }, midi) => {
+  return (sound) => {
+    const { onsetSeconds, endSeconds, levelDb, midi } = sound;
     const isFaint = levelDb < usualDb - EXTRA_BELOW_USUAL_DB;
     const isShort = endSeconds - onsetSeconds < SHORTEST_EXTRA_SECONDS;
-    const isNoise = clarity < LEAST_CLARITY_OF_ONE_TONE;
+    const isNoise = clarityOf(sound) < LEAST_CLARITY_OF_ONE_TONE;
     const isTooLow = midi < lowestMidi - EXTRA_BELOW_LINE_SEMITONES;
     const isRinging =
       !soundsAreSustained && levelDb < usualDb - RINGING_BELOW_USUAL_DB && !isStruck(onsetSeconds);

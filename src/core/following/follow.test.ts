@@ -1,6 +1,6 @@
-import { heardTone } from '../../../tests/support/heard';
+import { heardStrike, heardTone } from '../../../tests/support/heard';
 import { lineOf } from '../../../tests/support/lines';
-import { type Heard, type HeardNote, PITCH_STEP_SECONDS } from '../listening';
+import { type Heard, type HeardTone, PITCH_STEP_SECONDS } from '../listening';
 import { writtenNotes } from '../notation';
 import { type FollowedNote, follow } from '.';
 
@@ -15,32 +15,32 @@ const exact = writtenNotes(line).map((note, beat) =>
 );
 
 const heardAs = (
-  notes: readonly HeardNote[],
+  tones: readonly HeardTone[],
   strikeSeconds: readonly number[] = [],
   levelsDb: readonly number[] = [],
 ): Heard => ({
   version: 1,
   durationSeconds: 14,
-  notes,
-  strikes: strikeSeconds.map((onsetSeconds) => ({ onsetSeconds, riseDb: 20, levelDb: -20, unlikeDb: 0 })),
+  tones,
+  strikes: strikeSeconds.map((onsetSeconds) => heardStrike(onsetSeconds)),
   doubtfulStrikes: [],
   plucks: [],
   noiseDb: -70,
   peakDb: -18,
   clippedShare: 0,
   levelsDb,
-  pitches: pitchesOf(notes),
+  pitches: pitchesOf(tones),
 });
 
 /** What shows from moment to moment while notes sound. */
-const pitchesOf = (notes: readonly HeardNote[]) =>
+const pitchesOf = (notes: readonly HeardTone[]) =>
   Array.from({ length: 700 }, (_, step) => {
     const seconds = step * PITCH_STEP_SECONDS;
     const sounding = notes.findLast((note) => seconds >= note.onsetSeconds && seconds < note.endSeconds);
     return sounding?.midi ?? null;
   });
 
-const followed = (notes: readonly HeardNote[], strikeSeconds: readonly number[] = []) =>
+const followed = (notes: readonly HeardTone[], strikeSeconds: readonly number[] = []) =>
   follow(line, heardAs(notes, strikeSeconds), BPM);
 const signOf = (note: FollowedNote | undefined) => (note?.kind === 'missing' ? note.sign : 'played');
 
@@ -130,7 +130,7 @@ describe('a note that was not found is looked for again', () => {
     }));
     expect(followed(plucked).notes[3]).toMatchObject({ kind: 'missing', sign: undefined });
     const doubtful = plucked.map((note, n) =>
-      n === 2 ? { ...note, reattacks: [{ onsetSeconds: 4.02, strength: 0.2 }] } : note,
+      n === 2 ? { ...note, reattacks: [{ onsetSeconds: 4.02, startStrength: 0.2 }] } : note,
     );
     expect(signOf(followed(doubtful).notes[3])).toBe('something-struck');
   });
@@ -159,10 +159,10 @@ describe('a note that was not found is looked for again', () => {
 });
 
 describe('what is no extra note', () => {
-  const between = (...more: readonly HeardNote[]) =>
+  const between = (...more: readonly HeardTone[]) =>
     [...exact, ...more].toSorted((a, b) => a.onsetSeconds - b.onsetSeconds);
 
-  test.each<[string, HeardNote, number]>([
+  test.each<[string, HeardTone, number]>([
     ['a note that was added', tone(5.5, 71, 0.4), 1],
     ['the noise of an attack', { ...tone(5.5, 71, 0.4), clarity: 0.85 }, 0],
     ['what several strings share, far below the line', tone(5.5, 40, 0.4), 0],
@@ -223,7 +223,7 @@ describe('what is no extra note', () => {
   test('a short note that leaps down to the next is no squeak, whatever wavers in it', () => {
     const leaping = exact.map((note, n) =>
       n === 4
-        ? { ...tone(5, 65, 0.2), reattacks: [{ onsetSeconds: 5.1, strength: 0.2 }] }
+        ? { ...tone(5, 65, 0.2), reattacks: [{ onsetSeconds: 5.1, startStrength: 0.2 }] }
         : n === 5
           ? tone(5.2, 57, 0.7)
           : note,
@@ -283,7 +283,7 @@ test('how long something without pitch sounded before a note is kept with it', (
   const before = (levelDb: number) => {
     const levels = Array.from({ length: 280 }, (_, step) => (step >= 98 && step < 104 ? levelDb : -18));
     const note = follow(line, heardAs(late, [], levels), BPM).notes[4]!;
-    return note.kind === 'played' ? note.evidence.unpitchedBeforeSeconds : Number.NaN;
+    return note.kind === 'played' ? note.unpitchedBeforeSeconds : Number.NaN;
   };
   expect(before(-18)).toBeCloseTo(0.3);
   // The outline holds peaks: what lies under the mean power of the note is the tail of the one before.
@@ -307,12 +307,7 @@ test.each([
 
 test('a stop after a stroke is where its written value ends', () => {
   const drum = lineOf(['xq xq xq xq', 'xq xq xh']);
-  const strikes = [1, 2, 3, 4, 7, 8, 9].map((onsetSeconds) => ({
-    onsetSeconds,
-    riseDb: 20,
-    levelDb: -20,
-    unlikeDb: 0,
-  }));
+  const strikes = [1, 2, 3, 4, 7, 8, 9].map((onsetSeconds) => heardStrike(onsetSeconds));
   const [stop] = follow(drum, { ...heardAs([]), strikes }, BPM).interruptions;
   expect(stop).toMatchObject({ kind: 'pause', atSeconds: 5, seconds: 2 });
 });
@@ -322,12 +317,7 @@ test.each([
   ['as loud as the strokes: a false start', -20, 1],
 ])('strokes of a sentence before the line, %s', (_, levelDb, restarts) => {
   const drum = lineOf(['xq xq xq xq', 'xq xq xh']);
-  const stroke = (level: number) => (onsetSeconds: number) => ({
-    onsetSeconds,
-    riseDb: 20,
-    levelDb: level,
-    unlikeDb: 0,
-  });
+  const stroke = (level: number) => (onsetSeconds: number) => heardStrike(onsetSeconds, { levelDb: level });
   const sentence = Array.from({ length: 6 }, (__, n) => ({ ...tone(2 + 0.2 * n, 45, 0.1), clarity: 0.8 }));
   const strikes = [...[2, 3].map(stroke(levelDb)), ...[5, 6, 7, 8, 9, 10, 11].map(stroke(-20))];
   const { interruptions } = follow(drum, { ...heardAs(sentence), strikes }, BPM);
@@ -341,7 +331,7 @@ test.each([
   ['different, but no more than the others are', { unlikeDb: 2.5 }, 1],
 ])('a stroke between those of the line that is %s', (_, how, extras) => {
   const drum = lineOf(['xq xq xq xq', 'xq xq xh']);
-  const stroke = (onsetSeconds: number) => ({ onsetSeconds, riseDb: 20, levelDb: -20, unlikeDb: 1 });
+  const stroke = (onsetSeconds: number) => heardStrike(onsetSeconds, { unlikeDb: 1 });
   const strikes = [1, 2, 3, 4, 5, 6, 7].map(stroke);
   strikes.splice(3, 0, { ...stroke(3.5), ...how });
   const { notes, extras: found } = follow(drum, { ...heardAs([]), strikes }, BPM);
@@ -351,14 +341,16 @@ test.each([
 
 describe('what may have been a stroke', () => {
   const drum = lineOf(['xq xq xq xq', 'xq xq xh']);
-  const stroke = (onsetSeconds: number) => ({ onsetSeconds, riseDb: 20, levelDb: -20, unlikeDb: 1 });
+  const stroke = (onsetSeconds: number) => heardStrike(onsetSeconds, { unlikeDb: 1 });
   const heardWithDoubt = (strokes: readonly number[], doubtful: readonly number[]) =>
     follow(
       drum,
       {
         ...heardAs([]),
         strikes: strokes.map(stroke),
-        doubtfulStrikes: doubtful.map((onsetSeconds) => ({ onsetSeconds, levelDb: -22 })),
+        doubtfulStrikes: doubtful.map((onsetSeconds) =>
+          heardStrike(onsetSeconds, { levelDb: -22, startStrength: 0.2 }),
+        ),
       },
       BPM,
     );

@@ -1,9 +1,18 @@
 import { median, requireRange } from '../base';
 import { areSustained, type Heard } from '../listening';
-import { type Line, type TimedMeasure, timedMeasures, type WrittenNote, writtenNotes } from '../notation';
+import {
+  endQuarters,
+  type Line,
+  type TimedMeasure,
+  tempoSpans,
+  timedMeasures,
+  type WrittenNote,
+  writtenNotes,
+} from '../notation';
+import { evenBeats } from '../tempo';
 import { beatUnit, quarterSeconds, toNumber } from '../time';
-import type { Match, Target } from './alignment';
-import { candidatesFor, type HeardSound, joinDoubtful } from './candidates';
+import { type Candidate, type Match, soundOf, type Target } from './alignment';
+import { candidatesFor, joinDoubtful } from './candidates';
 import { findExtras } from './extras';
 import {
   FOLLOWING_VERSION,
@@ -13,23 +22,31 @@ import {
   type ToneFacts,
 } from './following';
 import { lookAgain } from './missing';
-import { expectedTimes, findBreaks, medianSecondsPerBeat, type PulsePoint } from './pulse';
+import { type Expected, expectedTimes, findBreaks, medianSecondsPerBeat, type PulsePoint } from './pulse';
+import { type PulseSection, pulseSections } from './pulse-sections';
 import { withRetakenNotes } from './retaken';
 import { withoutTalkBefore } from './talk-before';
 import { alignInTempoAndTune, type TuningRange, USUAL_TUNING } from './tempo-and-tuning';
 import { maybeTransposition } from './transposition';
 import { UnpitchedSound } from './unpitched';
 
+/** A shorter gap between two written notes is no rest. */
+const SHORTEST_REST_BEATS = 0.2;
 /** Weaker signs of a start are the beating of several strings. */
 const LEAST_SIGN_OF_START = 0.15;
 
 /** A written note that was found in the recording. */
 interface Placed extends PulsePoint {
+  /** Place of the note in the line. */
+  readonly index: number;
   readonly note: WrittenNote;
-  readonly sound: HeardSound;
+  /** Its value in the beats of `beats`. */
+  readonly lengthBeats: number;
+  readonly section: PulseSection;
+  readonly sound: Candidate;
 }
 
-/** Notes played in one go at one pulse, in written order. */
+/** Notes of one section that were played in one go at one pulse, in written order. */
 type PulseRun = readonly Placed[];
 
 /**
@@ -50,16 +67,20 @@ export function follow(
   const unit = beatUnit(measures[0]!.measure.meter);
   const beatQuarters = toNumber(unit.quarters);
   const isPitched = notes.some((note) => note.sound.kind === 'pitched');
-  const soundsAreSustained = heard.plucks.length === 0 && areSustained(heard.notes);
+  const soundsAreSustained = heard.plucks.length === 0 && areSustained(heard.tones);
   const unpitched = soundsAreSustained ? new UnpitchedSound(heard) : undefined;
   const candidates = candidatesFor(isPitched, heard, unpitched);
+  const beatsAt = evenBeats(line);
   const targets = notes.map(
     (note, index): Target => ({
-      onsetBeats: toNumber(note.onsetQuarters) / beatQuarters,
+      onsetBeats: beatsAt(toNumber(note.onsetQuarters)),
       midi: note.sound.kind === 'pitched' ? note.sound.midi : undefined,
       startsMeasure: index === 0 || notes[index - 1]!.measureIndex !== note.measureIndex,
     }),
   );
+  const lengths = notes.map((note, index) => beatsAt(endQuarters(note)) - targets[index]!.onsetBeats);
+  const endBeats = (index: number) => targets[index]!.onsetBeats + lengths[index]!;
+  const sections = pulseSections(notes, tempoSpans(line));
   const askedSecondsPerBeat = quarterSeconds(askedBpm, unit) * beatQuarters;
   const aligned = alignInTempoAndTune(targets, candidates, askedSecondsPerBeat, tuningRange);
   const { tuningSemitones, secondsPerBeat } = aligned;
@@ -71,7 +92,12 @@ export function follow(
   const place = ({ target, sound }: Match): Placed => ({
     note: notes[target]!,
     sound: sounds[sound]!,
+    index: target,
+    entersAfterRest: target > 0 && targets[target]!.onsetBeats - endBeats(target - 1) > SHORTEST_REST_BEATS,
+    isOnBeat: Number.isInteger(notes[target]!.beat),
+    section: sections[target]!,
     beats: targets[target]!.onsetBeats,
+    lengthBeats: lengths[target]!,
     seconds: sounds[sound]!.onsetSeconds,
   });
   const pulses = splitAtRestarts(alignment.matches)
@@ -79,22 +105,30 @@ export function follow(
     .flatMap((run) => splitPulses(run, secondsPerBeat));
   // A note that was played again after a restart counts as it was played last.
   const followed = new Map<string, FollowedNote>();
-  pulses.forEach((pulse, index) => {
-    for (const note of describePulse(pulse, index > 0, {
-      secondsPerBeat,
-      tuningSemitones,
-      soundsAreSustained,
-    }))
+  let before: { readonly last: Placed; readonly expected: Expected } | undefined;
+  for (const pulse of pulses) {
+    const tempo = before?.expected.secondsPerBeat ?? secondsPerBeat;
+    const own = pulse[0]!.section.isFree
+      ? pulse.map(({ seconds }) => ({ seconds, secondsPerBeat: tempo, doubtSeconds: 0 }))
+      : expectedTimes(pulse, secondsPerBeat);
+    const [first, ...others] = own;
+    // Who goes on too soon is early by the pulse before, and from there on keeps a new one.
+    const due = before && dueBefore(pulse[0]!, before);
+    const expected = [due ? { ...first!, ...due } : first!, ...others];
+    const startsPulse = before !== undefined && due === undefined;
+    for (const note of describePulse(pulse, expected, startsPulse, { tuningSemitones, soundsAreSustained }))
       followed.set(note.noteId, note);
-  });
+    before = { last: pulse.at(-1)!, expected: own.at(-1)! };
+  }
   const found = {
     notes,
     followed,
-    beatQuarters,
+    onsetBeats: targets.map((target) => target.onsetBeats),
+    lengthBeats: lengths,
     signsSeconds: isPitched ? signsOfStarts(heard, soundsAreSustained) : [],
     onsetsSeconds: sounds.map((sound) => sound.onsetSeconds),
     pitches: heard.pitches,
-    levelChangesSeconds: heard.notes.flatMap((note) => note.levelChangesSeconds),
+    levelChangesSeconds: heard.tones.flatMap((note) => note.levelChangesSeconds),
     unpitched,
     soundsAreSustained,
     tuningSemitones,
@@ -113,7 +147,7 @@ export function follow(
       secondsPerBeat,
       tuningSemitones,
     }),
-    measureSeconds: measures.map((measure) => measureStart(measure, pulses, beatQuarters, secondsPerBeat)),
+    measureSeconds: measures.map((measure) => measureStart(measure, pulses, beatsAt, secondsPerBeat)),
   };
 }
 
@@ -121,10 +155,12 @@ export function follow(
 function signsOfStarts(heard: Heard, soundsAreSustained: boolean): readonly number[] {
   const strikes = heard.strikes.map((strike) => strike.onsetSeconds);
   if (soundsAreSustained) return strikes;
-  const doubtful = heard.notes.flatMap((note) => note.reattacks);
+  const doubtful = heard.tones.flatMap((note) => note.reattacks);
   return [
     ...strikes,
-    ...doubtful.filter(({ strength }) => strength >= LEAST_SIGN_OF_START).map((sign) => sign.onsetSeconds),
+    ...doubtful
+      .filter(({ startStrength }) => startStrength >= LEAST_SIGN_OF_START)
+      .map((sign) => sign.onsetSeconds),
   ];
 }
 
@@ -138,49 +174,62 @@ function splitAtRestarts(matches: readonly Match[]): readonly (readonly Match[])
 }
 
 function splitPulses(run: PulseRun, secondsPerBeat: number): PulseRun[] {
-  // Where the notation asks for freedom, a longer interval is no pause.
-  const breaks = findBreaks(run, secondsPerBeat).filter(
-    (index) => !run[index]!.note.freeTempo && !run[index - 1]!.note.fermata,
+  const turns = run.flatMap(({ section }, index) =>
+    index === 0 || section.index !== run[index - 1]!.section.index ? [index] : [],
   );
-  const starts = [0, ...breaks];
-  return starts.map((start, index) => run.slice(start, starts[index + 1] ?? run.length));
+  return splitAt(run, turns).flatMap((piece) =>
+    // Where the notation asks for freedom, a longer interval is no pause.
+    piece[0]!.section.isFree ? [piece] : splitAt(piece, [0, ...findBreaks(piece, secondsPerBeat)]),
+  );
+}
+
+const splitAt = (run: PulseRun, starts: readonly number[]): PulseRun[] =>
+  starts.map((start, index) => run.slice(start, starts[index + 1] ?? run.length));
+
+/** When the first note of a pulse was due by the pulse before it, where it came too soon right after that. */
+function dueBefore(
+  first: Placed,
+  { last, expected }: { readonly last: Placed; readonly expected: Expected },
+): Pick<Expected, 'seconds' | 'doubtSeconds'> | undefined {
+  if (first.index !== last.index + 1 || first.section.index !== last.section.index) return undefined;
+  const seconds = expected.seconds + (first.beats - last.beats) * expected.secondsPerBeat;
+  return first.seconds < seconds ? { seconds, doubtSeconds: expected.doubtSeconds } : undefined;
 }
 
 /** What holds for a whole take. */
 interface TakeFacts {
-  readonly secondsPerBeat: number;
   readonly tuningSemitones: number;
   readonly soundsAreSustained: boolean;
 }
 
-function toneFactsOf({ notes }: Heard): ToneFacts {
+function toneFactsOf({ tones }: Heard): ToneFacts {
   const middle = (values: readonly number[]) => (values.length === 0 ? 0 : median(values));
   return {
-    count: notes.length,
-    medianSeconds: middle(notes.map((note) => note.endSeconds - note.onsetSeconds)),
-    medianClarity: middle(notes.map((note) => note.clarity)),
+    count: tones.length,
+    medianSeconds: middle(tones.map((tone) => tone.endSeconds - tone.onsetSeconds)),
+    medianClarity: middle(tones.map((tone) => tone.clarity)),
   };
 }
 
 function describePulse(
   pulse: PulseRun,
-  restarted: boolean,
-  { secondsPerBeat, tuningSemitones, soundsAreSustained }: TakeFacts,
+  expected: readonly Expected[],
+  isAnew: boolean,
+  { tuningSemitones, soundsAreSustained }: TakeFacts,
 ): FollowedNote[] {
-  const expected = expectedTimes(pulse, secondsPerBeat);
-  return pulse.map(({ note, sound: { evidence, ...sound } }, index) => {
+  return pulse.map(({ note, sound, lengthBeats }, index) => {
     const { seconds, secondsPerBeat: local, doubtSeconds } = expected[index]!;
-    const startsPulse = restarted && index === 0;
+    const startsPulse = isAnew && index === 0;
     const deviationSeconds = startsPulse ? 0 : sound.onsetSeconds - seconds;
-    const writtenSeconds = note.beats * local;
+    const writtenSeconds = lengthBeats * local;
     return {
       noteId: note.id,
       measureIndex: note.measureIndex,
       kind: 'played',
-      sound,
-      evidence,
+      sound: soundOf(sound),
+      unpitchedBeforeSeconds: sound.unpitchedBeforeSeconds,
       deviationSeconds,
-      deviationBeats: deviationSeconds / local,
+      deviationBeats: (deviationSeconds * note.beats) / writtenSeconds,
       doubtSeconds,
       writtenSeconds,
       soundedShare:
@@ -201,6 +250,8 @@ function findInterruptions(pulses: readonly PulseRun[], secondsPerBeat: number):
     const last = pulses[index]!.at(-1)!;
     const first = pulse[0]!;
     const wentBack = first.beats <= last.beats;
+    // After a fermata, and where the tempo turns, nobody knows how long is too long.
+    if (!wentBack && first.section.index !== last.section.index) return [];
     const expected = last.seconds + (first.beats - last.beats) * secondsPerBeat;
     const stoppedAt = endOf(last, first, secondsPerBeat);
     const lost = first.seconds - (wentBack ? stoppedAt : expected);
@@ -219,9 +270,9 @@ function findInterruptions(pulses: readonly PulseRun[], secondsPerBeat: number):
 }
 
 /** When a note was over; a stroke lasts as long as it is written. */
-function endOf({ note, sound, seconds }: Placed, next: Placed, secondsPerBeat: number): number {
+function endOf({ lengthBeats, sound, seconds }: Placed, next: Placed, secondsPerBeat: number): number {
   if (sound.midi !== undefined) return sound.endSeconds;
-  return Math.min(seconds + note.beats * secondsPerBeat, next.seconds);
+  return Math.min(seconds + lengthBeats * secondsPerBeat, next.seconds);
 }
 
 /** Beats played over the time they took, every pulse by itself. */
@@ -243,12 +294,12 @@ function meanBpm(pulses: readonly PulseRun[]): number | undefined {
 function measureStart(
   measure: TimedMeasure,
   pulses: readonly PulseRun[],
-  beatQuarters: number,
+  beatsAt: (quarters: number) => number,
   secondsPerBeat: number,
 ): number | undefined {
   const pulse = pulses.findLast((run) => run.some(({ note }) => note.measureIndex === measure.index));
   const first = pulse?.find(({ note }) => note.measureIndex === measure.index);
   if (!first) return undefined;
-  const beatsBefore = first.beats - toNumber(measure.onsetQuarters) / beatQuarters;
+  const beatsBefore = first.beats - beatsAt(toNumber(measure.onsetQuarters));
   return Math.max(0, first.seconds - beatsBefore * secondsPerBeat);
 }

@@ -1,5 +1,7 @@
+import type { SoundingEvent } from '../listening';
+
 /** Changes whenever the same facts could be followed differently. */
-export const FOLLOWING_VERSION = 9;
+export const FOLLOWING_VERSION = 11;
 
 /** Less periodic than this a sound is the noise of an attack, or several strings at once: nothing is held against the player. */
 export const LEAST_CLARITY_OF_ONE_TONE = 0.92;
@@ -9,33 +11,6 @@ export const LEAST_CLARITY_OF_ONE_TONE = 0.92;
  * seeds 14001–17405: of octaves too high that were played 40 of 44 lie below, of what only seemed one none (above −21 dB).
  */
 export const LOWER_OCTAVE_SHOWS_DB = -24;
-
-/** A sound of the recording as the follower uses it. */
-export interface PlayedSound {
-  readonly onsetSeconds: number;
-  readonly endSeconds: number;
-  /** Sounding pitch against A = 440 Hz; undefined for a stroke. */
-  readonly midi: number | undefined;
-}
-
-/** How a sound was heard, for what is said of its character and for how sure all of it is. */
-export interface Evidence {
-  /** dB below full scale. */
-  readonly levelDb: number;
-  /** How far the level had dipped before it, in dB; undefined for a stroke. */
-  readonly dipDb: number | undefined;
-  /** How sure it is that something started, 0–1. */
-  readonly startStrength: number;
-  /** How periodic it was, 0–1; undefined for a stroke. */
-  readonly clarity: number | undefined;
-  /** How long something without a pitch had sounded before it, about as loud: it spoke late, but may have begun in time. */
-  readonly unpitchedBeforeSeconds: number;
-  /** What speaks for the octave above and for the one below, as in `HeardNote`, in dB; undefined for a stroke. */
-  readonly oddPartialsDb: number | undefined;
-  readonly octaveBelowDb: number | undefined;
-  /** How far its pitch stood out where strings rang, as in `HeardPluck`; undefined where it was told otherwise. */
-  readonly pitchMargin: number | undefined;
-}
 
 /**
  * Why a note that was not found may have sounded after all:
@@ -56,8 +31,9 @@ export type MissingSign =
 export type FollowedNote = { readonly noteId: string; readonly measureIndex: number } & (
   | {
       readonly kind: 'played';
-      readonly sound: PlayedSound;
-      readonly evidence: Evidence;
+      readonly sound: SoundingEvent;
+      /** How long something without a pitch had sounded before it, about as loud: it spoke late, but may have begun in time. */
+      readonly unpitchedBeforeSeconds: number;
       /** Start against the player's own steady pulse; positive is late. In beats of the meter, and in seconds. */
       readonly deviationBeats: number;
       readonly deviationSeconds: number;
@@ -76,8 +52,7 @@ export type FollowedNote = { readonly noteId: string; readonly measureIndex: num
       /** It has no sound of its own: the one before went on through its place, or the next one was started there. */
       readonly kind: 'held-through';
       /** The part of that sound in this note's place. */
-      readonly sound: PlayedSound;
-      readonly evidence: Evidence;
+      readonly sound: SoundingEvent;
       readonly pitchErrorSemitones: number;
     }
   | {
@@ -99,7 +74,7 @@ export interface ToneFacts {
 }
 
 export interface ExtraSound {
-  readonly sound: PlayedSound;
+  readonly sound: SoundingEvent;
   /** The performed measure in which it sounded. */
   readonly measureIndex: number;
   /** The written note before it. */

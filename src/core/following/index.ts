@@ -1,6 +1,5 @@
 export { follow } from './follow';
 export {
-  type Evidence,
   type ExtraSound,
   FOLLOWING_VERSION,
   type FollowedNote,
@@ -10,7 +9,6 @@ export {
   LOWER_OCTAVE_SHOWS_DB,
   type MissingSign,
   type Played,
-  type PlayedSound,
   type ToneFacts,
 } from './following';
 export { playedTones } from './played-tones';

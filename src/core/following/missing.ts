@@ -1,7 +1,6 @@
 import { clamp } from '../base';
 import { PITCH_STEP_SECONDS } from '../listening';
 import { repeatsPitch, type WrittenNote } from '../notation';
-import { toNumber } from '../time';
 import type { FollowedNote, MissingSign, Played } from './following';
 import type { UnpitchedSound } from './unpitched';
 
@@ -37,7 +36,9 @@ export interface Found {
   readonly notes: readonly WrittenNote[];
   /** By note id. */
   readonly followed: ReadonlyMap<string, FollowedNote>;
-  readonly beatQuarters: number;
+  /** Of all notes, in beats of the opening tempo from the start of the line. */
+  readonly onsetBeats: readonly number[];
+  readonly lengthBeats: readonly number[];
   /** When something may have started, by the strikes, and in ringing sounds by doubtful signs as well. */
   readonly signsSeconds: readonly number[];
   /** Starts of all sounds that were taken for notes. */
@@ -81,7 +82,6 @@ function maybeNextInstead(index: number, before: PlayedBefore, found: Found) {
     isShown: shareShown(next.sound.midi, from, due + value, found) >= SHOWN_SHARE,
     held: {
       sound: { ...next.sound, endSeconds: due + value },
-      evidence: next.evidence,
       pitchErrorSemitones,
     },
   };
@@ -121,9 +121,8 @@ function maybeHeldThrough(index: number, before: PlayedBefore, found: Found) {
 }
 
 /** The part of a sound from where the next note was due, with its distance from what is written there. */
-const goingOn = ({ sound, evidence }: Played, due: number, pitchErrorSemitones: number) => ({
+const goingOn = ({ sound }: Played, due: number, pitchErrorSemitones: number) => ({
   sound: { ...sound, onsetSeconds: due },
-  evidence,
   pitchErrorSemitones,
 });
 
@@ -167,7 +166,7 @@ function signOfMissing(index: number, before: PlayedBefore, found: Found): Missi
     shareShown(note.sound.midi + found.tuningSemitones, from, to, found) >= SHOWN_SHARE
   )
     return 'pitch-shows';
-  const isFilled = found.unpitched?.fills(from, to, before.played.evidence.levelDb);
+  const isFilled = found.unpitched?.fills(from, to, before.played.sound.levelDb);
   return isFilled ? 'unpitched-sound' : undefined;
 }
 
@@ -186,23 +185,22 @@ interface PlayedBefore {
   readonly secondsPerBeat: number;
 }
 
-function playedBefore(index: number, { notes, followed }: Found): PlayedBefore | undefined {
+function playedBefore(index: number, { notes, followed, lengthBeats }: Found): PlayedBefore | undefined {
   for (let at = index - 1; at >= 0; at--) {
     const note = notes[at]!;
     const played = followed.get(note.id);
     if (played?.kind === 'played')
-      return { index: at, played, secondsPerBeat: played.writtenSeconds / note.beats };
+      return { index: at, played, secondsPerBeat: played.writtenSeconds / lengthBeats[at]! };
   }
   return undefined;
 }
 
 /** When a note was due, and how long it is, by the pulse of the one before. In seconds. */
-function placeOf(index: number, before: PlayedBefore, { notes, beatQuarters }: Found) {
-  const note = notes[index]!;
-  const quarters = toNumber(note.onsetQuarters) - toNumber(notes[before.index]!.onsetQuarters);
+function placeOf(index: number, before: PlayedBefore, { onsetBeats, lengthBeats }: Found) {
+  const beats = onsetBeats[index]! - onsetBeats[before.index]!;
   const { sound, deviationSeconds } = before.played;
   return {
-    due: sound.onsetSeconds - deviationSeconds + (quarters / beatQuarters) * before.secondsPerBeat,
-    value: note.beats * before.secondsPerBeat,
+    due: sound.onsetSeconds - deviationSeconds + beats * before.secondsPerBeat,
+    value: lengthBeats[index]! * before.secondsPerBeat,
   };
 }

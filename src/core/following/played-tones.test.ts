@@ -1,8 +1,8 @@
 import { heardTone, heardPluck as pluck } from '../../../tests/support/heard';
-import type { Heard, HeardNote, HeardPluck } from '../listening';
+import type { Heard, HeardTone, Pluck } from '../listening';
 import { playedTones } from './played-tones';
 
-const tone = (onsetSeconds: number, midi: number, more: Partial<HeardNote> = {}) =>
+const tone = (onsetSeconds: number, midi: number, more: Partial<HeardTone> = {}) =>
   heardTone(onsetSeconds, midi, 0.5, { fadeDbPerSecond: 15, ...more });
 
 /** Two notes that were heard both ways, before what is in question. */
@@ -11,11 +11,11 @@ const SURE = {
   plucks: [pluck(1, 60), pluck(1.5, 62), pluck(2, 64)],
 };
 
-function played(tones: readonly HeardNote[], plucks: readonly HeardPluck[]) {
+function played(tones: readonly HeardTone[], plucks: readonly Pluck[]) {
   const heard: Heard = {
     version: 1,
     durationSeconds: 10,
-    notes: [...SURE.tones, ...tones],
+    tones: [...SURE.tones, ...tones],
     strikes: [],
     doubtfulStrikes: [],
     plucks: [...SURE.plucks, ...plucks],
@@ -28,16 +28,16 @@ function played(tones: readonly HeardNote[], plucks: readonly HeardPluck[]) {
   return playedTones(heard).slice(SURE.tones.length);
 }
 
-const pitches = (tones: readonly HeardNote[], plucks: readonly HeardPluck[]) =>
-  played(tones, plucks).map(({ midi, startStrength }) => [midi, startStrength >= 0.5]);
+const pitches = (tones: readonly HeardTone[], plucks: readonly Pluck[]) =>
+  played(tones, plucks).map(({ sound }) => [sound.midi, sound.startStrength >= 0.5]);
 
 describe('a place where strings ring', () => {
-  test.each<[string, HeardNote[], HeardPluck[], [number, boolean][]]>([
+  test.each<[string, HeardTone[], Pluck[], [number, boolean][]]>([
     ['heard both ways', [tone(2.5, 65)], [pluck(2.52, 65.1)], [[65, true]]],
     ['a clear pluck is believed against the tone', [tone(2.5, 53)], [pluck(2.5, 65)], [[65, true]]],
     ['one that is not clear is not', [tone(2.5, 53)], [pluck(2.5, 65, { pitchMargin: 1.05 })], [[53, true]]],
-    ['nor one that is not sure', [tone(2.5, 53)], [pluck(2.5, 65, { strength: 0.3 })], [[53, true]]],
-    ['nor one that is hardly sure', [tone(2.5, 53)], [pluck(2.5, 65, { strength: 0.6 })], [[53, true]]],
+    ['nor one that is not sure', [tone(2.5, 53)], [pluck(2.5, 65, { startStrength: 0.3 })], [[53, true]]],
+    ['nor one that is hardly sure', [tone(2.5, 53)], [pluck(2.5, 65, { startStrength: 0.6 })], [[53, true]]],
     [
       'the octave below hardly stands out, but its odd partials tell',
       [tone(2.5, 72, { octaveBelowDb: -18 })],
@@ -47,14 +47,14 @@ describe('a place where strings ring', () => {
     ['a pluck that no tone was heard for', [], [pluck(2.5, 65)], [[65, true]]],
     ['a noise without a pitch of its own', [], [pluck(2.5, 65, { pitchMargin: 1.02 })], []],
     ['a tone at whose start nothing is new is doubtful', [tone(2.5, 48)], [], [[48, false]]],
-    ['a weak sign of a pluck is doubtful', [], [pluck(2.5, 65, { strength: 0.2 })], [[65, false]]],
+    ['a weak sign of a pluck is doubtful', [], [pluck(2.5, 65, { startStrength: 0.2 })], [[65, false]]],
   ])('%s', (_, tones, plucks, expected) => {
     expect(pitches(tones, plucks)).toEqual(expected);
   });
 
   test('a note ends where the next begins', () => {
     const notes = played([tone(2.5, 65)], [pluck(2.5, 65), pluck(2.8, 67)]);
-    expect(notes.map(({ endSeconds }) => endSeconds)).toEqual([2.8, 3.3]);
+    expect(notes.map(({ sound }) => sound.endSeconds)).toEqual([2.8, 3.3]);
   });
 
   test('what is said is not played', () => {

@@ -1,11 +1,12 @@
 import {
   beganBy,
   type Heard,
-  type HeardNote,
-  type HeardPluck,
+  type HeardTone,
+  type Pluck,
   phrasesOf,
   SAME_START_SECONDS,
   SURE_PLUCK,
+  type Tone,
 } from '../listening';
 import { LOWER_OCTAVE_SHOWS_DB } from './following';
 
@@ -18,82 +19,76 @@ const CLEARER_MARGIN = 1.13;
 const CLEARLY_PLUCKED = 0.9;
 const LEAST_MARGIN = 1.05;
 
-/** A tone by all that is known of it. */
-export interface PlayedTone
-  extends Pick<
-    HeardNote,
-    'onsetSeconds' | 'endSeconds' | 'midi' | 'levelDb' | 'dipDb' | 'startStrength' | 'reattacks'
-  > {
-  /** As in `HeardNote`; undefined for what is only known as a pluck. */
-  readonly clarity: number | undefined;
-  readonly oddPartialsDb: number | undefined;
-  readonly octaveBelowDb: number | undefined;
-  /** As in `HeardPluck`; undefined for what is only known as a tone. */
-  readonly pitchMargin: number | undefined;
+/** A tone or a pluck, with the signs within it of further starts. */
+export interface PlayedTone {
+  readonly sound: Tone | Pluck;
+  readonly reattacks: HeardTone['reattacks'];
 }
 
 /**
  * The tones that were played, in order of onset, without what was said. Where strings ring into each other, a period is most often
  * shared by several of them: there a tone is believed where something was plucked, and at the pitch that is new.
  */
-export function playedTones({ notes, plucks }: Heard): readonly PlayedTone[] {
-  const phrases = phrasesOf(notes);
-  const tones = phrases.filter((phrase) => !phrase.isSpeech).flatMap((phrase) => phrase.notes);
-  if (plucks.length === 0) return tones.map((tone) => ({ ...tone, pitchMargin: undefined }));
+export function playedTones(heard: Heard): readonly PlayedTone[] {
+  const phrases = phrasesOf(heard.tones);
+  const tones = phrases.filter((phrase) => !phrase.isSpeech).flatMap((phrase) => phrase.tones);
+  if (heard.plucks.length === 0) return tones.map(asHeard);
   const spoken = phrases.filter((phrase) => phrase.isSpeech);
-  const played = plucks.filter(
+  const played = heard.plucks.filter(
     ({ onsetSeconds }) =>
       !spoken.some(
         ({ fromSeconds, toSeconds }) =>
           onsetSeconds > fromSeconds - SAME_START_SECONDS && onsetSeconds < toSeconds,
       ),
   );
-  const used = new Set<HeardPluck>();
+  const used = new Set<Pluck>();
   const fromTones = tones.map((tone) => {
     const near = played.filter((pluck) => !used.has(pluck) && beganBy(tone, pluck));
-    const pluck = near.toSorted((a, b) => b.strength - a.strength)[0];
+    const pluck = near.toSorted((a, b) => b.startStrength - a.startStrength)[0];
     if (pluck) used.add(pluck);
     return believed(tone, pluck);
   });
-  const added = played.filter((pluck) => !used.has(pluck) && pluck.pitchMargin >= LEAST_MARGIN).map(toneOf);
-  const all = [...fromTones, ...added].toSorted((a, b) => a.onsetSeconds - b.onsetSeconds);
-  return all.map((tone, index) => {
-    const next = all[index + 1]?.onsetSeconds ?? Number.POSITIVE_INFINITY;
+  const added = played
+    .filter((pluck) => !used.has(pluck) && pluck.pitchMargin >= LEAST_MARGIN)
+    .map(asPlucked);
+  const all = [...fromTones, ...added].toSorted((a, b) => a.sound.onsetSeconds - b.sound.onsetSeconds);
+  return all.map(({ sound, reattacks }, index) => {
+    const next = all[index + 1]?.sound.onsetSeconds ?? Number.POSITIVE_INFINITY;
     return {
-      ...tone,
-      endSeconds: Math.min(tone.endSeconds, next),
-      reattacks: tone.reattacks.filter(({ onsetSeconds }) => onsetSeconds < next - SAME_START_SECONDS),
+      sound: { ...sound, endSeconds: Math.min(sound.endSeconds, next) },
+      reattacks: reattacks.filter(({ onsetSeconds }) => onsetSeconds < next - SAME_START_SECONDS),
     };
   });
 }
 
 /** A tone by what is known of its start; what the pluck says where that is the better word. */
-function believed(tone: HeardNote, pluck: HeardPluck | undefined): PlayedTone {
-  const asHeard = { ...tone, pitchMargin: undefined };
-  if (!pluck) return { ...asHeard, startStrength: Math.min(tone.startStrength, UNSUPPORTED_STRENGTH) };
-  if (pluck.strength < SURE_PLUCK) return asHeard;
+function believed(tone: HeardTone, pluck: Pluck | undefined): PlayedTone {
+  const { sound, reattacks } = asHeard(tone);
+  if (!pluck) {
+    const startStrength = Math.min(tone.startStrength, UNSUPPORTED_STRENGTH);
+    return { sound: { ...sound, startStrength }, reattacks };
+  }
+  if (pluck.startStrength < SURE_PLUCK) return { sound, reattacks };
   // Heard both ways, its pitch is sure, however much rings beside it.
-  if (isSamePitch(pluck, tone)) return { ...asHeard, clarity: undefined };
-  const standsOut = pluck.pitchMargin >= CLEARER_MARGIN && pluck.strength >= CLEARLY_PLUCKED;
-  return standsOut || isOctaveBelow(pluck, tone) ? toneOf(pluck) : asHeard;
+  if (isSamePitch(pluck, tone)) return { sound: { ...sound, clarity: undefined }, reattacks };
+  const standsOut = pluck.pitchMargin >= CLEARER_MARGIN && pluck.startStrength >= CLEARLY_PLUCKED;
+  return standsOut || isOctaveBelow(pluck, tone) ? asPlucked(pluck) : { sound, reattacks };
 }
 
-const isSamePitch = (pluck: HeardPluck, tone: HeardNote) =>
-  Math.abs(pluck.midi - tone.midi) <= SAME_PITCH_SEMITONES;
+const isSamePitch = (pluck: Pluck, tone: Tone) => Math.abs(pluck.midi - tone.midi) <= SAME_PITCH_SEMITONES;
 
 /** An octave below hardly stands out of the tone above, but its odd partials tell. */
-const isOctaveBelow = (pluck: HeardPluck, tone: HeardNote) =>
+const isOctaveBelow = (pluck: Pluck, tone: Tone) =>
   Math.abs(pluck.midi - tone.midi + 12) <= SAME_PITCH_SEMITONES && tone.octaveBelowDb > LOWER_OCTAVE_SHOWS_DB;
 
-function toneOf({ strength, pitchMargin, ...pluck }: HeardPluck): PlayedTone {
-  return {
-    ...pluck,
-    pitchMargin,
-    dipDb: 0,
-    startStrength: strength,
-    reattacks: [],
-    clarity: undefined,
-    oddPartialsDb: undefined,
-    octaveBelowDb: undefined,
-  };
+function asHeard({
+  fadeDbPerSecond: _fade,
+  start: _start,
+  levelChangesSeconds: _changes,
+  reattacks,
+  ...sound
+}: HeardTone): { readonly sound: Tone; readonly reattacks: PlayedTone['reattacks'] } {
+  return { sound, reattacks };
 }
+
+const asPlucked = (sound: Pluck): PlayedTone => ({ sound, reattacks: [] });

@@ -1,10 +1,14 @@
-import { maybeMedianSlope } from '../base';
+import { maybeMedianSlope, median } from '../base';
 
 /** A note that was found: where it is written and when it began. */
 export interface PulsePoint {
   /** Beats from the start of the line. */
   readonly beats: number;
   readonly seconds: number;
+  /** It enters after a rest. */
+  readonly entersAfterRest?: boolean;
+  /** It is written on a beat. */
+  readonly isOnBeat?: boolean;
 }
 
 /** How far a note's neighbourhood reaches when its pulse is measured. */
@@ -15,11 +19,23 @@ const FEWEST_NEIGHBOURS = 5;
 const SHORTEST_INTERVAL_BEATS = 0.9;
 /** A tempo further from the take's than this is not believed in a small neighbourhood. */
 const MOST_LOCAL_TEMPO_SHARE = 0.25;
+/** Pieces of so few notes have one pulse, which most of the notes tell. */
+const MOST_OF_SHORT_PULSE = 8;
+/** A beginner's even playing strays by some 35 ms from note to note. Common practice. */
+const ON_PULSE_SECONDS = 0.07;
+/** Another tempo by a tenth is as unlikely as notes that lie so far off. Our own judgement. */
+const SECONDS_OF_OTHER_TEMPO = 0.1;
 /** A stop shifts everything after it by at least this; less is a late note or a slower tempo. */
 const PAUSE_BEATS = 0.6;
 const PAUSE_SECONDS = 0.35;
-/** Starting again too soon (a rest cut short) shifts everything after it as well. */
+/**
+ * Going on too soon shifts everything after it as well. After a rest that was cut short less of a shift is believed: nobody enters early
+ * by chance and stays so.
+ */
 const SKIP_BEATS = 0.4;
+const SKIP_SECONDS = 0.175;
+const SKIP_AFTER_REST_BEATS = 0.25;
+const SKIP_AFTER_REST_SECONDS = 0.12;
 /** A shift counts as lasting when this share of it is still there two notes later. */
 const LASTING_SHARE = 0.6;
 
@@ -47,7 +63,7 @@ export function findBreaks(points: readonly PulsePoint[], secondsPerBeat: number
   for (let index = 1; index < points.length; index++) {
     const shift = shifts[index]!;
     const isPause = shift >= Math.max(PAUSE_BEATS * secondsPerBeat, PAUSE_SECONDS);
-    const isSkip = shift <= -Math.max(SKIP_BEATS * secondsPerBeat, PAUSE_SECONDS / 2);
+    const isSkip = shift <= -leastSkipSeconds(points[index]!, secondsPerBeat);
     if (!isPause && !isSkip) continue;
     const next = shifts[index + 1] ?? 0;
     const afterNext = shifts[index + 2] ?? 0;
@@ -59,6 +75,11 @@ export function findBreaks(points: readonly PulsePoint[], secondsPerBeat: number
   }
   return breaks;
 }
+
+const leastSkipSeconds = ({ entersAfterRest }: PulsePoint, secondsPerBeat: number) =>
+  entersAfterRest
+    ? Math.max(SKIP_AFTER_REST_BEATS * secondsPerBeat, SKIP_AFTER_REST_SECONDS)
+    : Math.max(SKIP_BEATS * secondsPerBeat, SKIP_SECONDS);
 
 /** When a note should have begun. */
 export interface Expected {
@@ -75,6 +96,7 @@ export interface Expected {
  * @param secondsPerBeat tempo of the take, for runs too short to have one of their own.
  */
 export function expectedTimes(points: readonly PulsePoint[], secondsPerBeat: number): readonly Expected[] {
+  if (points.length <= MOST_OF_SHORT_PULSE) return commonPulse(points, secondsPerBeat);
   return points.map((point, index) => {
     const others = points.filter((_, other) => other !== index);
     let near = others.filter((other) => Math.abs(other.beats - point.beats) <= NEIGHBOURHOOD_BEATS);
@@ -92,11 +114,67 @@ export function expectedTimes(points: readonly PulsePoint[], secondsPerBeat: num
     const slope = believable ? own : secondsPerBeat;
     const votes = near.map((other) => ({
       value: other.seconds - (other.beats - point.beats) * slope,
-      weight: 1 / (1 + Math.abs(other.beats - point.beats)),
+      weight: weightOf(other) / (1 + Math.abs(other.beats - point.beats)),
     }));
     const seconds = weightedMedian(votes);
     return { seconds, secondsPerBeat: slope, doubtSeconds: standardErrorOf(votes, seconds) };
   });
+}
+
+/** Who keeps a pulse keeps it on the beats; what lies between them is what goes wrong. Common practice. */
+const ON_BEAT_WEIGHT = 2;
+const weightOf = ({ isOnBeat }: PulsePoint) => (isOnBeat ? ON_BEAT_WEIGHT : 1);
+
+/**
+ * The pulse on which most notes of a short piece lie: its neighbours are too few to tell of each note whether it was moved itself or one
+ * of them. Source: the line through two points that most others agree with, after M. Fischler, R. Bolles, "Random sample consensus",
+ * CACM 24, 1981; here all pairs are tried.
+ */
+function commonPulse(points: readonly PulsePoint[], secondsPerBeat: number): readonly Expected[] {
+  const fits = points.flatMap((one, index) => [
+    fitOf(points, one, secondsPerBeat),
+    ...points.slice(index + 1).flatMap((other) => {
+      const own = (other.seconds - one.seconds) / (other.beats - one.beats);
+      const isBelievable = Math.abs(own / secondsPerBeat - 1) <= MOST_LOCAL_TEMPO_SHARE;
+      return isBelievable ? [fitOf(points, one, own)] : [];
+    }),
+  ]);
+  const best = fits.reduce((a, b) => (isBetter(b, a, secondsPerBeat) ? b : a));
+  const on = best.offs.filter((off) => Math.abs(off) <= ON_PULSE_SECONDS);
+  const doubtSeconds = Math.sqrt(
+    on.reduce((sum, off) => sum + off * off, 0) / Math.max(1, on.length - 1) / on.length,
+  );
+  return points.map((point, index) => ({
+    seconds: point.seconds - best.offs[index]!,
+    secondsPerBeat: best.secondsPerBeat,
+    doubtSeconds,
+  }));
+}
+
+interface PulseFit {
+  readonly secondsPerBeat: number;
+  /** How far each point lies after the pulse. */
+  readonly offs: readonly number[];
+  readonly onPulse: number;
+  readonly sum: number;
+}
+
+/** A pulse through a point, moved to the middle of those that lie on it. */
+function fitOf(points: readonly PulsePoint[], through: PulsePoint, secondsPerBeat: number): PulseFit {
+  const raw = points.map(
+    ({ beats, seconds }) => seconds - through.seconds - (beats - through.beats) * secondsPerBeat,
+  );
+  const middle = median(raw.filter((off) => Math.abs(off) <= ON_PULSE_SECONDS));
+  const offs = raw.map((off) => off - middle);
+  const on = offs.filter((off) => Math.abs(off) <= ON_PULSE_SECONDS);
+  return { secondsPerBeat, offs, onPulse: on.length, sum: on.reduce((sum, off) => sum + Math.abs(off), 0) };
+}
+
+/** Of pulses on which as many notes lie, the one nearer to them and to the tempo of the take. @param secondsPerBeat of that. */
+function isBetter(a: PulseFit, b: PulseFit, secondsPerBeat: number): boolean {
+  const cost = (fit: PulseFit) =>
+    fit.sum / fit.onPulse + SECONDS_OF_OTHER_TEMPO * Math.abs(fit.secondsPerBeat / secondsPerBeat - 1);
+  return a.onPulse > b.onPulse || (a.onPulse === b.onPulse && cost(a) < cost(b));
 }
 
 /** Median absolute deviation of a normal distribution with deviation 1, and how much further its median strays than its mean. */

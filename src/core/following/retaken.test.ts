@@ -1,5 +1,5 @@
-import type { Alignment, Target } from './alignment';
-import type { HeardSound } from './candidates';
+import { candidate } from '../../../tests/support/candidates';
+import type { Alignment, Candidate, Target } from './alignment';
 import { withRetakenNotes } from './retaken';
 
 const SECONDS_PER_BEAT = 1;
@@ -9,18 +9,14 @@ const targets: readonly Target[] = [60, 62, 64, 65].map((midi, index) => ({
   midi,
   startsMeasure: index === 0,
 }));
-const sound = (onsetSeconds: number, midi: number | undefined, seconds = 0.4): HeardSound => ({
-  onsetSeconds,
-  endSeconds: onsetSeconds + seconds,
-  midi,
-  evidence: {} as HeardSound['evidence'],
-});
+const sound = (onsetSeconds: number, midi: number | undefined, seconds = 0.4) =>
+  candidate(onsetSeconds, midi, { seconds });
 /** Every target is matched with one of the sounds. */
 const matched = (...of: readonly number[]): Alignment => ({
   matches: of.map((index, target) => ({ target, sound: index, restart: false })),
   cost: 0,
 });
-const retaken = (sounds: readonly HeardSound[], alignment: Alignment) =>
+const retaken = (sounds: readonly Candidate[], alignment: Alignment) =>
   withRetakenNotes(alignment, sounds, targets, SECONDS_PER_BEAT).matches.map(
     ({ target, sound: of, restart }) => `${target}:${of}${restart ? ' again' : ''}`,
   );
@@ -30,7 +26,7 @@ test('a note that is played in time, left, and played again after a stop is a re
   expect(retaken(sounds, matched(0, 1, 3, 4))).toEqual(['0:0', '1:1', '2:2', '2:3 again', '3:4']);
 });
 
-test.each<[string, readonly HeardSound[], Alignment]>([
+test.each<[string, readonly Candidate[], Alignment]>([
   [
     'a note too many before one that is in time',
     [sound(0, 60), sound(1, 62), sound(1.5, 64), sound(2, 64), sound(3, 65)],

@@ -1,5 +1,4 @@
-import type { Alignment, Match, Target } from './alignment';
-import type { HeardSound } from './candidates';
+import type { Alignment, Candidate, Match, Target } from './alignment';
 import type { PulsePoint } from './pulse';
 
 /** Two sounds are of one pitch when they are this close. */
@@ -22,7 +21,7 @@ const GOES_ON_SHARE = 0.5;
  */
 export function withRetakenNotes(
   alignment: Alignment,
-  sounds: readonly HeardSound[],
+  sounds: readonly Candidate[],
   targets: readonly Target[],
   secondsPerBeat: number,
 ): Alignment {
@@ -57,7 +56,7 @@ function abandonedAttempt(
   before: Reading | undefined,
   here: Reading,
   next: Reading | undefined,
-  sounds: readonly HeardSound[],
+  sounds: readonly Candidate[],
   secondsPerBeat: number,
 ): number | undefined {
   if (!before || !next || here.restart || next.restart) return undefined;

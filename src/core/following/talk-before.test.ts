@@ -1,14 +1,9 @@
-import type { Alignment } from './alignment';
-import type { HeardSound } from './candidates';
+import { candidate } from '../../../tests/support/candidates';
+import type { Alignment, Candidate } from './alignment';
 import { withoutTalkBefore } from './talk-before';
 
-const strokes = (...seconds: readonly number[]): HeardSound[] =>
-  seconds.map((onsetSeconds) => ({
-    onsetSeconds,
-    endSeconds: onsetSeconds,
-    midi: undefined,
-    evidence: {} as HeardSound['evidence'],
-  }));
+const strokes = (...seconds: readonly number[]): Candidate[] =>
+  seconds.map((onsetSeconds) => candidate(onsetSeconds, undefined));
 /** One sound a target; where the targets begin anew, the player went back. */
 const alignment = (...read: readonly (readonly [target: number, sound: number])[]): Alignment => ({
   matches: read.map(([target, sound], index) => ({
@@ -18,7 +13,7 @@ const alignment = (...read: readonly (readonly [target: number, sound: number])[
   })),
   cost: 0,
 });
-const kept = (read: Alignment, sounds: readonly HeardSound[]) =>
+const kept = (read: Alignment, sounds: readonly Candidate[]) =>
   withoutTalkBefore(read, sounds).matches.map(
     ({ target, sound, restart }) => `${target}:${sound}${restart ? ' again' : ''}`,
   );
@@ -29,7 +24,7 @@ test('words of which some fit the line are no first try', () => {
   expect(kept(read, sounds)).toEqual(['0:5', '1:6', '2:7']);
 });
 
-test.each<[string, readonly HeardSound[], Alignment, readonly string[]]>([
+test.each<[string, readonly Candidate[], Alignment, readonly string[]]>([
   [
     'a try that was given up is one',
     strokes(0, 0.5, 1, 4, 4.5, 5),

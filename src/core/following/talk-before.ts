@@ -1,5 +1,4 @@
-import type { Alignment } from './alignment';
-import type { HeardSound } from './candidates';
+import type { Alignment, Candidate } from './alignment';
 
 /** Who begins anew left little out and put little in; of words that happen to fit, at least this share fits nothing. */
 const LEAST_UNREAD_SHARE = 0.34;
@@ -12,7 +11,7 @@ const SAME_SENTENCE_SECONDS = 0.5;
  * @returns the alignment without its first run, if a restart follows it and too many strokes within it and right before it were no
  * notes.
  */
-export function withoutTalkBefore(alignment: Alignment, sounds: readonly HeardSound[]): Alignment {
+export function withoutTalkBefore(alignment: Alignment, sounds: readonly Candidate[]): Alignment {
   const { matches } = alignment;
   const restart = matches.findIndex((match, index) => index > 0 && match.restart);
   if (restart < 0) return alignment;

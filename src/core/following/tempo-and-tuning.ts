@@ -1,10 +1,13 @@
 import { median } from '../base';
 import { align } from './align';
 import type { Alignment, Candidate, Target } from './alignment';
-import type { PlayedSound } from './following';
 
 /** Tempos tried against the asked one: beginners play from half of it to half as fast again. */
 const TEMPO_SHARES = [1, 0.88, 1.14, 0.76, 1.3, 0.65, 1.5, 0.55];
+/** Few notes are explained by several tempos: the one that is nearer to what was asked is meant. The more notes, the less it counts. */
+const COST_OF_OTHER_TEMPO = 8;
+/** Fewer notes do not tell a tempo: one of them may have been moved. */
+const FEWEST_TO_TELL_TEMPO = 5;
 /** A single note further off than this does not tell the take's tuning. */
 const TUNING_WINDOW_SEMITONES = 0.75;
 
@@ -58,7 +61,11 @@ export function alignInTempoAndTune(
       };
     }),
   );
-  const best = tries.reduce((a, b) => (b.alignment.cost < a.alignment.cost ? b : a));
+  const costOf = ({ alignment, secondsPerBeat }: (typeof tries)[number]) =>
+    alignment.cost +
+    (COST_OF_OTHER_TEMPO / Math.max(1, alignment.matches.length)) *
+      Math.abs(Math.log(secondsPerBeat / askedSecondsPerBeat));
+  const best = tries.reduce((a, b) => (costOf(b) < costOf(a) ? b : a));
   const tuningSemitones =
     matchedOffset(best.alignment, head.targets, head.sounds, best.tuningSemitones) ?? best.tuningSemitones;
   const secondsPerBeat = matchedTempo(best.alignment, head.targets, head.sounds) ?? best.secondsPerBeat;
@@ -79,7 +86,7 @@ function commonOffset(midis: readonly number[]): number {
 function matchedOffset(
   alignment: Alignment,
   targets: readonly Target[],
-  sounds: readonly PlayedSound[],
+  sounds: readonly Candidate[],
   tuningSemitones: number,
 ): number | undefined {
   const offsets = alignment.matches
@@ -91,8 +98,9 @@ function matchedOffset(
 function matchedTempo(
   alignment: Alignment,
   targets: readonly Target[],
-  sounds: readonly PlayedSound[],
+  sounds: readonly Candidate[],
 ): number | undefined {
+  if (alignment.matches.length < FEWEST_TO_TELL_TEMPO) return undefined;
   // Tempo from neighbouring notes only: pauses and restarts between far ones would slow it down.
   const intervals: number[] = [];
   alignment.matches.forEach((match, index) => {

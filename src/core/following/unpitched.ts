@@ -1,4 +1,4 @@
-import { type Heard, type HeardNote, LEVEL_STEP_SECONDS } from '../listening';
+import { type Heard, type HeardTone, LEVEL_STEP_SECONDS } from '../listening';
 
 /**
  * The outline holds peaks, a note its mean power: what is so much under the note is as good as silence. What is under it at all may
@@ -17,14 +17,14 @@ export class UnpitchedSound {
   constructor(heard: Heard) {
     this.#heard = heard;
     let latest = 0;
-    this.#latestEnds = heard.notes.map((note) => {
+    this.#latestEnds = heard.tones.map((note) => {
       latest = Math.max(latest, note.endSeconds);
       return latest;
     });
   }
 
   /** How long before a note of `heard` something already sounded, about as loud as it, that was no tone. */
-  secondsBefore({ onsetSeconds, levelDb }: Pick<HeardNote, 'onsetSeconds' | 'levelDb'>): number {
+  secondsBefore({ onsetSeconds, levelDb }: Pick<HeardTone, 'onsetSeconds' | 'levelDb'>): number {
     const before = this.#countBefore(onsetSeconds) - 1;
     const free = Math.max(
       onsetSeconds - LONGEST_SECONDS,
@@ -37,10 +37,10 @@ export class UnpitchedSound {
 
   /** Notes stand in order of onset. */
   #countBefore(seconds: number): number {
-    let [low, high] = [0, this.#heard.notes.length];
+    let [low, high] = [0, this.#heard.tones.length];
     while (low < high) {
       const middle = (low + high) >> 1;
-      if (this.#heard.notes[middle]!.onsetSeconds < seconds) low = middle + 1;
+      if (this.#heard.tones[middle]!.onsetSeconds < seconds) low = middle + 1;
       else high = middle;
     }
     return low;
@@ -48,7 +48,7 @@ export class UnpitchedSound {
 
   /** Whether a stretch is filled with sound about as loud as given, and holds no tone. */
   fills(fromSeconds: number, toSeconds: number, levelDb: number): boolean {
-    const holdsTone = this.#heard.notes.some(
+    const holdsTone = this.#heard.tones.some(
       (note) => note.onsetSeconds < toSeconds && note.endSeconds > fromSeconds,
     );
     if (holdsTone || toSeconds <= fromSeconds) return false;

@@ -26,7 +26,10 @@ import {
   sum,
   ZERO,
 } from '../time';
-import type { AbcBar, AbcItem, AbcKey, AbcMeter, AbcNote, AbcPitch, AbcStaff } from './abc-tune';
+import { ARTICULATION_NAMES, BARLINES, HAIRPINS, has, KNOWN_DECORATIONS, slurCount } from './abc-signs';
+import { maybeAbcTempo } from './abc-tempo';
+import type { AbcBar, AbcItem, AbcKey, AbcMeter, AbcNote, AbcPitch, AbcStaff, AbcTempo } from './abc-tune';
+import { asPrinted } from './as-printed';
 import { maybeCountedMeter } from './counted-meter';
 import type { ReadingReport } from './reading-report';
 
@@ -70,10 +73,11 @@ export function readAbcMeasures(
     return reader.finish();
   });
   const [main, ...others] = readers;
-  return main!.map((measure, index) => ({
+  const measures = main!.map((measure, index) => ({
     ...measure,
     otherVoices: others.map((voice): Voice => ({ staff: 'upper', events: voice[index]?.events ?? [] })),
   }));
+  return asPrinted(measures);
 }
 
 function firstInForce(staff: AbcStaff, report: ReadingReport): InForce | undefined {
@@ -164,11 +168,25 @@ class AbcVoiceReader {
         this.#lose('overlay', 'A second voice written inside the measure ("&") was left out.');
         return;
       case 'tempo':
-        this.#remark('A change of tempo was left out.');
+        this.#readTempo(item);
         return;
       default:
         return;
     }
+  }
+
+  #readTempo(item: AbcTempo): void {
+    const mark = maybeAbcTempo(item);
+    const words = [item.preString, item.postString].find((text) => text);
+    if (mark) this.#directions.push({ kind: 'tempo', mark, offsetQuarters: this.#length });
+    else if (words)
+      this.#directions.push({
+        kind: 'words',
+        text: words.slice(0, 60),
+        placement: 'above',
+        offsetQuarters: this.#length,
+      });
+    else this.#remark('A change of tempo was left out.');
   }
 
   get #number(): number {
@@ -225,6 +243,7 @@ class AbcVoiceReader {
       this.#events.push({
         ...plain,
         chordPitches: pitches.slice(1),
+        ...(isFirst && item.pitches?.at(-1)?.accidental && { courtesy: true }),
         tiedFromPrevious: !isFirst || Boolean(item.pitches?.some(({ endTie }) => endTie)),
         tiedToNext: !isLast || Boolean(item.pitches?.some(({ startTie }) => startTie)),
         ...(isFirst && this.#signsOfStart(item)),
@@ -325,6 +344,8 @@ class AbcVoiceReader {
     if (this.#events.length > 0) this.#closeMeasure(isRepeatEnd ? 2 : 1);
     else if (isRepeatEnd && this.#measures.length > 0)
       this.#measures.push({ ...this.#measures.pop()!, repeatPlays: 2 });
+    const barline = BARLINES[bar.type];
+    if (barline && this.#measures.length > 0) this.#measures.push({ ...this.#measures.pop()!, barline });
     if (bar.type === 'bar_left_repeat' || bar.type === 'bar_dbl_repeat') this.#repeatStart = true;
     if (bar.endEnding) this.#endingPasses = [];
     if (bar.startEnding)
@@ -352,32 +373,4 @@ class AbcVoiceReader {
     this.#systemBreak = false;
     this.#notes = 0;
   }
-}
-
-const ARTICULATION_NAMES: Readonly<Record<string, Note['articulations'][number]>> = {
-  staccato: 'staccato',
-  accent: 'accent',
-  emphasis: 'accent',
-  tenuto: 'tenuto',
-  umarcato: 'marcato',
-  marcato: 'marcato',
-};
-
-const HAIRPINS: Readonly<Record<string, 'crescendo' | 'diminuendo' | 'stop'>> = {
-  'crescendo(': 'crescendo',
-  'crescendo)': 'stop',
-  'diminuendo(': 'diminuendo',
-  'diminuendo)': 'stop',
-};
-
-const KNOWN_DECORATIONS = new Set(['fermata', 'breath']);
-
-function has(item: AbcNote, name: string): boolean {
-  return item.decoration?.includes(name) ?? false;
-}
-
-function slurCount(item: AbcNote, end: 'startSlur' | 'endSlur'): number {
-  const own = item[end];
-  const ofNote = typeof own === 'number' ? own : (own?.length ?? 0);
-  return ofNote + (item.pitches ?? []).reduce((count, pitch) => count + (pitch[end]?.length ?? 0), 0);
 }

@@ -1,14 +1,12 @@
 import { failure, type Result, success } from '../base';
-import { maybeInstrumentNamed } from '../instruments';
-import { type Measure, type Part, partHasNotes, type Score, type TempoMark } from '../notation';
-import { rational } from '../time';
+import { maybeInstrumentReading } from '../instruments';
+import { type Measure, type Part, partHasNotes, type Score } from '../notation';
 import { readAbcMeasures } from './abc-measures';
+import { maybeAbcTempo } from './abc-tempo';
 import { type AbcStaff, type AbcTune, parseAbc } from './abc-tune';
-import { MOST_MEASURES, MOST_PARTS } from './limits';
+import { MAXIMUM_ABC_BYTES, MOST_MEASURES, MOST_PARTS } from './limits';
 import { ReadingReport } from './reading-report';
 
-/** A page of tunes is a few kilobytes. */
-const MAXIMUM_ABC_BYTES = 40_000;
 const MOST_WARNINGS = 12;
 
 /**
@@ -49,7 +47,12 @@ export function readAbc(bytes: Uint8Array): Result<Score> {
     });
   const { title, composer } = tune.metaText;
   return success(
-    { title: title?.slice(0, 120) || 'Untitled line', composer: composer?.slice(0, 120) || undefined, parts },
+    {
+      title: title?.slice(0, 120) || 'Untitled line',
+      composer: composer?.slice(0, 120) || undefined,
+      parts,
+      ...report.lostOfScore,
+    },
     report.remarks,
   );
 }
@@ -72,22 +75,11 @@ function readPart(
   return {
     id,
     name: name.slice(0, 80),
-    instrument: maybeInstrumentNamed(name)?.id,
+    instrument: maybeInstrumentReading(name, 0)?.id,
     transpositionSemitones: 0,
     staffLines: 5,
-    tempo: readTempo(tune.metaText.tempo),
+    tempo: maybeAbcTempo(tune.metaText.tempo),
     measures,
-  };
-}
-
-function readTempo(tempo: AbcTune['metaText']['tempo']): TempoMark | undefined {
-  const beat = tempo?.duration?.[0];
-  const bpm = tempo?.bpm;
-  if (beat === undefined || bpm === undefined || !(bpm >= 20 && bpm <= 400)) return undefined;
-  return {
-    beatQuarters: rational(Math.round(beat * 64), 16),
-    bpm,
-    words: tempo?.preString?.slice(0, 60) || undefined,
   };
 }
 

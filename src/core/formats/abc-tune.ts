@@ -5,14 +5,18 @@ export interface AbcTune {
   readonly metaText: {
     readonly title?: string;
     readonly composer?: string;
-    readonly tempo?: {
-      readonly duration?: readonly number[];
-      readonly bpm?: number;
-      readonly preString?: string;
-    };
+    readonly tempo?: AbcTempo;
   };
   readonly warnings?: readonly string[];
   readonly lines: readonly { readonly staff?: readonly AbcStaff[] }[];
+}
+
+export interface AbcTempo {
+  /** The note that is counted, in whole notes. */
+  readonly duration?: readonly number[];
+  readonly bpm?: number;
+  readonly preString?: string;
+  readonly postString?: string;
 }
 
 export interface AbcStaff {
@@ -37,18 +41,10 @@ export type AbcItem =
   | AbcBar
   | ({ readonly el_type: 'key' } & AbcKey)
   | ({ readonly el_type: 'meter' } & AbcMeter)
+  | ({ readonly el_type: 'tempo' } & AbcTempo)
   | { readonly el_type: 'clef'; readonly type: string }
   | {
-      readonly el_type:
-        | 'stem'
-        | 'style'
-        | 'part'
-        | 'tempo'
-        | 'transpose'
-        | 'overlay'
-        | 'hint'
-        | 'midi'
-        | 'gap';
+      readonly el_type: 'stem' | 'style' | 'part' | 'transpose' | 'overlay' | 'hint' | 'midi' | 'gap';
     };
 
 export interface AbcBar {

@@ -1,4 +1,4 @@
-import { type Meter, meter } from '../time';
+import { COUNTED_METERS, type Meter, meter } from '../time';
 import type { ReadingReport } from './reading-report';
 
 /**
@@ -17,7 +17,7 @@ export function maybeCountedMeter(
     report.refuse(
       'meter',
       where,
-      `The time signature ${beats ?? 'here'}/${beatType ?? '?'} is not one that Mevlo counts (2/2, 2/4, 3/4, 4/4, 3/8, 6/8, 9/8, 12/8).`,
+      `The time signature ${beats ?? 'here'}/${beatType ?? '?'} is not one that Mevlo counts (${COUNTED_METERS.join(', ')}).`,
     );
     return undefined;
   }

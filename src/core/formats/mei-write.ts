@@ -1,6 +1,10 @@
+import { unreachable } from '../base';
 import {
+  beatsPerMinute,
+  beginsLate,
   type Clef,
   type Direction,
+  endsOfDashes,
   eventsOfMeasure,
   type HeadSign,
   headSigns,
@@ -11,14 +15,15 @@ import {
   measureOffset,
   type Note,
   spellingOf,
+  type TempoMark,
   type Voice,
   voiceCountOf,
   voicesOf,
   type WrittenPitch,
 } from '../notation';
 import { staffPlace } from '../pitch';
-import { add, divide, type NoteBase, rational, toNumber } from '../time';
-import { beamGroups } from './mei-beams';
+import { add, divide, type Meter, type NoteBase, rational, toNumber, ZERO } from '../time';
+import { beamGroups } from './beam-groups';
 import { escapeXml } from './xml';
 
 /** A word printed under an event. */
@@ -77,22 +82,36 @@ export function writeMei(line: Line, options: MeiOptions): string {
 <section>${body}</section></score></mdiv></body></music></mei>`;
 }
 
-function keyAndMeter(measure: Measure): string {
-  const { keyFifths, meter, meterSymbol } = measure;
-  const key = keyFifths === 0 ? '0' : `${Math.abs(keyFifths)}${keyFifths > 0 ? 's' : 'f'}`;
-  const symbol = meterSymbol ? ` meter.sym="${meterSymbol}"` : '';
-  return `key.sig="${key}" meter.count="${meter.beats}" meter.unit="${meter.beatType}"${symbol}`;
+/** The first count stands under the head, what is only held follows it; a single word stands in the middle under its head. */
+function writeUnder({ text, italic }: UnderText): string {
+  const style = `${italic ? ' fontstyle="italic"' : ''}${/[ -]./.test(text) ? ' halign="left"' : ''}`;
+  return style ? `<rend${style}>${escapeXml(text)}</rend>` : escapeXml(text);
 }
+
+/** What of key and meter a measure prints at its beginning: all of it in the first, then what has changed. */
+function keyAndMeter(measure: Measure, before?: Measure): string {
+  const { keyFifths, meter, meterSymbol } = measure;
+  const signature = keyFifths === 0 ? '0' : `${Math.abs(keyFifths)}${keyFifths > 0 ? 's' : 'f'}`;
+  const key = keyFifths === before?.keyFifths ? '' : `key.sig="${signature}" `;
+  if (before && sameMeter(before, measure)) return key;
+  const symbol = meterSymbol ? ` meter.sym="${meterSymbol}"` : '';
+  return `${key}meter.count="${meter.beats}" meter.unit="${meter.beatType}"${symbol}`;
+}
+
+const sameMeter = (a: Measure, b: Measure) =>
+  a.meter.beats === b.meter.beats && a.meter.beatType === b.meter.beatType && a.meterSymbol === b.meterSymbol;
 
 class MeiBody {
   /** Ties and slurs by the id of their first note: the engraver wants them in its measure. */
   readonly #spans: ReadonlyMap<string, string>;
+  readonly #dashed: ReturnType<typeof endsOfDashes>;
 
   constructor(
     private readonly line: Line,
     private readonly options: MeiOptions,
   ) {
     this.#spans = spansByStart(line);
+    this.#dashed = endsOfDashes(line.part.measures);
   }
 
   write(): string {
@@ -130,9 +149,11 @@ class MeiBody {
         .join('');
     };
     const isLast = index === this.line.part.measures.length - 1;
-    const right = measure.repeatPlays > 1 ? ' right="rptend"' : isLast ? ' right="end"' : '';
+    const form =
+      measure.repeatPlays > 1 ? 'rptend' : isLast ? 'end' : measure.barline && BARLINES[measure.barline];
+    const right = form ? ` right="${form}"` : '';
     const left = measure.repeatStart ? ' left="rptstart"' : '';
-    const irregular = measure.number === 0 ? ' metcon="false"' : '';
+    const irregular = beginsLate(measure) ? ' metcon="false"' : '';
     const marks = [
       index === 0 ? this.#tempo() : '',
       ...eventsOfMeasure(measure).map((event) => this.#controls(event)),
@@ -187,10 +208,7 @@ class MeiBody {
     const parts: string[] = [];
     const under = this.options.under.get(event.id);
     if (under?.text) {
-      const text = escapeXml(under.text);
-      parts.push(
-        `<harm place="below" ${at}>${under.italic ? `<rend fontstyle="italic">${text}</rend>` : text}</harm>`,
-      );
+      parts.push(`<harm place="below" ${at}>${writeUnder(under)}</harm>`);
     }
     if (event.fermata) parts.push(`<fermata place="above" ${at}/>`);
     if (event.kind === 'rest') return event.hidden ? '' : parts.join('');
@@ -212,41 +230,53 @@ class MeiBody {
   #tempo(): string {
     const { tempo, measures } = this.line.part;
     if (!tempo?.words) return '';
-    return `<tempo tstamp="${firstTimestamp(measures[0]!)}">${escapeXml(tempo.words)}</tempo>`;
+    return `<tempo staff="1" tstamp="${timestamp(measures[0]!, { offsetQuarters: ZERO })}">${escapeXml(tempo.words)}</tempo>`;
   }
 
   #directions(measure: Measure, index: number): string[] {
     return measure.directions.map((direction, order) => {
       const at = `tstamp="${timestamp(measure, direction)}" staff="1"`;
-      if (direction.kind === 'dynamic')
-        return `<dynam place="below" ${at}>${escapeXml(direction.mark)}</dynam>`;
-      if (direction.kind === 'words')
-        return `<dir place="${direction.placement}" ${at}>${escapeXml(direction.text)}</dir>`;
-      if (direction.shape === 'stop') return '';
-      const end = this.#hairpinEnd(index, order);
-      return `<hairpin place="below" form="${direction.shape === 'crescendo' ? 'cres' : 'dim'}" ${at} tstamp2="${end}"/>`;
+      switch (direction.kind) {
+        case 'dynamic':
+          return `<dynam place="below" ${at}>${escapeXml(direction.mark)}</dynam>`;
+        case 'words': {
+          const dashed = this.#dashed.get(direction);
+          const dashes =
+            dashed &&
+            ` extender="true" lform="dashed" tstamp2="${dashed.measureIndex - index}m+${timestamp(this.line.part.measures[dashed.measureIndex]!, dashed.end)}"`;
+          return `<dir place="${direction.placement}" ${at}${dashes ?? ''}>${escapeXml(direction.text)}</dir>`;
+        }
+        case 'tempo':
+          return `<tempo ${at}>${escapeXml(sayTempo(direction.mark, measure.meter))}</tempo>`;
+        case 'hairpin': {
+          if (direction.shape === 'stop') return '';
+          const end = this.#hairpinEnd(index, order);
+          return `<hairpin place="below" form="${direction.shape === 'crescendo' ? 'cres' : 'dim'}" ${at} tstamp2="${end}"/>`;
+        }
+        case 'dashes-end':
+          return '';
+        default:
+          return unreachable(direction);
+      }
     });
   }
 
-  /** Where the hairpin that starts as direction `order` of measure `from` stops, as `measures m+ beat`. */
+  /** Where the hairpin that starts as direction `order` of measure `from` ends, as `measures m+ beat`: at its stop or the sign before that. */
   #hairpinEnd(from: number, order: number): string {
     const { measures } = this.line.part;
     for (let index = from; index < measures.length; index++) {
       const measure = measures[index]!;
-      const stop = measure.directions.find(
-        (direction, other) =>
-          direction.kind === 'hairpin' && direction.shape === 'stop' && (index > from || other > order),
+      const end = measure.directions.find(
+        ({ kind }, other) => (kind === 'hairpin' || kind === 'dynamic') && (index > from || other > order),
       );
-      const next = measure.directions.find(
-        (direction, other) => direction.kind === 'dynamic' && (index > from || other > order),
-      );
-      const end = stop ?? next;
       if (end) return `${index - from}m+${timestamp(measure, end)}`;
     }
-    const last = measures.at(-1)!;
-    return `${measures.length - 1 - from}m+${last.meter.beats + 1}`;
+    // One that nothing ends goes to its barline, not through the rest of the line.
+    return `0m+${measures[from]!.meter.beats + 1}`;
   }
 }
+
+const BARLINES = { double: 'dbl', final: 'end' } as const;
 
 function spansByStart(line: Line): ReadonlyMap<string, string> {
   const spans = new Map<string, string>();
@@ -303,22 +333,21 @@ function accidentalOf(sign: HeadSign | undefined): string {
 }
 
 function changes(before: Measure, now: Measure): string {
-  const sameMeter = before.meter.beats === now.meter.beats && before.meter.beatType === now.meter.beatType;
   const sameClefs = before.clef === now.clef && before.lowerClef === now.lowerClef;
-  if (sameMeter && before.keyFifths === now.keyFifths && sameClefs) return '';
+  if (sameMeter(before, now) && before.keyFifths === now.keyFifths && sameClefs) return '';
   const upper = before.clef === now.clef ? '' : CLEFS[now.clef];
   const lower = !now.lowerClef || before.lowerClef === now.lowerClef ? '' : CLEFS[now.lowerClef];
-  const second = now.lowerClef ? `<staffDef n="2" ${lower} ${keyAndMeter(now)}/>` : '';
-  return `<scoreDef><staffGrp><staffDef n="1" ${upper} ${keyAndMeter(now)}/>${second}</staffGrp></scoreDef>`;
+  const second = now.lowerClef ? `<staffDef n="2" ${lower} ${keyAndMeter(now, before)}/>` : '';
+  return `<scoreDef><staffGrp><staffDef n="1" ${upper} ${keyAndMeter(now, before)}/>${second}</staffGrp></scoreDef>`;
 }
 
-function firstTimestamp(measure: Measure): number {
-  return measure.number === 0
-    ? 1 + toNumber(divide(measureOffset(measure), rational(4, measure.meter.beatType)))
-    : 1;
+/** In words, as the note would need a music font inside the text: "Faster, beat = 96". */
+function sayTempo(mark: TempoMark, meter: Meter): string {
+  const counted = `beat = ${Math.round(beatsPerMinute(mark, meter))}`;
+  return mark.words ? `${mark.words}, ${counted}` : counted;
 }
 
-function timestamp(measure: Measure, { offsetQuarters }: Direction): number {
+function timestamp(measure: Measure, { offsetQuarters }: Pick<Direction, 'offsetQuarters'>): number {
   const offset = add(measureOffset(measure), offsetQuarters);
   return 1 + toNumber(divide(offset, rational(4, measure.meter.beatType)));
 }

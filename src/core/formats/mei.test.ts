@@ -1,4 +1,5 @@
 import { lineOf, readBook } from '../../../tests/support/lines';
+import { meter, rational } from '../time';
 import { measureElementId, writeMei } from '.';
 import { parseXml } from './xml';
 
@@ -53,7 +54,7 @@ test('words are escaped and counts point to their events', () => {
   const under = new Map([['m1n1', { text: '<1 & "2">', italic: true }]]);
   const mei = writeMei({ ...lineOf(['C4w']), title: 'A <b>' }, { measuresPerSystem: 4, under });
   expect(mei).toContain(
-    '<harm place="below" startid="#m1n1"><rend fontstyle="italic">&#60;1 &#38; &#34;2&#34;&#62;</rend></harm>',
+    '<harm place="below" startid="#m1n1"><rend fontstyle="italic" halign="left">&#60;1 &#38; &#34;2&#34;&#62;</rend></harm>',
   );
   expect(mei).toContain('<title>A &#60;b&#62;</title>');
 });
@@ -65,4 +66,45 @@ test('a system begins after so many full measures; a pickup does not count', () 
       .map((part) => part.match(/<measure/g)!.length);
   expect(breaks(['C4w', 'C4w', 'C4w', 'C4w', 'C4w'])).toEqual([2, 2, 1]);
   expect(breaks(['C4q', 'C4w', 'C4w', 'C4w', 'C4h.'])).toEqual([3, 2]);
+});
+
+// Common practice: a new key stands alone where the meter goes on, a new meter where the key does.
+test.each([
+  ['key', { keyFifths: 2 }, 'key.sig="2s"'],
+  ['meter', { meter: meter(3, 4) }, 'meter.count="3" meter.unit="4"'],
+])('a new %s is drawn without the other', (_, change, drawn) => {
+  const { part, title } = lineOf(['C4w', 'D4w', 'E4w']);
+  const measures = part.measures.map((measure, index) => (index === 0 ? measure : { ...measure, ...change }));
+  const [, later] = writeMei({ title, part: { ...part, measures } }, nothing).match(
+    /<scoreDef>.*?<\/scoreDef>/g,
+  )!;
+  const [staffDef] = /<staffDef .*?\/>/.exec(later!)!;
+  expect(staffDef.replace(/\s+/g, ' ')).toContain(drawn);
+  expect(staffDef.match(/key\.sig|meter\.count/g)).toHaveLength(1);
+});
+
+test.each([
+  ['its stop', ['cres', 'stop'], '0m+3'],
+  ['the next hairpin', ['cres', 'dim'], '0m+3'],
+  ['its barline when nothing ends it', ['cres'], '0m+5'],
+])('a hairpin ends at %s', (_, shapes, end) => {
+  const { part, title } = lineOf(['C4h D4h', 'E4w', 'F4w']);
+  const names = { cres: 'crescendo', dim: 'diminuendo', stop: 'stop' } as const;
+  const directions = shapes.map((shape, index) => ({
+    kind: 'hairpin' as const,
+    shape: names[shape as keyof typeof names],
+    offsetQuarters: rational(2 * index),
+  }));
+  const measures = part.measures.map((measure, index) =>
+    index === 0 ? { ...measure, directions } : measure,
+  );
+  const mei = writeMei({ title, part: { ...part, measures } }, nothing);
+  expect(/form="cres"[^>]*tstamp2="(.*?)"/.exec(mei)![1]).toBe(end);
+});
+
+test('tempo words stand over the upper of two staves', () => {
+  const { part, title } = lineOf(['C4w']);
+  const tempo = { beatQuarters: rational(1), bpm: 72, words: 'Gently' };
+  const measures = part.measures.map((measure) => ({ ...measure, lowerClef: 'bass' as const }));
+  expect(writeMei({ title, part: { ...part, tempo, measures } }, nothing)).toContain('<tempo staff="1" ');
 });

@@ -1,5 +1,6 @@
 import { type Meter, measureLength, toNumber } from '../time';
 import { maybeCountedMeter } from './counted-meter';
+import type { PlayedNote } from './midi-quantise';
 import type { TickEvent } from './midi-ticks';
 import type { ReadingReport } from './reading-report';
 
@@ -26,12 +27,22 @@ export function readMidiMeasures(
   ticksPerQuarter: number,
   lastNoteTick: number,
   lastTick: number,
+  notes: readonly PlayedNote[],
   report: ReadingReport,
 ): readonly MidiMeasurePlace[] {
   const lastNote = Math.round((lastNoteTick * 4) / ticksPerQuarter);
   // A file may go on in silence for a whole measure, not for pages.
   const end = Math.max(lastNote, Math.min(Math.round((lastTick * 4) / ticksPerQuarter), lastNote + 96));
-  const changes = meterChanges(events, ticksPerQuarter, report);
+  const written = meterChanges(events, ticksPerQuarter, report);
+  const hidden =
+    written.length === 1 ? maybeHiddenPickup(notes, ticksPerQuarter / 4, written[0]!) : undefined;
+  if (hidden !== undefined)
+    report.remark(
+      'pickup',
+      'measure 1',
+      'Notes are held over the barlines of the file; behind a pickup none is, so the barlines were moved. Compare them with the print.',
+    );
+  const changes = hidden === undefined ? written : behindPickup(hidden, written[0]!);
   const pickup = maybePickup(changes);
   const places: MidiMeasurePlace[] = [];
   let number = 1;
@@ -46,7 +57,9 @@ export function readMidiMeasures(
       });
       continue;
     }
-    const inForce = maybeCountedMeter(change.beats, change.beatType, `measure ${number}`, report);
+    const inForce = isShortMeasure(changes, index)
+      ? { beats: change.beats, beatType: change.beatType }
+      : maybeCountedMeter(change.beats, change.beatType, `measure ${number}`, report);
     if (!inForce) return places;
     const full = toNumber(measureLength(inForce)) * 4;
     const isLastSection = index === changes.length - 1;
@@ -61,6 +74,18 @@ export function readMidiMeasures(
     }
   }
   return pickup === undefined ? places : withShortEnd(places, pickup, lastNote);
+}
+
+/** Half of a measure around a repeat sign: MIDI can only say it by a meter of its own. */
+const MOST_SHORT = 4;
+function isShortMeasure(changes: readonly MeterChange[], index: number): boolean {
+  const [change, next] = [changes[index]!, changes[index + 1]];
+  const beside = changes[index - 1] ?? next;
+  if (!next || !beside || ![2, 4, 8].includes(change.beatType)) return false;
+  const sixteenths = (one: MeterChange) => (16 * one.beats) / one.beatType;
+  const length = next.sixteenth - change.sixteenth;
+  // Repeated, it stands there several times.
+  return length <= MOST_SHORT * sixteenths(change) && sixteenths(change) < sixteenths(beside);
 }
 
 function meterChanges(
@@ -82,6 +107,40 @@ function meterChanges(
     changes.unshift({ sixteenth: 0, beats: 4, beatType: 4 });
   }
   return changes;
+}
+
+const behindPickup = (pickup: number, change: MeterChange): readonly MeterChange[] => [
+  { sixteenth: 0, beats: pickup, beatType: 16 },
+  { ...change, sixteenth: pickup },
+];
+
+/** In a beginner's line a note over a barline is rare, two are no accident. */
+const FEWEST_HELD_OVER = 2;
+
+/**
+ * A pickup that the file does not know of: programs that count from the first note put every barline too early. Told by the notes held over
+ * the barlines, where moved barlines leave none; of several such places that with the longest notes on its first beats.
+ * @returns its length in sixteenths.
+ */
+function maybeHiddenPickup(
+  notes: readonly PlayedNote[],
+  ticksPerSixteenth: number,
+  { beats, beatType }: MeterChange,
+): number | undefined {
+  const full = (16 * beats) / beatType;
+  const grid = notes.map(({ fromTick, toTick }) => ({
+    from: Math.round(fromTick / ticksPerSixteenth),
+    to: Math.round(toTick / ticksPerSixteenth),
+  }));
+  const heldOver = (shift: number) =>
+    grid.filter(({ from, to }) => Math.floor((from - shift) / full) < Math.ceil((to - shift) / full) - 1)
+      .length;
+  if (heldOver(0) < FEWEST_HELD_OVER) return undefined;
+  const onFirstBeats = (shift: number) =>
+    grid.reduce((sum, { from, to }) => sum + ((from - shift) % full === 0 ? to - from : 0), 0);
+  const shifts = Array.from({ length: beats - 1 }, (_, beat) => ((beat + 1) * 16) / beatType);
+  const clean = shifts.filter((shift) => heldOver(shift) === 0);
+  return clean.toSorted((a, b) => onFirstBeats(b) - onFirstBeats(a) || a - b)[0];
 }
 
 /** Its length in sixteenths. */

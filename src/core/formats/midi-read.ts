@@ -1,6 +1,6 @@
 import { type MidiData, type MidiEvent, parseMidi } from 'midi-file';
 import { failure, type Result, success } from '../base';
-import { maybeInstrumentNamed } from '../instruments';
+import { maybeInstrumentReading } from '../instruments';
 import type { Clef, Part, Score, TempoMark, WrittenPitch } from '../notation';
 import { keyAlteration, midiToSpelling } from '../pitch';
 import { isCompound, type Meter, rational, toNumber } from '../time';
@@ -37,7 +37,14 @@ export function readMidi(bytes: Uint8Array): Result<Score> {
     });
   const general = tracks.flat().toSorted((a, b) => a.tick - b.tick);
   const lastNoteTick = Math.max(...players.flatMap((player) => player.notes.map((note) => note.toTick)));
-  const measures = readMidiMeasures(general, ticksPerQuarter, lastNoteTick, lastTick, report);
+  const measures = readMidiMeasures(
+    general,
+    ticksPerQuarter,
+    lastNoteTick,
+    lastTick,
+    players.flatMap(({ notes }) => notes),
+    report,
+  );
   if (measures.length > MOST_MEASURES)
     report.refuse(
       'too-long',
@@ -51,7 +58,10 @@ export function readMidi(bytes: Uint8Array): Result<Score> {
   const parts = players.map((player, index) =>
     readPart(player, index, { places, ticksPerQuarter, tempo, report }),
   );
-  return success({ title: readTitle(tracks), composer: undefined, parts }, report.remarks);
+  return success(
+    { title: readTitle(tracks), composer: undefined, parts, ...report.lostOfScore },
+    report.remarks,
+  );
 }
 
 function decode(bytes: Uint8Array): Result<MidiData> {
@@ -165,7 +175,7 @@ function readPart(
   return {
     id: `P${index + 1}`,
     name,
-    instrument: maybeInstrumentNamed(name)?.id,
+    instrument: maybeInstrumentReading(name, 0)?.id,
     transpositionSemitones: 0,
     staffLines: 5,
     tempo,

@@ -3,23 +3,32 @@ import {
   headsOf,
   type LineEvent,
   lineOfPart,
+  loudnessAt,
   type Measure,
   type Note,
   type Part,
   type Score,
+  type TempoSpan,
   type TimedMeasure,
+  tempoSpans,
   timedMeasures,
   voiceCountOf,
+  writtenLoudness,
 } from '../notation';
 import { fifthsOfInterval, foldFifths, spellingToMidi } from '../pitch';
-import { add, compare, measureLength, multiply, type Rational, rational, toNumber } from '../time';
+import { add, compare, measureLength, multiply, type Rational, rational, subtract, toNumber } from '../time';
 import { PERCUSSION_CHANNEL, percussionKey } from './midi-percussion';
+import { programOf } from './midi-program';
 import { toMidiText } from './midi-text';
 
 export const TICKS_PER_QUARTER = 480;
 const USUAL_BPM = 96;
-const USUAL_VELOCITY = 80;
-const ACCENT_VELOCITY = 104;
+/** Of mf; a mark louder or softer is about 16 more or less. Common practice of notation programs. */
+const MF_VELOCITY = 80;
+const VELOCITY_PER_DB = 16 / 5;
+const ACCENT_VELOCITY = 24;
+/** How much of its value a staccato note sounds. Common practice. */
+const STACCATO_SHARE = rational(1, 2);
 /** Channels for pitched parts: all but the one for percussion. */
 const PITCHED_CHANNELS = Array.from({ length: 16 }, (_, channel) => channel).filter(
   (channel) => channel !== PERCUSSION_CHANNEL,
@@ -60,15 +69,23 @@ export function writeMidi(score: Score): Uint8Array {
 }
 
 function ticks(quarters: Rational): number {
-  return toNumber(multiply(quarters, rational(TICKS_PER_QUARTER)));
+  return Math.round(toNumber(multiply(quarters, rational(TICKS_PER_QUARTER))));
 }
 
 function conductorEvents(score: Score, lead: Part, measures: readonly TimedMeasure[]): TimedEvent[] {
-  const bpmOfQuarters = lead.tempo ? lead.tempo.bpm * toNumber(lead.tempo.beatQuarters) : USUAL_BPM;
+  const opening = lead.tempo ? lead.tempo.bpm * toNumber(lead.tempo.beatQuarters) : USUAL_BPM;
   const at = (tick: number, event: MidiEventBody): TimedEvent => ({ tick, order: 0, event });
   const events = [
     at(0, { type: 'trackName', meta: true, text: toMidiText(score.title) }),
-    at(0, { type: 'setTempo', meta: true, microsecondsPerBeat: Math.round(60_000_000 / bpmOfQuarters) }),
+    ...tempoSpans(lineOfPart(score, lead)).flatMap((span) =>
+      temposOf(span).map(({ quarters, share }) =>
+        at(ticks(quarters), {
+          type: 'setTempo',
+          meta: true,
+          microsecondsPerBeat: Math.round(60_000_000 / (opening * share)),
+        }),
+      ),
+    ),
   ];
   let meterInForce = '';
   let keyInForce: number | undefined;
@@ -96,6 +113,16 @@ function conductorEvents(score: Score, lead: Part, measures: readonly TimedMeasu
   return events;
 }
 
+/** The tempo at the start of a span; of one that slows or quickens, at every eighth. */
+function temposOf({ kind, fromQuarters, toQuarters, fromShare, toShare }: TempoSpan) {
+  const length = subtract(toQuarters, fromQuarters);
+  const steps = kind === 'steady' ? 1 : Math.max(1, Math.ceil(2 * toNumber(length)));
+  return Array.from({ length: steps }, (_, step) => ({
+    quarters: add(fromQuarters, multiply(length, rational(step, steps))),
+    share: fromShare + ((toShare - fromShare) * step) / steps,
+  }));
+}
+
 /**
  * A measure that is shorter than its meter (a pickup, halves around a repeat sign) gets a time signature of its own:
  * MIDI has no other way to say where the barlines are. The last one needs none, nothing follows.
@@ -121,8 +148,15 @@ function partEvents(score: Score, part: Part, index: number): TimedEvent[] {
   const channel = isPercussion ? PERCUSSION_CHANNEL : PITCHED_CHANNELS[index % PITCHED_CHANNELS.length]!;
   const events: TimedEvent[] = [
     { tick: 0, order: 0, event: { type: 'trackName', meta: true, text: toMidiText(part.name) } },
+    {
+      tick: 0,
+      order: 0,
+      event: { type: 'programChange', channel, programNumber: programOf(part.instrument) },
+    },
   ];
-  const measures = timedMeasures(lineOfPart(score, part));
+  const line = lineOfPart(score, part);
+  const measures = timedMeasures(line);
+  const loudness = writtenLoudness(line);
   for (let voice = 0; voice < voiceCountOf(part); voice++) {
     for (const sound of soundsOfVoice(measures, voice)) {
       for (const pitch of headsOf(sound.note)) {
@@ -131,11 +165,14 @@ function partEvents(score: Score, part: Part, index: number): TimedEvent[] {
             ? spellingToMidi(pitch.spelling) + part.transpositionSemitones
             : percussionKey(pitch.display);
         if (noteNumber < 0 || noteNumber > 127) continue;
-        const loud = sound.note.articulations.some((name) => name === 'accent' || name === 'marcato');
-        const velocity = loud ? ACCENT_VELOCITY : USUAL_VELOCITY;
+        const velocity = velocityOf(sound.note, loudnessAt(loudness, toNumber(sound.from)));
         events.push(
           { tick: ticks(sound.from), order: 2, event: { type: 'noteOn', channel, noteNumber, velocity } },
-          { tick: ticks(sound.to), order: 1, event: { type: 'noteOff', channel, noteNumber, velocity: 0 } },
+          {
+            tick: ticks(soundingEnd(sound)),
+            order: 1,
+            event: { type: 'noteOff', channel, noteNumber, velocity: 0 },
+          },
         );
       }
       if (sound.note.lyric)
@@ -147,6 +184,18 @@ function partEvents(score: Score, part: Part, index: number): TimedEvent[] {
     }
   }
   return events;
+}
+
+/** @param db beside mf. */
+function velocityOf({ articulations }: Note, db: number): number {
+  const accent = articulations.some((name) => name === 'accent' || name === 'marcato') ? ACCENT_VELOCITY : 0;
+  return Math.max(1, Math.min(127, Math.round(MF_VELOCITY + db * VELOCITY_PER_DB + accent)));
+}
+
+/** A tied note is held whatever stands over its head. */
+function soundingEnd({ note, from, to }: Sound): Rational {
+  const isShort = note.articulations.includes('staccato') && !note.tiedToNext;
+  return isShort ? add(from, multiply(subtract(to, from), STACCATO_SHARE)) : to;
 }
 
 interface Sound {

@@ -1,18 +1,23 @@
 import { writeMidi as encode, type MidiEvent, parseMidi } from 'midi-file';
-import { readBook } from '../../../tests/support/lines';
+import { readBook, readLine, scoreXml } from '../../../tests/support/lines';
 import { randomScore } from '../../../tests/support/random-scores';
-import { type Line, leadLine, partHasNotes, type Score, writtenNotes } from '../notation';
+import { type Line, leadLine, partHasNotes, type Score, type WrittenNote, writtenNotes } from '../notation';
 import { toNumber } from '../time';
 import { readMidi, writeMidi } from '.';
+import { programOf } from './midi-program';
 
 /** What is heard: when, how long, how high. Unpitched sounds only when. */
 function heard(line: Line) {
   return writtenNotes(line).map((note) => [
     toNumber(note.onsetQuarters),
-    toNumber(note.lengthQuarters),
+    note.staccato ? staccatoQuarters(note) : toNumber(note.lengthQuarters),
     note.sound.kind === 'pitched' ? note.sound.midi : 'stroke',
   ]);
 }
+
+/** Half of the value, on the grid of sixteenths. */
+const staccatoQuarters = (note: WrittenNote) =>
+  Math.max(1, Math.round(toNumber(note.lengthQuarters) * 2)) / 4;
 
 function readAgain(score: Score): Score {
   const read = readMidi(writeMidi(score));
@@ -148,4 +153,45 @@ test('what is written is a plain Standard MIDI File with the meter, the key and 
   expect(header).toMatchObject({ format: 1, numTracks: 2, ticksPerBeat: 480 });
   const types = tracks[0]!.map(({ type }) => type);
   expect(types).toEqual(expect.arrayContaining(['trackName', 'setTempo', 'timeSignature', 'keySignature']));
+});
+
+// General MIDI System Level 1 (1991): program 61 is the French horn, 66 the alto saxophone; counted from 0 in the file.
+test('a part is played by its instrument, as loud and as short as it is written', () => {
+  const line = readLine(
+    scoreXml([
+      "<direction><direction-type><dynamics><p/></dynamics></direction-type></direction> C4q C4q' C4h",
+      '<direction><direction-type><dynamics><f/></dynamics></direction-type></direction> C4w',
+    ]),
+  );
+  const score: Score = { ...asScore(line), parts: [{ ...line.part, instrument: 'horn' }] };
+  const [, track] = parseMidi(writeMidi(score)).tracks;
+  expect(track!.find(({ type }) => type === 'programChange')).toMatchObject({ programNumber: 60 });
+  const notes = track!.filter((event) => event.type === 'noteOn');
+  expect(notes.map(({ velocity }) => velocity)).toEqual([48, 48, 48, 96]);
+  expect(programOf('alto-sax')).toBe(65);
+  const lengths = track!.filter((event) => event.type === 'noteOff').map(({ deltaTime }) => deltaTime / 480);
+  expect(lengths).toEqual([1, 0.5, 2, 4]);
+});
+
+// Programs that count from the first note put the barlines of a pickup tune too early.
+test('barlines that a pickup has shifted are moved back, and it is said', () => {
+  const quarter = 96;
+  let at = 0;
+  // 3/4 from the third beat: C | D E– | F G– | A B– | c–
+  const notes = [1, 1, 2, 1, 2, 1, 2, 2].map((quarters, index): [number, number, number] => {
+    const from = at;
+    at += quarters * quarter;
+    return [from, at, 60 + index];
+  });
+  const read = readMidi(played(notes, [timeSignature(3, 4)]));
+  if (!read.ok) throw new Error(JSON.stringify(read.issues));
+  const { measures } = read.value.parts[0]!;
+  expect(measures.map(({ number, events }) => [number, events.length])).toEqual([
+    [0, 1],
+    [1, 2],
+    [2, 2],
+    [3, 2],
+    [4, 1],
+  ]);
+  expect(read.warnings.map(({ code }) => code)).toContain('pickup');
 });

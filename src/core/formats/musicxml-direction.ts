@@ -1,10 +1,13 @@
-import { type Direction, DYNAMIC_MARKS } from '../notation';
+import { type Direction, DYNAMIC_MARKS, leavesTempo } from '../notation';
 import type { Rational } from '../time';
+import { maybeTempoMark } from './musicxml-tempo';
 import { childrenNamed, type XmlElement } from './xml';
 
 interface DirectionContext {
   /** Whether this is the first measure, where the tempo of the line stands. */
   readonly isFirst: boolean;
+  /** Numbers of the dashes that follow a rit. or an accel. and have not ended yet. */
+  readonly openDashes: Set<string>;
   leftOut(elementName: string): void;
   remark(code: string, message: string): void;
 }
@@ -12,7 +15,7 @@ interface DirectionContext {
 /** Printed, but the order of playing does not follow it. */
 const JUMP = /\b(D\. ?[CS]\.|da capo|dal segno|al fine|al coda)/i;
 
-/** Reads the signs of one `<direction>`; a metronome mark of the first measure is the line's tempo and read elsewhere. */
+/** Reads the signs of one `<direction>`; the first metronome mark is the line's tempo and read elsewhere. */
 export function readDirections(
   element: XmlElement,
   offsetQuarters: Rational,
@@ -22,13 +25,23 @@ export function readDirections(
   const types = childrenNamed(element, 'direction-type').flatMap((direction) => direction.children);
   const metronome = types.find((type) => type.name === 'metronome');
   const isLineTempo = metronome !== undefined && context.isFirst;
+  const mark = isLineTempo ? undefined : maybeTempoMark(element);
+  const isLeaving = types.some(({ name, text }) => name === 'words' && leavesTempo(text));
   return types.flatMap((type): Direction[] => {
     if (type.name === 'metronome') {
+      if (mark) return [{ kind: 'tempo', mark, offsetQuarters }];
       if (!isLineTempo) context.leftOut('metronome');
       return [];
     }
+    if (type.name === 'dashes') {
+      const number = type.attributes.number ?? '1';
+      if (type.attributes.type === 'start' && isLeaving) context.openDashes.add(number);
+      else if (type.attributes.type !== 'stop') return [];
+      else if (context.openDashes.delete(number)) return [{ kind: 'dashes-end', offsetQuarters }];
+      return [];
+    }
     if (type.name === 'words') {
-      if (!type.text || isLineTempo) return [];
+      if (!type.text || isLineTempo || mark) return [];
       if (JUMP.test(type.text))
         context.remark('jump', `"${type.text}" is printed, but Mevlo plays straight on.`);
       return [{ kind: 'words', text: type.text.slice(0, 60), placement, offsetQuarters }];

@@ -1,6 +1,8 @@
 const ELEMENT_NAMES: Readonly<Record<string, string>> = {
   harmony: 'A chord symbol',
   'figured-bass': 'A figured bass',
+  slash: 'Slash notation',
+  'beat-repeat': 'A beat-repeat sign',
   ornaments: 'An ornament',
   arpeggiate: 'An arpeggio sign',
   glissando: 'A glissando',

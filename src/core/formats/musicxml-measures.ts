@@ -1,4 +1,4 @@
-import { type LineEvent, type Measure, newRest, type Voice } from '../notation';
+import { type LineEvent, type Measure, newRest, type Voice, voicesOf } from '../notation';
 import {
   add,
   compare,
@@ -12,11 +12,14 @@ import {
   toMixedNumber,
   ZERO,
 } from '../time';
+import { asPrinted } from './as-printed';
 import { maybeCountedMeter } from './counted-meter';
+import { readBarline, readRepeats } from './musicxml-barlines';
 import { readClef } from './musicxml-clef';
 import { readDirections } from './musicxml-direction';
 import { sayElement } from './musicxml-element-names';
-import { plainId, readEvent, readHead } from './musicxml-note';
+import { IdMaker } from './musicxml-ids';
+import { readEvent, readHead } from './musicxml-note';
 import type { ReadingReport } from './reading-report';
 import { childrenNamed, maybeChild, maybeInteger, maybeText, type XmlElement } from './xml';
 
@@ -34,6 +37,10 @@ interface InForce {
   keyFifths: number;
   clef: Measure['clef'];
   lowerClef: Measure['lowerClef'];
+  /** Numbers of the dashes of a rit. or an accel. that have not ended. */
+  readonly openDashes: Set<string>;
+  /** How many measures the measure-repeat sign that is in force takes up again. */
+  repeatedMeasures: number | undefined;
 }
 
 /** Reads all measures of a part. */
@@ -45,6 +52,8 @@ export function readMeasures(part: XmlElement, context: PartContext): readonly M
     keyFifths: 0,
     clef: 'treble',
     lowerClef: undefined,
+    openDashes: new Set(),
+    repeatedMeasures: undefined,
   };
   const elements = childrenNamed(part, 'measure');
   // Numbered as they stand: halves of a measure around a repeat sign each need a name of their own.
@@ -67,7 +76,8 @@ export function readMeasures(part: XmlElement, context: PartContext): readonly M
         .map(Number)
         .filter((n) => n >= 1);
     if (!inForce.meter) return;
-    measures.push({ ...reader.measure(inForce.meter), endingPasses, ...readRepeats(barlines) });
+    const signs = { endingPasses, ...readRepeats(barlines), ...readBarline(barlines) };
+    measures.push({ ...reader.measure(inForce.meter, measures), ...signs });
     if (endings.some((ending) => ending.attributes.type !== 'start')) endingPasses = [];
   });
   if (!inForce.meter)
@@ -76,50 +86,12 @@ export function readMeasures(part: XmlElement, context: PartContext): readonly M
       `${context.placePrefix}measure 1`,
       'The line has no time signature that Mevlo counts.',
     );
-  return measures;
+  return asPrinted(measures);
 }
 
 /** Whether a part's first measure is only the end of one. */
 export function isPickup(first: XmlElement): boolean {
   return first.attributes.number === '0' || first.attributes.implicit === 'yes';
-}
-
-function readRepeats(barlines: readonly XmlElement[]): Pick<Measure, 'repeatStart' | 'repeatPlays'> {
-  const repeats = barlines
-    .map((barline) => maybeChild(barline, 'repeat'))
-    .filter((repeat) => repeat !== undefined);
-  const back = repeats.find((repeat) => repeat.attributes.direction === 'backward');
-  const times = Number(back?.attributes.times ?? 2);
-  return {
-    repeatStart: repeats.some((repeat) => repeat.attributes.direction === 'forward'),
-    repeatPlays: back ? Math.max(2, Math.min(8, Number.isInteger(times) ? times : 2)) : 1,
-  };
-}
-
-/** Gives out ids that the file itself does not use. */
-class IdMaker {
-  readonly #taken: Set<string>;
-
-  constructor(part: XmlElement) {
-    const written = childrenNamed(part, 'measure')
-      .flatMap((measure) => childrenNamed(measure, 'note'))
-      .map((note) => plainId(note.attributes.id))
-      .filter((id) => id !== undefined);
-    this.#taken = new Set(written);
-    this.#unused = new Set(written);
-  }
-
-  readonly #unused: Set<string>;
-
-  /** The id of the file the first time it is met, otherwise a fresh one like `wished`. */
-  next(ofFile: string | undefined, wished: string): string {
-    const plain = plainId(ofFile);
-    if (plain !== undefined && this.#unused.delete(plain)) return plain;
-    let id = wished;
-    while (this.#taken.has(id)) id += '_';
-    this.#taken.add(id);
-    return id;
-  }
 }
 
 interface OpenVoice {
@@ -169,10 +141,15 @@ class MeasureReader {
     }
   }
 
-  measure(inMeter: Meter): Omit<Measure, 'endingPasses' | 'repeatStart' | 'repeatPlays'> {
+  /** @param before all measures that were read. */
+  measure(
+    inMeter: Meter,
+    before: readonly Measure[],
+  ): Omit<Measure, 'endingPasses' | 'repeatStart' | 'repeatPlays'> {
     const main = this.voiceOrder.find((key) => key.startsWith('1/'));
     const others = this.voiceOrder.filter((key) => key !== main);
     const mainEvents = (main !== undefined && this.#voices.get(main)?.events) || [];
+    const repeated = this.#maybeRepeated(before);
     return {
       number: this.number,
       meter: inMeter,
@@ -183,9 +160,41 @@ class MeasureReader {
       systemBreak: childrenNamed(this.element, 'print').some(
         (print) => print.attributes['new-system'] === 'yes' || print.attributes['new-page'] === 'yes',
       ),
-      events: mainEvents.length > 0 ? mainEvents : this.#restsForMissingVoice(),
-      otherVoices: others.map((key) => this.#otherVoice(key)),
+      events: repeated?.events ?? (mainEvents.length > 0 ? mainEvents : this.#restsForMissingVoice()),
+      otherVoices: repeated?.otherVoices ?? others.map((key) => this.#otherVoice(key)),
       directions: this.#directions,
+    };
+  }
+
+  /** What a measure-repeat sign stands for, written out with ids of its own; the sign itself holds no notes. */
+  #maybeRepeated(before: readonly Measure[]): Pick<Measure, 'events' | 'otherVoices'> | undefined {
+    const { repeatedMeasures } = this.inForce;
+    if (repeatedMeasures === undefined) return undefined;
+    const hasNotes = [...this.#voices.values()].some(({ noteCount }) => noteCount > 0);
+    if (hasNotes) return undefined;
+    const source = before[before.length - repeatedMeasures];
+    if (!source) {
+      this.context.report.lose('measure-repeat', this.#where, 'A measure-repeat sign has nothing to repeat.');
+      return undefined;
+    }
+    this.#remark('measure-repeat', 'A measure-repeat sign was written out.');
+    const [events, ...others] = voicesOf(source).map((voice, voiceIndex) =>
+      voice.map((event, index) => {
+        const wished = `${this.context.idPrefix}m${this.number}v${voiceIndex + 1}c${index + 1}`;
+        const copy = { ...event, id: this.ids.next(undefined, wished) };
+        // Ties over the barlines belong to the place of the source.
+        if (copy.kind === 'rest') return copy;
+        const [isFirst, isLast] = [index === 0, index === voice.length - 1];
+        return {
+          ...copy,
+          tiedFromPrevious: copy.tiedFromPrevious && !isFirst,
+          tiedToNext: copy.tiedToNext && !isLast,
+        };
+      }),
+    );
+    return {
+      events: events!,
+      otherVoices: others.map((voice, index): Voice => ({ ...source.otherVoices[index]!, events: voice })),
     };
   }
 
@@ -234,8 +243,24 @@ class MeasureReader {
     for (const clef of childrenNamed(element, 'clef')) this.#readClef(clef);
     const time = maybeChild(element, 'time');
     if (time) this.#readMeter(time);
+    for (const style of childrenNamed(element, 'measure-style').flatMap(({ children }) => children))
+      this.#readMeasureStyle(style);
     for (const { name } of element.children) {
       if (!ATTRIBUTES.has(name)) this.#leaveOutSign(name);
+    }
+  }
+
+  #readMeasureStyle(style: XmlElement): void {
+    if (style.name === 'measure-repeat') {
+      const count = Number(style.text || 1);
+      const starts = style.attributes.type === 'start';
+      this.inForce.repeatedMeasures = starts && count >= 1 && count <= 4 ? count : undefined;
+    } else if (style.name !== 'multiple-rest') {
+      this.context.report.lose(
+        style.name,
+        this.#where,
+        `${sayElement(style.name)} stands for notes that Mevlo cannot write out.`,
+      );
     }
   }
 
@@ -359,6 +384,7 @@ class MeasureReader {
     this.#directions.push(
       ...readDirections(element, add(this.#at, offset), {
         isFirst: this.number <= 1,
+        openDashes: this.inForce.openDashes,
         leftOut: (name) => this.#leaveOutSign(name),
         remark: (code, message) => this.#remark(code, message),
       }),

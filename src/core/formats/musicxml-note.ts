@@ -116,6 +116,7 @@ function readNote(
     positionHint: hint('other-technical'),
     lyric: readLyric(lyrics[0]),
     stem: stem === 'up' || stem === 'down' ? stem : undefined,
+    ...(maybeChild(element, 'accidental') && { courtesy: true }),
   };
 }
 

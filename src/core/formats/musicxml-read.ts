@@ -1,12 +1,14 @@
 import { failure, type Issue, type Result, success } from '../base';
-import { maybeInstrumentNamed } from '../instruments';
+import { maybeInstrumentReading } from '../instruments';
 import { checkArithmetic, type Line, leadLine, type Part, partHasNotes, type Score } from '../notation';
-import { multiply, type Rational, rational } from '../time';
+import { MODES } from '../pitch';
 import { MAXIMUM_FILE_BYTES, MOST_MEASURES, MOST_PARTS } from './limits';
 import { isPickup, readMeasures } from './musicxml-measures';
 import { plainId } from './musicxml-note';
+import { readOpeningTempo } from './musicxml-tempo';
 import { isZip, readMxl } from './mxl';
 import { ReadingReport } from './reading-report';
+import { decodeText } from './text-of-bytes';
 import { childrenNamed, maybeChild, maybeInteger, maybeText, parseXml, type XmlElement } from './xml';
 
 /** Far more than a page holds; counted in the text, so that a whole score is refused before it is parsed. */
@@ -34,7 +36,7 @@ export function readPlayableLine(bytes: Uint8Array): Result<Line> {
   if (!score.ok) return score;
   const { wrong, odd } = checkArithmetic(score.value.parts[0]!);
   // With notes left out it would be another line, even where the measures still add up.
-  if (report.lostNotes) return failure(...report.remarks, ...wrong);
+  if (report.lost.length > 0) return failure(...report.remarks, ...wrong);
   if (wrong.length > 0) return failure(...wrong);
   return success(leadLine(score.value), [...report.remarks, ...odd]);
 }
@@ -62,16 +64,6 @@ function readWithReport(bytes: Uint8Array, report: ReadingReport): Result<Score>
   return readScore(xml.value, report);
 }
 
-function decodeText(bytes: Uint8Array): Result<string> {
-  const isUtf16 = (bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff);
-  const label = isUtf16 ? (bytes[0] === 0xff ? 'utf-16le' : 'utf-16be') : 'utf-8';
-  try {
-    return success(new TextDecoder(label, { fatal: true }).decode(bytes));
-  } catch {
-    return failure({ code: 'not-text', message: 'This is not a MusicXML file (its bytes are not text).' });
-  }
-}
-
 function readScore(root: XmlElement, report: ReadingReport): Result<Score> {
   const elements = childrenNamed(root, 'part');
   const refusal = refuseScore(root, elements);
@@ -92,6 +84,7 @@ function readScore(root: XmlElement, report: ReadingReport): Result<Score> {
     title: readTitle(root),
     composer: composer?.slice(0, 120) || undefined,
     parts: withNotes,
+    ...report.lostOfScore,
   });
 }
 
@@ -136,49 +129,29 @@ function readPart(root: XmlElement, element: XmlElement, index: number, report: 
   );
   const attributes = childrenNamed(element, 'measure').flatMap((m) => childrenNamed(m, 'attributes'));
   const transpose = attributes.map((a) => maybeChild(a, 'transpose')).find((t) => t !== undefined);
+  const transpositionSemitones =
+    (maybeInteger(transpose, 'chromatic') ?? 0) + 12 * (maybeInteger(transpose, 'octave-change') ?? 0);
   const staffLines = attributes
     .map((a) => maybeInteger(a, 'staff-details', 'staff-lines'))
     .find((n) => n !== undefined);
   const id = plainId(element.attributes.id) ?? `P${index + 1}`;
   const name = (maybeText(scorePart, 'part-name') || 'Part').slice(0, 80);
+  const measures = readMeasures(element, {
+    // Ids are unique in the score: those Mevlo makes for later parts carry the part's.
+    idPrefix: index === 0 ? '' : `${id}-`,
+    placePrefix: index === 0 ? '' : `${name}, `,
+    report,
+  });
+  const printed = childrenNamed(element, 'measure');
+  const opening = printed.slice(0, printed[0] && isPickup(printed[0]) ? 2 : 1);
   return {
     id,
     name,
-    instrument: maybeInstrumentNamed(name)?.id,
-    transpositionSemitones:
-      (maybeInteger(transpose, 'chromatic') ?? 0) + 12 * (maybeInteger(transpose, 'octave-change') ?? 0),
+    instrument: maybeInstrumentReading(name, transpositionSemitones)?.id,
+    transpositionSemitones,
     staffLines: staffLines === 1 ? 1 : 5,
-    tempo: readTempo(element),
-    measures: readMeasures(element, {
-      // Ids are unique in the score: those Mevlo makes for later parts carry the part's.
-      idPrefix: index === 0 ? '' : `${id}-`,
-      placePrefix: index === 0 ? '' : `${name}, `,
-      report,
-    }),
+    tempo: readOpeningTempo(opening, measures[0]),
+    mode: MODES.find((mode) => mode === maybeText(attributes[0] && maybeChild(attributes[0], 'key'), 'mode')),
+    measures,
   };
-}
-
-const BEAT_UNIT_QUARTERS: Readonly<Record<string, Rational>> = {
-  half: rational(2),
-  quarter: rational(1),
-  eighth: rational(1, 2),
-};
-
-function readTempo(part: XmlElement): Part['tempo'] {
-  const measures = childrenNamed(part, 'measure');
-  const opening = measures.slice(0, measures[0] && isPickup(measures[0]) ? 2 : 1);
-  for (const direction of opening.flatMap((measure) => childrenNamed(measure, 'direction'))) {
-    const types = childrenNamed(direction, 'direction-type');
-    const metronome = types.map((type) => maybeChild(type, 'metronome')).find((m) => m !== undefined);
-    const bpm = Number(maybeText(metronome, 'per-minute'));
-    const unit = BEAT_UNIT_QUARTERS[maybeText(metronome, 'beat-unit') ?? ''];
-    if (!metronome || unit === undefined || !(bpm >= 20 && bpm <= 400)) continue;
-    const dotted = maybeChild(metronome, 'beat-unit-dot') !== undefined;
-    return {
-      beatQuarters: dotted ? multiply(unit, rational(3, 2)) : unit,
-      bpm,
-      words: types.map((type) => maybeText(type, 'words')).find((words) => words),
-    };
-  }
-  return undefined;
 }

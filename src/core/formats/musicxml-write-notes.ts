@@ -1,3 +1,4 @@
+import { unreachable } from '../base';
 import {
   type Articulation,
   type Direction,
@@ -11,14 +12,18 @@ import {
 } from '../notation';
 import type { Spelling } from '../pitch';
 import { add, compare, multiply, type NoteBase, type Rational, rational, toNumber, ZERO } from '../time';
+import { writeBeams } from './musicxml-beams';
+import { writeSoundTempo, writeTempoMark } from './musicxml-tempo';
 import { escapeXml } from './xml';
 
 /** Of a quarter note: a sixteenth with two dots is the finest value that can be written. */
 export const DIVISIONS = 16;
 
-/** Slurs that are open, by their numbers, while a part is written. */
+/** What goes over several notes while a part is written: slurs that are open, by their numbers. */
 interface OpenSpans {
   slurs: number[];
+  /** Words that dashes follow. */
+  readonly dashed: { has(words: Direction): boolean };
 }
 
 /** @throws RangeError when it is not a whole number of divisions. */
@@ -39,13 +44,14 @@ export function writeVoices(measure: Measure, open: OpenSpans): string {
     staff: staffOf('upper'),
     signs,
     open,
+    beams: writeBeams(measure, measure.events),
   });
   let back = lengthOf(measure.events);
   const others = measure.otherVoices.map((voice, index) => {
     const backup = back > 0 ? `<backup><duration>${back}</duration></backup>` : '';
     back = lengthOf(voice.events);
     if (voice.events.length === 0) return backup;
-    return `${backup}${writeEvents(voice.events, [], { voice: index + 2, staff: staffOf(voice.staff), signs, open: { slurs: [] } })}`;
+    return `${backup}${writeEvents(voice.events, [], { voice: index + 2, staff: staffOf(voice.staff), signs, open: { slurs: [], dashed: open.dashed }, beams: writeBeams(measure, voice.events) })}`;
   });
   return main + others.join('');
 }
@@ -59,6 +65,8 @@ interface VoiceContext {
   readonly staff: string;
   readonly signs: ReadonlyMap<string, readonly (HeadSign | undefined)[]>;
   readonly open: OpenSpans;
+  /** By event id. */
+  readonly beams: ReadonlyMap<string, string>;
 }
 
 function writeEvents(
@@ -72,26 +80,36 @@ function writeEvents(
   for (const event of events) {
     const end = add(at, event.quarters);
     while (waiting[0] && compare(waiting[0].offsetQuarters, end) < 0) {
-      pieces.push(writeDirection(waiting.shift()!, at));
+      pieces.push(writeDirection(waiting.shift()!, at, context));
     }
     pieces.push(event.kind === 'rest' ? writeRest(event, context) : writeNote(event, context));
     at = end;
   }
-  for (const direction of waiting) pieces.push(writeDirection(direction, at));
+  for (const direction of waiting) pieces.push(writeDirection(direction, at, context));
   return pieces.join('');
 }
 
-function writeDirection(direction: Direction, at: Rational): string {
+function writeDirection(direction: Direction, at: Rational, { open: { dashed } }: VoiceContext): string {
   const offset = toDivisions(direction.offsetQuarters) - toDivisions(at);
   const offsetElement = offset === 0 ? '' : `<offset>${offset}</offset>`;
-  const inside =
-    direction.kind === 'words'
-      ? `<words>${escapeXml(direction.text)}</words>`
-      : direction.kind === 'dynamic'
-        ? `<dynamics>${writeDynamic(direction.mark)}</dynamics>`
-        : `<wedge type="${direction.shape}"/>`;
-  const placement = direction.kind === 'words' ? direction.placement : 'below';
-  return `<direction placement="${placement}"><direction-type>${inside}</direction-type>${offsetElement}</direction>`;
+  const placed = (placement: 'above' | 'below', types: readonly string[], sound = '') =>
+    `<direction placement="${placement}">${types.map((type) => `<direction-type>${type}</direction-type>`).join('')}${offsetElement}${sound}</direction>`;
+  switch (direction.kind) {
+    case 'words': {
+      const dashes = dashed.has(direction) ? ['<dashes type="start" number="1"/>'] : [];
+      return placed(direction.placement, [`<words>${escapeXml(direction.text)}</words>`, ...dashes]);
+    }
+    case 'dashes-end':
+      return placed('above', ['<dashes type="stop" number="1"/>']);
+    case 'dynamic':
+      return placed('below', [`<dynamics>${writeDynamic(direction.mark)}</dynamics>`]);
+    case 'hairpin':
+      return placed('below', [`<wedge type="${direction.shape}"/>`]);
+    case 'tempo':
+      return `<direction placement="above">${writeTempoMark(direction.mark)}${offsetElement}${writeSoundTempo(direction.mark)}</direction>`;
+    default:
+      return unreachable(direction);
+  }
 }
 
 /** Marks that MusicXML has elements for. Source: MusicXML 4.0, dynamics. */
@@ -132,13 +150,13 @@ function writeHead(
   head: WrittenPitch,
   sign: HeadSign | undefined,
   index: number,
-  { voice, staff, open }: VoiceContext,
+  { voice, staff, open, beams }: VoiceContext,
 ): string {
   const isFirst = index === 0;
   const ties = `${note.tiedFromPrevious ? '<tie type="stop"/>' : ''}${note.tiedToNext ? '<tie type="start"/>' : ''}`;
   const stem = note.stem ? `<stem>${note.stem}</stem>` : '';
   const notations = `${ties.replaceAll('<tie ', '<tied ')}${isFirst ? writeNotations(note, open) : ''}`;
-  return `<note${isFirst ? ` id="${note.id}"` : ''}>${isFirst ? '' : '<chord/>'}${writePitch(head)}<duration>${toDivisions(note.quarters)}</duration>${ties}<voice>${voice}</voice>${writeValue(note)}${writeSign(sign)}${stem}${staff}${notations ? `<notations>${notations}</notations>` : ''}${isFirst ? writeLyric(note.lyric) : ''}</note>`;
+  return `<note${isFirst ? ` id="${note.id}"` : ''}>${isFirst ? '' : '<chord/>'}${writePitch(head)}<duration>${toDivisions(note.quarters)}</duration>${ties}<voice>${voice}</voice>${writeValue(note)}${writeSign(sign, isFirst && note.courtesy === true)}${stem}${staff}${isFirst ? (beams.get(note.id) ?? '') : ''}${notations ? `<notations>${notations}</notations>` : ''}${isFirst ? writeLyric(note.lyric) : ''}</note>`;
 }
 
 function writePitch(head: WrittenPitch): string {
@@ -156,8 +174,9 @@ const ACCIDENTALS: Readonly<Record<`${Spelling['alter']}`, string>> = {
   '2': 'double-sharp',
 };
 
-function writeSign(sign: HeadSign | undefined): string {
-  return sign?.isPrinted ? `<accidental>${ACCIDENTALS[`${sign.alter}`]}</accidental>` : '';
+function writeSign(sign: HeadSign | undefined, isCourtesy: boolean): string {
+  const reminds = isCourtesy ? ' cautionary="yes"' : '';
+  return sign?.isPrinted ? `<accidental${reminds}>${ACCIDENTALS[`${sign.alter}`]}</accidental>` : '';
 }
 
 const ARTICULATIONS: Readonly<Record<Articulation, string>> = {

@@ -1,6 +1,6 @@
-import type { Measure, Part, Score } from '../notation';
-import { equals, type Rational, rational } from '../time';
+import { beginsLate, endsOfDashes, type Measure, type Part, type Score } from '../notation';
 import { writeClef } from './musicxml-clef';
+import { writeSoundTempo, writeTempoMark } from './musicxml-tempo';
 import { DIVISIONS, writeVoices } from './musicxml-write-notes';
 import { escapeXml } from './xml';
 
@@ -24,13 +24,13 @@ ${score.parts.map(writePart).join('\n')}
 }
 
 function writePart(part: Part): string {
-  const open = { slurs: [] as number[] };
+  const open = { slurs: [] as number[], dashed: endsOfDashes(part.measures) };
   const measures = part.measures.map((measure, index) => {
     const previous = part.measures[index - 1];
     const isLast = index === part.measures.length - 1;
-    const implicit = measure.number === 0 ? ' implicit="yes"' : '';
+    const implicit = beginsLate(measure) ? ' implicit="yes"' : '';
     const breaks = measure.systemBreak ? '<print new-system="yes"/>' : '';
-    const tempo = index === 0 ? writeTempo(part) : '';
+    const tempo = index === 0 ? writeOpeningTempo(part) : '';
     return `<measure number="${measure.number}"${implicit}>${breaks}${leftBarline(measure, previous)}${writeAttributes(part, measure, previous)}${tempo}${writeVoices(measure, open)}${rightBarline(measure, part.measures[index + 1], isLast)}</measure>`;
   });
   return `<part id="${part.id}">\n${measures.join('\n')}\n</part>`;
@@ -41,7 +41,9 @@ function writeAttributes(part: Part, measure: Measure, previous: Measure | undef
   const pieces: string[] = [];
   if (!previous) pieces.push(`<divisions>${DIVISIONS}</divisions>`);
   if (measure.keyFifths !== previous?.keyFifths)
-    pieces.push(`<key><fifths>${measure.keyFifths}</fifths></key>`);
+    pieces.push(
+      `<key><fifths>${measure.keyFifths}</fifths>${!previous && part.mode ? `<mode>${part.mode}</mode>` : ''}</key>`,
+    );
   const sameMeter =
     previous &&
     measure.meter.beats === previous.meter.beats &&
@@ -92,23 +94,10 @@ function writeTranspose(semitones: number): string {
   return `<transpose><diatonic>${diatonic + 0}</diatonic><chromatic>${chromatic + 0}</chromatic>${octave}</transpose>`;
 }
 
-const BEAT_UNITS: readonly (readonly [quarters: Rational, element: string])[] = [
-  [rational(1, 2), '<beat-unit>eighth</beat-unit>'],
-  [rational(3, 4), '<beat-unit>eighth</beat-unit><beat-unit-dot/>'],
-  [rational(1), '<beat-unit>quarter</beat-unit>'],
-  [rational(3, 2), '<beat-unit>quarter</beat-unit><beat-unit-dot/>'],
-  [rational(2), '<beat-unit>half</beat-unit>'],
-  [rational(3), '<beat-unit>half</beat-unit><beat-unit-dot/>'],
-];
-
-function writeTempo({ tempo }: Part): string {
-  if (!tempo) return '';
-  const words = tempo.words
-    ? `<direction-type><words>${escapeXml(tempo.words)}</words></direction-type>`
+function writeOpeningTempo({ tempo }: Part): string {
+  return tempo
+    ? `<direction placement="above">${writeTempoMark(tempo)}${writeSoundTempo(tempo)}</direction>`
     : '';
-  const unit = BEAT_UNITS.find(([quarters]) => equals(quarters, tempo.beatQuarters));
-  if (!unit) throw new RangeError('a tempo counts eighths, quarters or halves, plain or dotted');
-  return `<direction placement="above">${words}<direction-type><metronome>${unit[1]}<per-minute>${tempo.bpm}</per-minute></metronome></direction-type></direction>`;
 }
 
 function leftBarline(measure: Measure, previous: Measure | undefined): string {
@@ -122,15 +111,17 @@ function leftBarline(measure: Measure, previous: Measure | undefined): string {
 function rightBarline(measure: Measure, next: Measure | undefined, isLast: boolean): string {
   const endsEnding = measure.endingPasses.length > 0 && !sameEnding(measure, next);
   const repeats = measure.repeatPlays > 1;
-  if (!repeats && !endsEnding && !isLast) return '';
-  const style = repeats || isLast ? '<bar-style>light-heavy</bar-style>' : '';
+  const style = repeats || isLast ? 'light-heavy' : measure.barline && BAR_STYLES[measure.barline];
+  if (!style && !endsEnding) return '';
   const ending = endsEnding
     ? `<ending number="${measure.endingPasses.join(',')}" type="${repeats ? 'stop' : 'discontinue'}"/>`
     : '';
   const times = measure.repeatPlays > 2 ? ` times="${measure.repeatPlays}"` : '';
   const repeat = repeats ? `<repeat direction="backward"${times}/>` : '';
-  return `<barline location="right">${style}${ending}${repeat}</barline>`;
+  return `<barline location="right">${style ? `<bar-style>${style}</bar-style>` : ''}${ending}${repeat}</barline>`;
 }
+
+const BAR_STYLES = { double: 'light-light', final: 'light-heavy' } as const;
 
 /** Under one bracket: the same passes, and no repeat sign between them. */
 function sameEnding(measure: Measure, neighbour: Measure | undefined): boolean {

@@ -1,6 +1,7 @@
 import { strFromU8, Unzip, UnzipInflate } from 'fflate';
-import { failure, type Result, success } from '../base';
+import { failure, type Result } from '../base';
 import { MAXIMUM_FILE_BYTES } from './limits';
+import { decodeText } from './text-of-bytes';
 import { maybeChild, parseXml } from './xml';
 
 const CONTAINER = 'META-INF/container.xml';
@@ -23,7 +24,7 @@ export function readMxl(bytes: Uint8Array): Result<string> {
       rootPath ? name === rootPath : /^[^/]+\.(xml|musicxml)$/i.test(name),
     );
     if (!content) return failure({ code: 'no-score', message: 'This compressed file holds no MusicXML.' });
-    return success(strFromU8(content));
+    return decodeText(content);
   } catch (error) {
     if (error instanceof TooLarge) {
       return failure({

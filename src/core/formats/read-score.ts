@@ -1,6 +1,7 @@
 import { failure, type Result } from '../base';
 import type { Score } from '../notation';
 import { readAbc } from './abc-read';
+import { MAXIMUM_ABC_BYTES } from './limits';
 import { readMidi } from './midi-read';
 import { readMusicXml } from './musicxml-read';
 import { isZip } from './mxl';
@@ -20,10 +21,15 @@ export function readScore(bytes: Uint8Array): Result<Score> {
     .replaceAll('\0', '')
     .trimStart();
   if (isZip(bytes) || text.startsWith('<')) return readMusicXml(bytes);
-  if (/^(%abc|[A-Z]:)/m.test(start)) return readAbc(bytes);
+  if (looksLikeAbc(bytes)) return readAbc(bytes);
   return failure({
     code: 'unknown-format',
     message:
       'This is no file that Mevlo reads; MusicXML (.musicxml, .mxl), MIDI (.mid) or ABC (.abc) was expected.',
   });
+}
+
+/** A tune is known by the line of its key, however long the header and the comments before it are. */
+function looksLikeAbc(bytes: Uint8Array): boolean {
+  return /^(%abc|X: ?\d|K:)/m.test(new TextDecoder('latin1').decode(bytes.subarray(0, MAXIMUM_ABC_BYTES)));
 }

@@ -1,10 +1,12 @@
 import type { Issue } from '../base';
+import type { Score } from '../notation';
+import { MOST_LOSSES } from './limits';
 
 /** Gathers what was found while a file was read; the same thing is said once a measure. */
 export class ReadingReport {
   readonly #refusals: Issue[] = [];
   readonly #remarks: Issue[] = [];
-  #lostNotes = false;
+  readonly #lost: Issue[] = [];
 
   get refusals(): readonly Issue[] {
     return this.#refusals;
@@ -15,9 +17,14 @@ export class ReadingReport {
     return this.#remarks;
   }
 
-  /** Whether notes or rests were left out, so that what was read is not the music of the file. */
-  get lostNotes(): boolean {
-    return this.#lostNotes;
+  /** Notes and rests that were left out, so that what was read is not the music of the file. */
+  get lost(): readonly Issue[] {
+    return this.#lost;
+  }
+
+  /** The losses as they stay with the score. */
+  get lostOfScore(): Pick<Score, 'lost'> {
+    return this.#lost.length > 0 ? { lost: this.#lost.slice(0, MOST_LOSSES) } : {};
   }
 
   /** The file cannot be read. */
@@ -32,8 +39,8 @@ export class ReadingReport {
 
   /** A note or a rest was left out. */
   lose(code: string, where: string | undefined, message: string): void {
-    this.#lostNotes = true;
     addOnce(this.#remarks, code, where, message);
+    addOnce(this.#lost, code, where, message);
   }
 }
 

@@ -1,23 +1,32 @@
 import { type Spelling, spellingToMidi } from '../pitch';
 import type { Fingering, FingeringChart } from './charts/fingering';
 import type { InstrumentFacts } from './instrument';
+import { BASS_GUITAR } from './kinds/bass-guitar';
+import { BASSOON } from './kinds/bassoon';
+import { BELLS } from './kinds/bells';
 import { CELLO } from './kinds/cello';
-import { CLARINET } from './kinds/clarinet';
+import { BASS_CLARINET, CLARINET } from './kinds/clarinet';
 import { DOUBLE_BASS } from './kinds/double-bass';
 import { CLAP, DRUM_KIT, SNARE } from './kinds/drums';
-import { EUPHONIUM } from './kinds/euphonium';
-import { FLUTE } from './kinds/flute';
+import { EUPHONIUM, TREBLE_BARITONE } from './kinds/euphonium';
+import { FLUTE, PICCOLO } from './kinds/flute';
 import { GUITAR } from './kinds/guitar';
 import { HARP } from './kinds/harp';
-import { HORN } from './kinds/horn';
-import { OBOE } from './kinds/oboe';
+import { E_FLAT_HORN, HORN } from './kinds/horn';
+import { ENGLISH_HORN, OBOE } from './kinds/oboe';
 import { PIANO } from './kinds/piano';
 import { PRACTICE_CHANTER } from './kinds/practice-chanter';
-import { ALTO_RECORDER, SOPRANO_RECORDER } from './kinds/recorders';
-import { ALTO_SAX, TENOR_SAX } from './kinds/saxophones';
+import {
+  ALTO_RECORDER,
+  BASS_RECORDER,
+  GERMAN_RECORDER,
+  SOPRANO_RECORDER,
+  TENOR_RECORDER,
+} from './kinds/recorders';
+import { ALTO_SAX, BARITONE_SAX, TENOR_SAX } from './kinds/saxophones';
 import { TROMBONE } from './kinds/trombone';
-import { TRUMPET } from './kinds/trumpet';
-import { TUBA } from './kinds/tuba';
+import { CORNET, TRUMPET } from './kinds/trumpet';
+import { E_FLAT_TUBA, TUBA } from './kinds/tuba';
 import { UKULELE } from './kinds/ukulele';
 import { VIOLA } from './kinds/viola';
 import { VIOLIN } from './kinds/violin';
@@ -25,10 +34,12 @@ import { VOICE } from './kinds/voice';
 
 /** In the order of a score. */
 const CATALOGUE = [
-  ...[FLUTE, OBOE, CLARINET, ALTO_SAX, TENOR_SAX, SOPRANO_RECORDER, ALTO_RECORDER, PRACTICE_CHANTER],
-  ...[TRUMPET, HORN, TROMBONE, EUPHONIUM, TUBA],
-  ...[VIOLIN, VIOLA, CELLO, DOUBLE_BASS, GUITAR, UKULELE, HARP],
-  ...[PIANO, VOICE, CLAP, SNARE, DRUM_KIT],
+  ...[PICCOLO, FLUTE, OBOE, ENGLISH_HORN, BASSOON, CLARINET, BASS_CLARINET],
+  ...[ALTO_SAX, TENOR_SAX, BARITONE_SAX],
+  ...[SOPRANO_RECORDER, GERMAN_RECORDER, ALTO_RECORDER, TENOR_RECORDER, BASS_RECORDER, PRACTICE_CHANTER],
+  ...[TRUMPET, CORNET, HORN, E_FLAT_HORN, TROMBONE, EUPHONIUM, TREBLE_BARITONE, TUBA, E_FLAT_TUBA],
+  ...[VIOLIN, VIOLA, CELLO, DOUBLE_BASS, GUITAR, BASS_GUITAR, UKULELE, HARP],
+  ...[PIANO, VOICE, BELLS, CLAP, SNARE, DRUM_KIT],
 ] as const;
 
 export type InstrumentId = (typeof CATALOGUE)[number]['id'];
@@ -48,10 +59,18 @@ export function instrument(id: InstrumentId): Instrument {
   return found;
 }
 
+/** Letters alone, so that "Eb Tuba 1" and "E♭ tuba" differ in nothing but the flat. */
+const plain = (words: string) =>
+  words
+    .toLowerCase()
+    .replace(/[^\p{L}]+/gu, ' ')
+    .trim();
+
+const namesOf = ({ name, otherNames = [] }: Instrument): readonly string[] =>
+  [name.replace(/ in .*$/, ''), ...otherNames].map(plain);
+
 const NAMES: readonly (readonly [name: string, Instrument])[] = INSTRUMENTS.flatMap((entry) =>
-  [entry.name.toLowerCase().replace(/ in .*$/, ''), ...(entry.otherNames ?? [])].map(
-    (name) => [name, entry] as const,
-  ),
+  namesOf(entry).map((name) => [name, entry] as const),
 ).toSorted(([a], [b]) => b.length - a.length);
 
 /** What beside a name makes another instrument of it, with other clefs, ranges and fingers: a size, or another kind. */
@@ -60,18 +79,38 @@ const OTHER_KIND =
 
 /**
  * The instrument that somebody names in own words: the longest name found in them.
- * @returns undefined when there is none, and for a kind that is not in the catalogue: a "bass clarinet" is no clarinet.
+ * @returns undefined when there is none, and for a kind that is not in the catalogue: a "contrabass clarinet" is no clarinet.
  */
 export function maybeInstrumentNamed(words: string): Instrument | undefined {
-  const plain = ` ${words.toLowerCase().replace(/[^\p{L}]+/gu, ' ')} `;
-  const found = NAMES.find(([name]) => plain.includes(` ${name} `));
+  const said = ` ${plain(words)} `;
+  const found = NAMES.find(([name]) => said.includes(` ${name} `));
   if (!found) return undefined;
   const [, player] = found;
-  const rest = NAMES.filter(([, own]) => own === player).reduce(
-    (left, [name]) => left.replace(` ${name} `, '  '),
-    plain,
-  );
+  const rest = namesOf(player)
+    .toSorted((a, b) => b.length - a.length)
+    .reduce((left, name) => left.replace(` ${name} `, '  '), said);
   return player.family !== 'voice' && OTHER_KIND.test(rest) ? undefined : player;
+}
+
+/**
+ * The instrument that reads a part: by its name, and as it is written. A "Euphonium" that sounds a ninth below what is written is read in
+ * the treble clef, with other fingers; octaves are often left out of files and make no difference.
+ * @param transpositionSemitones from the written to the sounding pitch.
+ * @returns undefined where no instrument of that name is written so: better no fingering than another one's.
+ */
+export function maybeInstrumentReading(
+  words: string,
+  transpositionSemitones: number,
+): Instrument | undefined {
+  const named = maybeInstrumentNamed(words);
+  const isWrittenSo = (player: Instrument) =>
+    player.ranges === undefined || (player.transpositionSemitones - transpositionSemitones) % 12 === 0;
+  if (!named || isWrittenSo(named)) return named;
+  const names = namesOf(named);
+  return INSTRUMENTS.find(
+    (other) =>
+      isWrittenSo(other) && namesOf(other).some((name) => names.some((own) => name.startsWith(`${own} `))),
+  );
 }
 
 /** The chart of an instrument; undefined where there is no standard one. */

@@ -8,6 +8,11 @@ export type Family = 'woodwind' | 'brass' | 'strings' | 'keyboard' | 'voice' | '
 export const LEVELS = [1, 2, 3] as const;
 export type Level = (typeof LEVELS)[number];
 
+/** A book may have more levels than the instruments know, or none. */
+export function levelOf(bookLevel: number | null): Level {
+  return Math.min(3, Math.max(1, bookLevel ?? 1)) as Level;
+}
+
 /** Lowest and highest written note, inclusive, e.g. `['C4', 'A4']`. */
 export type WrittenRange = readonly [lowest: string, highest: string];
 
@@ -30,10 +35,18 @@ export interface InstrumentFacts<Id extends string> {
   readonly onlyNotes?: readonly string[];
   /** How far instruments of the kind lie from the pitch of their parts, in cents, where that is more than a beginner's tuning. */
   readonly tuningRangeCents?: readonly [lowest: number, highest: number];
+  /** Who plays or sings it does so in the octave that lies well: men sing an octave below what women and children read. */
+  readonly isOctaveFree?: true;
   /** Whether it can sound several notes at once. */
   readonly playsChords: boolean;
   /** How a sound behaves after its start: a plucked or struck one fades by itself, so its length is not judged. */
   readonly sound: 'sustained' | 'plucked' | 'struck';
+  /** The player makes every pitch, by ear and hand: there intonation is part of the lesson. */
+  readonly makesOwnPitch?: true;
+  /** The lowest written note of each register above the first, where other partials speak; undefined where there is one. */
+  readonly registersFrom?: readonly string[];
+  /** How its repeated notes are begun, where that is not as in its family. */
+  readonly repeatsBy?: 'grace-notes';
   /** How its notes are fingered; undefined where there is no standard chart. */
   readonly chart?: FingeringChart;
   /** Usable partials of a brass instrument, as written MIDI numbers, rising. */

@@ -1,4 +1,12 @@
-import { INSTRUMENT_IDS, INSTRUMENTS, instrument, LEVELS, maybeInstrumentNamed, maybeSoundingRange } from '.';
+import {
+  INSTRUMENT_IDS,
+  INSTRUMENTS,
+  instrument,
+  LEVELS,
+  maybeInstrumentNamed,
+  maybeInstrumentReading,
+  maybeSoundingRange,
+} from '.';
 
 test('every id has exactly one instrument, and nothing else is in the catalogue', () => {
   expect(INSTRUMENTS.map(({ id }) => id).sort()).toEqual([...INSTRUMENT_IDS].sort());
@@ -60,14 +68,43 @@ test.each([
   ['Euphonium (Baritone)', 'euphonium'],
   ['Soprano voice', 'voice'],
   ['Tenor trombone', 'trombone'],
+  ['Baritone Saxophone', 'baritone-sax'],
+  ['Bass Clarinet', 'bass-clarinet'],
+  ['Tenor Recorder', 'tenor-recorder'],
+  ['English Horn', 'english-horn'],
+  ['Bassoon 1', 'bassoon'],
+  ['Piccolo', 'piccolo'],
+  ['Glockenspiel', 'bells'],
+  ['Bass Guitar', 'bass-guitar'],
+  ['Baritone T.C.', 'treble-baritone'],
+  ['Eb Tuba', 'e-flat-tuba'],
   // Other sizes have other fingers, ranges and clefs: better none than the wrong one.
-  ['Baritone Saxophone', undefined],
-  ['Bass Clarinet', undefined],
+  ['Contrabass Clarinet', undefined],
   ['Bass Drum', undefined],
-  ['Tenor Recorder', undefined],
-  ['English Horn', undefined],
+  ['Sopranino Recorder', undefined],
   ['Part', undefined],
   ['', undefined],
 ])('a part named "%s" is for %s', (name, id) => {
   expect(maybeInstrumentNamed(name)?.id).toBe(id);
 });
+
+// Common practice: how each of these parts is written. Octaves are often left out of files.
+test.each([
+  ['Euphonium', 0, 'euphonium'],
+  ['Euphonium', -14, 'treble-baritone'],
+  ['Baritone', -14, 'treble-baritone'],
+  ['Horn in F', -7, 'horn'],
+  ['Horn', -9, 'e-flat-horn'],
+  ['Trumpet in B♭', -2, 'trumpet'],
+  ['Trumpet', 0, undefined],
+  ['Clarinet in A', -3, undefined],
+  ['Double bass', 0, 'double-bass'],
+  ['Tenor Sax', -2, 'tenor-sax'],
+  ['Soprano recorder', 0, 'soprano-recorder'],
+  ['Snare Drum', 0, 'snare'],
+] as const)(
+  'a part named "%s" that sounds %i half steps from what is written is for %s',
+  (name, semitones, id) => {
+    expect(maybeInstrumentReading(name, semitones)?.id).toBe(id);
+  },
+);

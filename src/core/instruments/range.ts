@@ -17,3 +17,11 @@ export function maybeSoundingRange(player: Instrument, level: Level): MidiRange 
   const written = maybeWrittenRange(player, level);
   return written && [written[0] + player.transpositionSemitones, written[1] + player.transpositionSemitones];
 }
+
+/** Whether a beginner of the level plays a written MIDI number; of an instrument without pitches, whatever is written. */
+export function isInReach(player: Instrument, level: Level): (writtenMidi: number) => boolean {
+  const range = maybeWrittenRange(player, level);
+  const only = player.onlyNotes?.map((name) => spellingToMidi(parsePitchName(name)));
+  return (midi) =>
+    range === undefined || (midi >= range[0] && midi <= range[1] && (!only || only.includes(midi)));
+}

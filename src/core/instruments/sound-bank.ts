@@ -1,6 +1,8 @@
 /** The small sound banks under public/sounds. Cut from FluidR3Mono GM (MIT), see scripts/cut-sounds.mjs. */
 export const BANK_NAMES = [
   'bagpipe',
+  'bassoon',
+  'bells',
   'cello',
   'clarinet',
   'drums',

@@ -1,36 +1,88 @@
 import { listed, unreachable } from '../base';
-import { sayMeasure } from '../time';
+import { measureName, sayMeasure, sayMeasures, type Vocabulary } from '../time';
 import { describeFigure } from './figures';
 import { needsWork } from './needs-work';
-import type { MeasureVerdict, Verdict, VerdictState } from './verdict';
+import { isRightPitch, isRightRhythm } from './right-note';
+import type { MeasureVerdict, NoteVerdict, Verdict, VerdictState } from './verdict';
 
 /** The share of the asked tempo from which a take counts as in tempo. */
 const IN_TEMPO_SHARE = 0.92;
+/** Fewer measures are named one by one. */
+const FEWEST_MANY = 4;
 
-/** One sentence that says what to do next, for a nine-year-old. */
-export function nextStep(verdict: Verdict): string {
-  if (verdict.state !== 'judged') return whyNotJudged(verdict, verdict.state);
+/** What a take leads to when every measure of it is right. */
+export type AfterClean =
+  | { readonly kind: 'again'; readonly takes: number }
+  | { readonly kind: 'faster'; readonly bpm: number }
+  | { readonly kind: 'next-stage' }
+  | { readonly kind: 'learned' }
+  /** Nothing hangs on it. */
+  | { readonly kind: 'nothing' };
+
+export interface Saying {
+  readonly vocabulary: Vocabulary;
+  readonly after: AfterClean;
+}
+
+/** One sentence or two that say what to do next, for a nine-year-old. */
+export function nextStep(verdict: Verdict, { vocabulary, after }: Saying): string {
+  if (verdict.state !== 'judged') return whyNotJudged(verdict, verdict.state, vocabulary);
   const weak = verdict.measures.filter(needsWork);
-  if (weak.length === 0) return adviceForCleanTake(verdict);
-  if (weak.length > verdict.measures.length / 2) {
-    return `Many measures need work: play slower, and start with ${measureName(weak[0]!)} and the one after it.`;
+  if (weak.length === 0) return adviceForCleanTake(verdict, after, vocabulary);
+  const name = (measure: MeasureVerdict) => sayMeasure(measure.number, vocabulary);
+  if (weak.length >= FEWEST_MANY && weak.length > verdict.measures.length / 2) {
+    return `Many ${measureName(vocabulary)}s need work: play slower, and start with ${name(weak[0]!)} and the one after it.`;
   }
-  const stop = verdict.interruptions[0];
-  const worst = weak.reduce((a, b) => (faults(b) > faults(a) ? b : a));
-  if (faults(worst) === 0 && stop) {
-    return `Play on through ${sayMeasure(stop.measureNumber, 'us')} without stopping.`;
-  }
+  const worst = worstOf(verdict, weak);
+  const index = verdict.measures.indexOf(worst);
+  const stop = verdict.interruptions.find(({ measureNumber }) => measureNumber === worst.number);
+  if (faults(worst) === 0 && stop) return `Play on through ${name(worst)} without stopping.`;
+  const others = weak.filter((measure) => measure !== worst).map(({ number }) => number);
+  const then = others.length === 0 ? '' : `, then ${sayMeasures(others, vocabulary)}`;
+  const figure = verdict.figures.find(({ measureIndex }) => measureIndex === index);
+  if (figure)
+    return `In ${name(worst)} ${describeFigure(figure.kind)}. Practise it slowly, three times${then}.`;
+  const notes = verdict.notes.filter(({ measureIndex }) => measureIndex === index);
+  const lengths = lengthsAlone(notes);
+  if (lengths) return `${lengths(name(worst))} Play it slowly, three times${then}.`;
   const what = worst.notesNeedWork
     ? worst.rhythmNeedsWork
       ? 'the notes and the rhythm'
       : 'the notes'
     : 'the rhythm';
-  const others = weak.filter((measure) => measure !== worst).map(measureName);
-  const then = others.length === 0 ? '' : `, then ${listOf(others)}`;
-  return `Practise ${what} of ${measureName(worst)} slowly, three times${then}.${figureIn(verdict, worst)}`;
+  return `Practise ${what} of ${name(worst)} slowly, three times${then}.`;
 }
 
-function whyNotJudged({ transposedSemitones }: Verdict, state: Exclude<VerdictState, 'judged'>): string {
+/** The measure to begin with: one in which a figure went wrong as a whole, else the one with the most faults. */
+function worstOf(verdict: Verdict, weak: readonly MeasureVerdict[]): MeasureVerdict {
+  const withFigure = weak.filter((measure) =>
+    verdict.figures.some(({ measureIndex }) => verdict.measures[measureIndex] === measure),
+  );
+  const candidates = withFigure.length > 0 ? withFigure : weak;
+  return candidates.reduce((a, b) => (faults(b) > faults(a) ? b : a));
+}
+
+/** What to do where nothing but the lengths of notes went wrong: they are held, or stopped in time, not clapped. */
+function lengthsAlone(notes: readonly NoteVerdict[]): ((measure: string) => string) | undefined {
+  const wrong = notes.filter((note) => !(isRightPitch(note) && isRightRhythm(note)));
+  if (wrong.length === 0 || wrong.some((note) => note.onset !== 'on' || !isRightPitch(note)))
+    return undefined;
+  const areShort = wrong.every(({ length }) => length === 'short');
+  const which = wrong.length === 1 ? 'the note' : 'the notes';
+  const where = `on ${listed(wrong.map(({ beat }) => `beat ${sayBeat(beat)}`))}`;
+  return areShort
+    ? (measure) => `In ${measure} hold ${which} ${where} to the end.`
+    : (measure) => `In ${measure} stop ${which} ${where} where the rest begins.`;
+}
+
+const sayBeat = (beat: number) =>
+  Number.isInteger(beat) ? `${beat}` : `${Math.floor(beat)}${beat % 1 === 0.5 ? '½' : '+'}`;
+
+function whyNotJudged(
+  { transposedSemitones }: Verdict,
+  state: Exclude<VerdictState, 'judged'>,
+  vocabulary: Vocabulary,
+): string {
   switch (state) {
     case 'nothing-heard':
       return 'Mevlo could not hear this line in the recording. Move closer to the microphone and play it again.';
@@ -43,45 +95,42 @@ function whyNotJudged({ transposedSemitones }: Verdict, state: Exclude<VerdictSt
     case 'other-line':
       return 'This sounded like something else than this line. Look whether it is the right one.';
     case 'transposed':
-      return `The whole line sounded ${sayInterval(transposedSemitones ?? 0)} than written. It may be the part of another instrument.`;
+      return `The whole line sounded ${sayInterval(transposedSemitones ?? 0, vocabulary)} than written. It may be the part of another instrument.`;
     default:
       return unreachable(state);
   }
 }
 
-function sayInterval(semitones: number): string {
+function sayInterval(semitones: number, vocabulary: Vocabulary): string {
   const way = semitones > 0 ? 'higher' : 'lower';
   const size = Math.abs(semitones);
-  if (size === 12) return `an octave ${way}`;
-  return `${size} half ${size === 1 ? 'step' : 'steps'} ${way}`;
+  if (size % 12 === 0) return size === 12 ? `an octave ${way}` : `${size / 12} octaves ${way}`;
+  const steps = vocabulary === 'uk' ? 'semitone' : 'half step';
+  return `${size} ${steps}${size === 1 ? '' : 's'} ${way}`;
 }
 
-/** What went wrong as a whole in a measure, when a figure tells it. */
-function figureIn(verdict: Verdict, measure: MeasureVerdict): string {
-  const index = verdict.measures.indexOf(measure);
-  const figure = verdict.figures.find(({ measureIndex }) => measureIndex === index);
-  return figure ? ` There ${describeFigure(figure.kind)}.` : '';
-}
-
-function adviceForCleanTake({ tempo }: Verdict): string {
-  if (tempo.playedBpm !== undefined && tempo.playedBpm < IN_TEMPO_SHARE * tempo.askedBpm) {
-    return `Every measure was right. Now play it at the full ${tempo.askedBpm}.`;
+function adviceForCleanTake({ tempo }: Verdict, after: AfterClean, vocabulary: Vocabulary): string {
+  const right = `Every ${measureName(vocabulary)} was right.`;
+  if (tempo.playedBpm !== undefined && tempo.playedBpm < IN_TEMPO_SHARE * tempo.askedBpm)
+    return `${right} Now play it at the full ${tempo.askedBpm}.`;
+  switch (after.kind) {
+    case 'again':
+      return after.takes === 1
+        ? `${right} Once more the same way, and you go up.`
+        : `${right} ${after.takes} more like this in a row, and you go up.`;
+    case 'faster':
+      return `${right} Now try it at ${after.bpm}.`;
+    case 'next-stage':
+      return `${right} You are through here: go on to what comes next.`;
+    case 'learned':
+      return `${right} That was the last step: you have learned this line.`;
+    case 'nothing':
+      return right;
+    default:
+      return unreachable(after);
   }
-  return 'Every measure was right. Play it once more the same way, then go up a step.';
 }
 
 function faults(measure: MeasureVerdict): number {
   return 2 * measure.written - measure.notesRight - measure.rhythmRight;
-}
-
-/** `measure 2, measure 5 and measure 7` without saying "measure" each time. */
-function listOf(names: readonly string[]): string {
-  const short = names.map((name, index) => (index === 0 ? name : name.replace('measure ', '')));
-  const list = listed(short);
-  const numbered = names.filter((name) => name.startsWith('measure '));
-  return numbered.length === names.length && names.length > 1 ? list.replace('measure ', 'measures ') : list;
-}
-
-function measureName(measure: MeasureVerdict): string {
-  return sayMeasure(measure.number, 'us');
 }

@@ -1,7 +1,8 @@
 import { median } from '../base';
 import type { Following, Played } from '../following';
-import { type Line, type WrittenNote, writtenLoudness } from '../notation';
-import { toNumber } from '../time';
+import { isOutOfDip } from '../listening';
+import { type Line, tempoSpans, type WrittenNote, writtenLoudness } from '../notation';
+import { compare, toNumber } from '../time';
 import type { PlayedNote } from './played-note';
 
 /** What a mark asks for and what was measured. It never costs a note or a rhythm mark. */
@@ -14,6 +15,8 @@ export interface CharacterFinding {
     | 'dynamics'
     | 'hairpin'
     | 'ritardando'
+    | 'accelerando'
+    | 'a-tempo'
     | 'fermata';
   readonly measureIndex: number;
   /** Measured, in `unit`. */
@@ -35,6 +38,9 @@ const HAIRPIN_DB = 2;
 /** A rit. takes at least this much longer, a fermata holds at least so long, as shares of what is written. */
 const RIT_SHARE = 1.08;
 const FERMATA_SHARE = 1.2;
+/** Back in tempo: nobody hears less of a difference after a pause in the pulse. Common practice. */
+const BACK_SHARES = [0.9, 1.11] as const;
+const FEWEST_TO_TELL_TEMPO = 5;
 
 /**
  * What was done of the marks of a line, in order; nothing for marks that could not be measured.
@@ -56,7 +62,7 @@ export function characterOf(
     ...(sustained ? staccatosOf(pairs) : []),
     ...accentsOf(pairs),
     ...dynamicsOf(line, pairs),
-    ...ritOf(pairs),
+    ...turnsOfTempo(line, pairs),
     ...(sustained ? fermatasOf(pairs) : []),
   ].toSorted((a, b) => a.measureIndex - b.measureIndex);
 }
@@ -64,10 +70,10 @@ export function characterOf(
 /** Slurred notes join on without a dip. One finding for each measure that has a slur. */
 function slursOf(pairs: readonly PlayedNote[]): CharacterFinding[] {
   const slurred = pairs.filter(
-    ({ note, played }) => note.slurredFromPrevious && played.evidence.dipDb !== undefined,
+    ({ note, played }) => note.slurredFromPrevious && played.sound.kind === 'tone',
   );
   return byMeasure(slurred).map(([measureIndex, notes]) => {
-    const joined = notes.filter(({ played }) => played.evidence.dipDb! < TONGUED_DIP_DB).length;
+    const joined = notes.filter(({ played }) => !isOutOfDip(played.sound, TONGUED_DIP_DB)).length;
     const value = joined / notes.length;
     return { mark: 'slur', measureIndex, value, unit: 'share', isHeard: value >= 0.75 };
   });
@@ -77,12 +83,13 @@ function slursOf(pairs: readonly PlayedNote[]): CharacterFinding[] {
 function tonguedOf(pairs: readonly PlayedNote[]): CharacterFinding[] {
   const joinsOn = pairs.filter(({ note, played }, index) => {
     const before = pairs[index - 1];
-    const { dipDb } = played.evidence;
-    return before && !note.slurredFromPrevious && dipDb !== undefined && isRightAfter(before, played);
+    return (
+      before && !note.slurredFromPrevious && played.sound.kind === 'tone' && isRightAfter(before, played)
+    );
   });
   return byMeasure(joinsOn).map(([measureIndex, notes]) => {
     const value =
-      notes.filter(({ played }) => played.evidence.dipDb! >= TONGUED_DIP_DB / 2).length / notes.length;
+      notes.filter(({ played }) => isOutOfDip(played.sound, TONGUED_DIP_DB / 2)).length / notes.length;
     return { mark: 'tongued', measureIndex, value, unit: 'share', isHeard: value >= 0.75 };
   });
 }
@@ -107,7 +114,7 @@ function accentsOf(pairs: readonly PlayedNote[]): CharacterFinding[] {
       (pair) => pair !== undefined && !pair.note.accented,
     );
     if (!note.accented || beside.length === 0) return [];
-    const value = played.evidence.levelDb - median(beside.map((pair) => pair!.played.evidence.levelDb));
+    const value = played.sound.levelDb - median(beside.map((pair) => pair!.played.sound.levelDb));
     return [
       { mark: 'accent', measureIndex: note.measureIndex, value, unit: 'dB', isHeard: value >= ACCENT_DB },
     ];
@@ -118,8 +125,7 @@ function accentsOf(pairs: readonly PlayedNote[]): CharacterFinding[] {
 function dynamicsOf(line: Line, pairs: readonly PlayedNote[]): CharacterFinding[] {
   const points = writtenLoudness(line);
   const placed = pairs.map((pair) => ({ ...pair, quarters: toNumber(pair.note.onsetQuarters) }));
-  const levelOf = (notes: readonly PlayedNote[]) =>
-    median(notes.map(({ played }) => played.evidence.levelDb));
+  const levelOf = (notes: readonly PlayedNote[]) => median(notes.map(({ played }) => played.sound.levelDb));
   return points.flatMap((point, index): CharacterFinding[] => {
     const [before, after] = [points[index - 1], points[index + 1]];
     if (before === undefined || point.db === before.db) return [];
@@ -144,23 +150,61 @@ function dynamicsOf(line: Line, pairs: readonly PlayedNote[]): CharacterFinding[
   });
 }
 
-/** Note by note slower: the intervals of the last third beside those of the first, at the tempo before. */
-function ritOf(pairs: readonly PlayedNote[]): CharacterFinding[] {
-  const free = pairs.flatMap((pair, index) => {
-    const next = pairs[index + 1];
-    if (!pair.note.freeTempo || !next) return [];
-    const seconds = next.played.sound.onsetSeconds - pair.played.sound.onsetSeconds;
-    return [{ pair, stretch: seconds / pair.played.writtenSeconds }];
+/** Every rit. and accel., and the tempo after it where the line goes back to the one before. */
+function turnsOfTempo(line: Line, pairs: readonly PlayedNote[]): CharacterFinding[] {
+  const spans = tempoSpans(line).map((span) => ({
+    ...span,
+    pairs: pairs.filter(
+      ({ note: { onsetQuarters } }) =>
+        compare(span.fromQuarters, onsetQuarters) <= 0 && compare(onsetQuarters, span.toQuarters) < 0,
+    ),
+  }));
+  return spans.flatMap((span, index): CharacterFinding[] => {
+    if (span.kind === 'steady') return [];
+    const [before, after] = [spans[index - 1], spans[index + 1]];
+    const isBack = before && after?.kind === 'steady' && after.fromShare === before.fromShare;
+    return [...leavingOf(span.kind, span.pairs, pairs), ...(isBack ? backOf(before.pairs, after.pairs) : [])];
   });
-  if (free.length < 2) return [];
-  const value = median(free.slice(Math.floor(free.length / 2)).map(({ stretch }) => stretch));
+}
+
+/** Note by note slower or faster: the intervals of the second half beside what is written, at the tempo before. */
+function leavingOf(
+  kind: 'slowing' | 'quickening',
+  free: readonly PlayedNote[],
+  all: readonly PlayedNote[],
+): CharacterFinding[] {
+  const shares = free.flatMap((pair) => {
+    const next = all[all.indexOf(pair) + 1];
+    if (!next) return [];
+    return [(next.played.sound.onsetSeconds - pair.played.sound.onsetSeconds) / pair.played.writtenSeconds];
+  });
+  if (shares.length < 2) return [];
+  const value = median(shares.slice(Math.floor(shares.length / 2)));
+  const isSlowing = kind === 'slowing';
   return [
     {
-      mark: 'ritardando',
-      measureIndex: free[0]!.pair.note.measureIndex,
+      mark: isSlowing ? 'ritardando' : 'accelerando',
+      measureIndex: free[0]!.note.measureIndex,
       value,
       unit: 'share',
-      isHeard: value >= RIT_SHARE,
+      isHeard: isSlowing ? value >= RIT_SHARE : value <= 1 / RIT_SHARE,
+    },
+  ];
+}
+
+/** Whether the tempo came back, as a share of the one before. */
+function backOf(before: readonly PlayedNote[], after: readonly PlayedNote[]): CharacterFinding[] {
+  if (before.length < FEWEST_TO_TELL_TEMPO || after.length < FEWEST_TO_TELL_TEMPO) return [];
+  const beatOf = (pairs: readonly PlayedNote[]) =>
+    median(pairs.map(({ note, played }) => played.writtenSeconds / note.beats));
+  const value = beatOf(before) / beatOf(after);
+  return [
+    {
+      mark: 'a-tempo',
+      measureIndex: after[0]!.note.measureIndex,
+      value,
+      unit: 'share',
+      isHeard: value >= BACK_SHARES[0] && value <= BACK_SHARES[1],
     },
   ];
 }

@@ -1,4 +1,4 @@
-import { clamp, median } from '../base';
+import { clamp, median, unreachable } from '../base';
 import {
   type FollowedNote,
   type Following,
@@ -6,6 +6,7 @@ import {
   LOWER_OCTAVE_SHOWS_DB,
   type Played,
 } from '../following';
+import { clarityOf, LONGEST_LOW_START_SECONDS } from '../listening';
 import type { WrittenNote } from '../notation';
 import { sureOfHeldIn } from './held-repeat';
 
@@ -22,8 +23,6 @@ const LOWEST_WRONG_SEMITONES = -13;
  * lie above −2 dB.
  */
 const CLEARLY_NO_HIGHER_DB = -4;
-/** A reed may speak an octave too low for so long: whoever plays so short a note may not have meant it. */
-const LOW_START_SECONDS = 0.25;
 /**
  * Among ringing strings a pitch is believed when it stands so far out of the others and was surely plucked: a string that is plucked
  * again while it rings shows its upper partials. Measured on the seeds 11001–12405: octaves that were played are plucked at 0.988 and
@@ -54,7 +53,7 @@ export function confidenceIn(
 ): (note: FollowedNote) => number {
   const aboveNoise = (levelDb: number) =>
     clamp((levelDb - noiseDb - LOST_ABOVE_NOISE_DB) / (CLEAR_ABOVE_NOISE_DB - LOST_ABOVE_NOISE_DB), 0, 1);
-  const levels = notes.flatMap((note) => (note.kind === 'played' ? [note.evidence.levelDb] : []));
+  const levels = notes.flatMap((note) => (note.kind === 'played' ? [note.sound.levelDb] : []));
   const clearness = clearnessIn(notes);
   const usual = Math.min(clearness, levels.length > 0 ? aboveNoise(median(levels)) : 1);
   const sureOfHeld = sureOfHeldIn(written, notes);
@@ -66,9 +65,8 @@ export function confidenceIn(
       return note.sign === undefined ? usual : 0;
     }
     if (isUnlikely(note)) return 0;
-    const { levelDb, clarity, startStrength } = note.evidence;
-    const periodic =
-      clarity === undefined ? 1 : clamp((clarity - LOST_CLARITY) / (CLEAR_CLARITY - LOST_CLARITY), 0, 1);
+    const { levelDb, startStrength } = note.sound;
+    const periodic = clamp((clarityOf(note.sound) - LOST_CLARITY) / (CLEAR_CLARITY - LOST_CLARITY), 0, 1);
     const heard = Math.min(aboveNoise(levelDb), periodic);
     if (note.kind === 'held-through') return Math.min(heard, clearness);
     const starts = isAsWritten(note) ? 1 : Math.min(clearness, clamp(startStrength / CLEAR_START, 0, 1));
@@ -94,7 +92,7 @@ function notReachedOf(
 function clearnessIn(notes: readonly FollowedNote[]): number {
   // What was heard as a pluck as well stands by itself.
   const clarities = notes.flatMap((note) =>
-    note.kind === 'played' && note.sound.midi !== undefined ? [note.evidence.clarity ?? 1] : [],
+    note.kind === 'played' && note.sound.kind !== 'stroke' ? [clarityOf(note.sound)] : [],
   );
   const blurred = clarities.filter((clarity) => clarity < LEAST_CLARITY_OF_ONE_TONE).length;
   const share = blurred / Math.max(1, clarities.length);
@@ -109,21 +107,23 @@ const isAsWritten = ({ deviationBeats, pitchErrorSemitones = 0 }: Played) =>
 function isUnlikely({
   pitchErrorSemitones = 0,
   sound,
-  evidence,
-}: Pick<Played, 'pitchErrorSemitones' | 'sound' | 'evidence'>): boolean {
-  const {
-    clarity = 1,
-    oddPartialsDb = 0,
-    octaveBelowDb = Number.NEGATIVE_INFINITY,
-    pitchMargin,
-    startStrength,
-  } = evidence;
+}: Pick<Played, 'pitchErrorSemitones' | 'sound'>): boolean {
   const isAbout = (semitones: number) => Math.abs(pitchErrorSemitones - semitones) <= AS_WRITTEN_SEMITONES;
   if (isAbout(0)) return false;
-  if (pitchMargin !== undefined && (pitchMargin < CLEAR_PITCH_MARGIN || startStrength < SURELY_PLUCKED))
+  if (pitchErrorSemitones < LOWEST_WRONG_SEMITONES || clarityOf(sound) < LEAST_CLARITY_OF_ONE_TONE)
     return true;
-  if (clarity < LEAST_CLARITY_OF_ONE_TONE || pitchErrorSemitones < LOWEST_WRONG_SEMITONES) return true;
-  if (isAbout(12)) return octaveBelowDb > LOWER_OCTAVE_SHOWS_DB;
-  const isShort = sound.endSeconds - sound.onsetSeconds < LOW_START_SECONDS;
-  return isAbout(-12) && (isShort || oddPartialsDb < CLEARLY_NO_HIGHER_DB);
+  // Who plays so short a note an octave too low may not have meant it: it may be how a reed speaks.
+  const isShort = sound.endSeconds - sound.onsetSeconds < LONGEST_LOW_START_SECONDS;
+  if (isAbout(-12) && isShort) return true;
+  switch (sound.kind) {
+    case 'tone':
+      if (isAbout(12)) return sound.octaveBelowDb > LOWER_OCTAVE_SHOWS_DB;
+      return isAbout(-12) && sound.oddPartialsDb < CLEARLY_NO_HIGHER_DB;
+    case 'pluck':
+      return sound.pitchMargin < CLEAR_PITCH_MARGIN || sound.startStrength < SURELY_PLUCKED;
+    case 'stroke':
+      return false;
+    default:
+      return unreachable(sound);
+  }
 }

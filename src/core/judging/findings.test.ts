@@ -1,7 +1,10 @@
 import { exactFollowing, type Played } from '../../../tests/support/followings';
+import { heardTone } from '../../../tests/support/heard';
 import { lineOf } from '../../../tests/support/lines';
 import type { Following } from '../following';
 import { describeDrift, judge, nextStep, policyOf, STRICTNESSES, USUAL_POLICY } from '.';
+
+const PLAIN = { vocabulary: 'us', after: { kind: 'nothing' } } as const;
 
 describe('figures that go wrong as a whole', () => {
   const figures = (measures: readonly string[], heard: Readonly<Record<string, Played>>) => {
@@ -30,7 +33,7 @@ describe('figures that go wrong as a whole', () => {
   test('the advice says what went wrong in the weakest measure', () => {
     const line = lineOf(['C4q. D4e E4h', 'C4w', 'D4w']);
     const verdict = judge(line, exactFollowing(line, { m1n2: { late: -0.5 } }), 60, USUAL_POLICY);
-    expect(nextStep(verdict)).toContain('the dotted rhythm was played even');
+    expect(nextStep(verdict, PLAIN)).toContain('the dotted rhythm was played even');
   });
 });
 
@@ -112,7 +115,7 @@ describe('confidence', () => {
     const blurred = Object.fromEntries(
       ['m1n1', 'm1n2', 'm1n3', 'm1n4', 'm2n1'].map((id) => [id, { clarity: 0.85 }]),
     );
-    const sound = { onsetSeconds: 6, endSeconds: 6.5, midi: 70 };
+    const sound = heardTone(6, 70, 0.5);
     const pitchOf = (id: string, more: Partial<Following> = {}) =>
       judged({ ...blurred, [id]: { missing: true } }, more).notes.find(({ noteId }) => noteId === id)!.pitch;
 
@@ -195,7 +198,7 @@ describe('confidence', () => {
   ])('%s is said of the whole take instead of judging it', (_, more, state, advice) => {
     const verdict = judged({}, more);
     expect(verdict.state).toBe(state);
-    expect(nextStep(verdict)).toMatch(advice);
+    expect(nextStep(verdict, PLAIN)).toMatch(advice);
   });
 
   test('a take that fits its line is judged, however short or rough its tones are', () => {
@@ -285,7 +288,7 @@ test.each([
   const exact = exactFollowing(line, { m1n1: { share: 0.4 } });
   const [first] = exact.notes;
   const onsetSeconds = (first?.kind === 'played' ? first.sound.endSeconds : Number.NaN) + gapSeconds;
-  const extra = { onsetSeconds, endSeconds: onsetSeconds + 0.3, midi: 64 };
+  const extra = heardTone(onsetSeconds, 64, 0.3);
   const following = { ...exact, extras: [{ sound: extra, measureIndex: 0, afterNoteId: 'm1n1' }] };
   expect(judge(line, following, 60, USUAL_POLICY).notes[0]!.length).toBe(expected);
 });

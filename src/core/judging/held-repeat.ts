@@ -1,4 +1,5 @@
 import type { FollowedNote, MissingSign } from '../following';
+import { isOutOfDip } from '../listening';
 import { repeatsPitch, type WrittenNote } from '../notation';
 
 /**
@@ -33,11 +34,11 @@ const FEWEST_WITHOUT_GAPS = 3;
  */
 export function sureOfHeldIn(written: readonly WrittenNote[], notes: readonly FollowedNote[]): number {
   const repeated = notes.filter((_, index) => repeatsPitch(written[index]!, written[index - 1]));
-  const played = repeated.flatMap((note) => (note.kind === 'played' ? [note.evidence] : []));
+  const played = repeated.flatMap((note) => (note.kind === 'played' ? [note.sound] : []));
   // Without gaps a steady sound says nothing.
   const hasGaps =
     played.length < FEWEST_WITHOUT_GAPS ||
-    played.some(({ dipDb }) => dipDb === undefined || dipDb >= GAP_DIP_DB);
+    played.some((sound) => sound.kind === 'stroke' || isOutOfDip(sound, GAP_DIP_DB));
   const covered = repeated.filter((note) => note.kind === 'missing' && isWithin(note.sign)).length;
   const coveredShare =
     (COVERED_SHARE * GENERAL_REPEATS + Math.max(0, covered - 1)) /

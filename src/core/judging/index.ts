@@ -1,6 +1,8 @@
-export { nextStep } from './advice';
+export { type AfterClean, nextStep, type Saying } from './advice';
 export type { CharacterFinding } from './character';
 export { describeFigure, type FigureFinding } from './figures';
+export { type MeasureInWords, verdictInWords } from './in-words';
+export type { Intonation } from './intonation';
 export { judge } from './judge';
 export { needsWork } from './needs-work';
 export { isRightNote, OVERRULED, type Overrule, withOverrules } from './overrule';
@@ -12,7 +14,7 @@ export {
   type Strictness,
   USUAL_POLICY,
 } from './policy';
-export { isRight } from './right-note';
+export { isRight, isRightRhythm } from './right-note';
 export { describeDrift, type MeasureTempo, type TempoCourse } from './tempo-course';
 export {
   type ExtraVerdict,

@@ -1,11 +1,19 @@
 import { clamp, median, unreachable } from '../base';
 import type { FollowedNote, Following, Played } from '../following';
-import { SPEECH_CLARITY, SPEECH_SECONDS } from '../listening';
-import { type Line, type TimedMeasure, timedMeasures, type WrittenNote, writtenNotes } from '../notation';
-import { beatUnit } from '../time';
+import { isOutOfDip, type SoundingEvent, SPEECH_CLARITY, SPEECH_SECONDS } from '../listening';
+import {
+  endQuarters,
+  type Line,
+  type TimedMeasure,
+  timedMeasures,
+  type WrittenNote,
+  writtenNotes,
+} from '../notation';
+import { beatUnit, toNumber } from '../time';
 import { characterOf } from './character';
 import { confidenceIn } from './confidence';
-import { figuresOf } from './figures';
+import { type FigureFinding, figuresOf } from './figures';
+import { intonationOf } from './intonation';
 import type { Policy } from './policy';
 import { isRightPitch, isRightRhythm } from './right-note';
 import { tempoCourseOf } from './tempo-course';
@@ -22,6 +30,8 @@ import {
 
 /** If the line explains less of what was played, it was something else. */
 const OTHER_LINE_SHARE = 0.4;
+/** Two equal notes instead of long and short lie a quarter of a beat off at most. */
+const ANOTHER_RHYTHM_BEATS = 0.27;
 /** With fewer of the written notes found, the recording is not of this line or hardly audible. */
 const FEWEST_FOUND_SHARE = 0.15;
 
@@ -36,6 +46,9 @@ const FEWEST_TONES_TO_NAME = 6;
 /** Nobody slips in so many notes between those of the line; another player nearby does. Common practice. */
 const EXTRA_SHARE_OF_SEVERAL = 0.3;
 
+/** Of a line that is played beside something else so much is right, in its time. */
+const ALL_THERE_SHARE = 0.6;
+
 /**
  * An uneven pulse does not tell to the millisecond when a note was due: blame begins so many standard errors outside the window.
  * Source: twice the standard error, 95 % of a normal distribution, common practice.
@@ -47,6 +60,9 @@ const DOUBTS = 2;
  * were blamed for their start and were not off, 2 of 7 have a start of 0.81 and less, of 207 that were off none.
  */
 const LEAST_START_TO_BLAME = 0.82;
+
+/** The division that the policies' windows are meant for. */
+const HALF_BEAT = 0.5;
 
 /** Out of a dip that is deeper than one that parts tones (5 dB, `listening/level-dips`) it did start there. */
 const CLEAR_DIP_DB = 6;
@@ -65,7 +81,11 @@ type NoteBefore = FollowedNote & { readonly isClear: boolean };
 export function judge(line: Line, following: Following, askedBpm: number, policy: Policy): Verdict {
   const written = writtenNotes(line);
   const measures = timedMeasures(line);
-  const notes = judgeNotes(written, following, policy);
+  const alone = judgeNotes(written, following, policy);
+  const isClear = (index: number) => alone[index]!.confidence >= policy.leastConfidence;
+  const figures = figuresOf(written, following.notes, isClear);
+  // A figure that went wrong as a whole is not all right, however near each of its notes lies.
+  const notes = alone.map((note) => offInFigure(note, figures));
   return {
     version: JUDGING_VERSION,
     policy,
@@ -75,7 +95,7 @@ export function judge(line: Line, following: Following, askedBpm: number, policy
       askedBpm,
       playedBpm: following.playedBpm,
       beatUnit: beatUnit(measures[0]!.measure.meter).name,
-      course: tempoCourseOf(measures, following),
+      course: tempoCourseOf(line, measures, following),
     },
     tuningCents: following.tuningCents,
     notes,
@@ -87,7 +107,8 @@ export function judge(line: Line, following: Following, askedBpm: number, policy
       atSeconds,
       seconds,
     })),
-    figures: figuresOf(written, following.notes),
+    figures,
+    intonation: intonationOf(written, following),
     character: characterOf(line, written, following),
   };
 }
@@ -96,7 +117,11 @@ function stateOf(notes: readonly NoteVerdict[], following: Following, policy: Po
   const state = fitOf(notes, following, policy);
   const { tones, extras } = following;
   if (state === 'transposed' || !tones || tones.count < FEWEST_TONES_TO_NAME) return state;
-  if (extras.length >= EXTRA_SHARE_OF_SEVERAL * notes.length) return 'several-sounds';
+  if (extras.length >= EXTRA_SHARE_OF_SEVERAL * notes.length) {
+    // One player who plays something else puts much in; another player puts much beside a line that is all there.
+    const isAllThere = notes.filter(isFitting).length >= ALL_THERE_SHARE * notes.length;
+    return !isAllThere && tones.medianClarity >= SEVERAL_CLARITY ? 'other-line' : 'several-sounds';
+  }
   if (tones.medianClarity < SURELY_SEVERAL_CLARITY && tones.medianSeconds >= SPEECH_SECONDS)
     return 'several-sounds';
   if (state === 'judged') return state;
@@ -136,6 +161,13 @@ function judgeNotes(written: readonly WrittenNote[], following: Following, polic
   );
 }
 
+/** A note whose place makes a figure go wrong is early or late, even where the policy would let it pass alone. */
+function offInFigure(note: NoteVerdict, figures: readonly FigureFinding[]): NoteVerdict {
+  const figure = figures.find(({ offNoteIds }) => offNoteIds.includes(note.noteId));
+  if (!figure || note.onset !== 'on') return note;
+  return { ...note, onset: note.deviationBeats < 0 ? 'early' : 'late', length: 'unclear' };
+}
+
 /** Whether a note too many followed a note at once. */
 const isBrokenOff = ({ noteId, played }: NoteVerdict, { extras }: Following) =>
   extras.some(
@@ -151,9 +183,16 @@ function explainedShare(notes: readonly NoteVerdict[], extras: number): number {
   const touched = new Set(notes.flatMap((note) => (note.played ? [note.measureIndex] : [])));
   const last = notes.findLastIndex((note) => note.played !== undefined);
   const tried = notes.slice(0, last + 1).filter((note) => touched.has(note.measureIndex));
-  const fitting = notes.filter((note) => note.played && note.onset === 'on' && isRightPitch(note));
+  const fitting = notes.filter(isFitting);
   return fitting.length / Math.max(1, tried.length + extras);
 }
+
+const isFitting = (note: NoteVerdict) =>
+  note.played !== undefined && isRightPitch(note) && isInItsPlace(note);
+
+/** A right pitch somewhere in its place is the line, in a rhythm of its own; of strokes only the rhythm tells. */
+const isInItsPlace = ({ onset, deviationBeats, writtenMidi }: NoteVerdict) =>
+  onset === 'on' || (writtenMidi !== undefined && Math.abs(deviationBeats) <= ANOTHER_RHYTHM_BEATS);
 
 /** What is not heard well is not held against the player. */
 function withConfidence(
@@ -179,6 +218,8 @@ function judgeNote(
     measureIndex: note.measureIndex,
     beat: note.beat,
     writtenMidi: note.sound.kind === 'pitched' ? note.sound.midi : undefined,
+    writtenBeats: note.beats,
+    soundedBeats: undefined,
   };
   switch (followed.kind) {
     case 'missing':
@@ -211,6 +252,7 @@ function judgeNote(
         deviationBeats: followed.deviationBeats,
         deviationSeconds: followed.deviationSeconds,
         length: judgeLength(note, next, followed, policy),
+        soundedBeats: followed.soundedShare === undefined ? undefined : followed.soundedShare * note.beats,
       };
     default:
       return unreachable(followed);
@@ -234,20 +276,27 @@ function judgeOnset(
   // Where the notation asks for freedom, and where the pulse begins anew, no start is early or late.
   if (note.freeTempo || followed.startsPulse) return 'on';
   const beatSeconds = followed.writtenSeconds / note.beats;
+  // Where the beat is divided further, less of it is enough to be somewhere else.
   const usual = clamp(
-    policy.onsetBeats * beatSeconds,
+    policy.onsetBeats * (note.divisionBeats / HALF_BEAT) * beatSeconds,
     policy.narrowestOnsetSeconds,
     policy.widestOnsetSeconds,
   );
   const window = Math.min(usual + DOUBTS * followed.doubtSeconds, policy.widestOnsetSeconds);
   if (Math.abs(followed.deviationSeconds) <= window) return 'on';
-  if (Math.abs(followed.deviationSeconds - followed.evidence.unpitchedBeforeSeconds) <= window) return 'on';
-  const { startStrength, dipDb = Number.POSITIVE_INFINITY } = followed.evidence;
-  if (startStrength < LEAST_START_TO_BLAME && dipDb < CLEAR_DIP_DB) return 'on';
+  if (Math.abs(followed.deviationSeconds - followed.unpitchedBeforeSeconds) <= window) return 'on';
+  if (maySeemToStart(followed.sound)) return 'on';
   // What started too soon may be the note before, which has no start of its own; and what sounded before may hide a start.
   if (followed.deviationSeconds < 0) return before && before.kind !== 'played' ? 'on' : 'early';
   return before?.kind === 'played' && !before.isClear ? 'on' : 'late';
 }
+
+/** Whether a tone may only seem to start there. */
+const maySeemToStart = (sound: SoundingEvent) =>
+  sound.kind !== 'stroke' && sound.startStrength < LEAST_START_TO_BLAME && !isOutOfDip(sound, CLEAR_DIP_DB);
+
+/** A room rings on so long after a note; what is shorter does not fill a rest. */
+const TAIL_SECONDS = 0.25;
 
 function judgeLength(
   note: WrittenNote,
@@ -256,13 +305,31 @@ function judgeLength(
   policy: Policy,
 ): LengthVerdict {
   const { soundedShare, writtenSeconds } = followed;
-  if (soundedShare === undefined || writtenSeconds < policy.judgedLengthSeconds) return 'unclear';
-  if (note.staccato || note.fermata || note.freeTempo) return 'unclear';
-  const missingSeconds = (1 - soundedShare) * writtenSeconds;
-  if (soundedShare < policy.shortestSoundedShare && missingSeconds >= policy.missingLengthSeconds)
-    return 'short';
-  const overhangSeconds = (policy.overhangBeats * writtenSeconds) / note.beats;
-  return next && -missingSeconds > overhangSeconds ? 'long' : 'full';
+  if (soundedShare === undefined) return 'unclear';
+  if (note.fermata || note.freeTempo) return 'unclear';
+  const beatSeconds = writtenSeconds / note.beats;
+  const soundedSeconds = soundedShare * writtenSeconds;
+  if (next && isHeldIntoRest(soundedSeconds - writtenSeconds, beatSeconds * restBeats(note, next), policy))
+    return 'long';
+  if (note.staccato || writtenSeconds < policy.judgedLengthSeconds) return 'unclear';
+  const isAudible = writtenSeconds - soundedSeconds >= policy.missingLengthSeconds;
+  return isAudible && soundedSeconds < leastSoundedSeconds(note, beatSeconds, policy) ? 'short' : 'full';
+}
+
+/** How long a note must sound at least. Where a breath is marked, it takes its time from the note before. */
+function leastSoundedSeconds(note: WrittenNote, beatSeconds: number, policy: Policy): number {
+  const share = policy.shortestSoundedShare * note.beats;
+  if (note.breathAfter || policy.lastBeatReached === undefined || note.beats < 2) return share * beatSeconds;
+  return Math.max(share, note.beats - 1 + policy.lastBeatReached) * beatSeconds;
+}
+
+const isHeldIntoRest = (overhangSeconds: number, restSeconds: number, { mostRestHeldShare }: Policy) =>
+  restSeconds > 0 && overhangSeconds > Math.max(mostRestHeldShare * restSeconds, TAIL_SECONDS);
+
+/** Beats of rest between two notes. */
+function restBeats(note: WrittenNote, next: WrittenNote): number {
+  const quarters = toNumber(next.onsetQuarters) - endQuarters(note);
+  return (quarters * note.beats) / toNumber(note.lengthQuarters);
 }
 
 function judgeMeasure(

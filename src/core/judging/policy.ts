@@ -10,7 +10,10 @@ export interface Policy {
   readonly version: number;
   /** A note within this of its written pitch, after tuning, is that pitch. */
   readonly pitchSemitones: number;
-  /** A start within this share of a beat of the player's pulse is on time … */
+  /**
+   * A start within this share of a beat of the player's pulse is on time, where the beat is written in halves; where it is divided further
+   * by as much less …
+   */
   readonly onsetBeats: number;
   /** … but never narrower than this (ears and fingers are not finer) … */
   readonly narrowestOnsetSeconds: number;
@@ -20,15 +23,17 @@ export interface Policy {
   readonly shortestSoundedShare: number;
   /** … if at least this much is missing. */
   readonly missingLengthSeconds: number;
+  /** One of two beats and more must reach so far into its last beat, whatever its share; undefined where the share alone decides. */
+  readonly lastBeatReached: number | undefined;
   /** Lengths are judged from this written value up. */
   readonly judgedLengthSeconds: number;
-  /** A note may hang over its value by this many beats. */
-  readonly overhangBeats: number;
+  /** A note that is held through more of the rest after it than this fills it. */
+  readonly mostRestHeldShare: number;
   /** Below this confidence nothing is held against the player: the note is unclear, and the teacher is asked. */
   readonly leastConfidence: number;
 }
 
-const VERSION = 2;
+const VERSION = 3;
 /** Half way to the next key: nearer to another note than to the written one (equal temperament, by definition). */
 const HALF_WAY_SEMITONES = 0.5;
 /** A guess would be right as often. Below it the ear does not judge, whatever the strictness. */
@@ -42,7 +47,8 @@ const LEAST_CONFIDENCE = 0.5;
  *   eighth of a beat, half of a sixteenth note; `usual` a sixth, half of a triplet eighth; `gentle` a quarter, so that
  *   only an entry that is nearer to the neighbouring eighth is off.
  * - Length. Tongued notes sound for 80–95 % of their value. `exacting` asks for three quarters, `usual` for more than
- *   half, `gentle` for half; what is missing must be long enough to be heard as a gap.
+ *   half, `gentle` for half; what is missing must be long enough to be heard as a gap. Long notes are counted: at `usual` and `exacting`
+ *   a whole note is held into its fourth beat, a dotted half into its third, a half into its second. A rest is silent.
  */
 const POLICIES: Readonly<Record<Strictness, Policy>> = {
   gentle: {
@@ -54,8 +60,9 @@ const POLICIES: Readonly<Record<Strictness, Policy>> = {
     widestOnsetSeconds: 0.22,
     shortestSoundedShare: 0.5,
     missingLengthSeconds: 0.25,
+    lastBeatReached: undefined,
     judgedLengthSeconds: 0.6,
-    overhangBeats: 1,
+    mostRestHeldShare: 0.9,
     leastConfidence: LEAST_CONFIDENCE,
   },
   usual: {
@@ -67,8 +74,9 @@ const POLICIES: Readonly<Record<Strictness, Policy>> = {
     widestOnsetSeconds: 0.15,
     shortestSoundedShare: 0.6,
     missingLengthSeconds: 0.18,
+    lastBeatReached: 0.15,
     judgedLengthSeconds: 0.4,
-    overhangBeats: 0.75,
+    mostRestHeldShare: 0.75,
     leastConfidence: LEAST_CONFIDENCE,
   },
   exacting: {
@@ -80,8 +88,9 @@ const POLICIES: Readonly<Record<Strictness, Policy>> = {
     widestOnsetSeconds: 0.11,
     shortestSoundedShare: 0.75,
     missingLengthSeconds: 0.12,
+    lastBeatReached: 0.3,
     judgedLengthSeconds: 0.4,
-    overhangBeats: 0.5,
+    mostRestHeldShare: 0.6,
     leastConfidence: LEAST_CONFIDENCE,
   },
 };
@@ -98,9 +107,9 @@ export function describeStrictness(strictness: Strictness): string {
     case 'gentle':
       return 'gentle: an entry may be a quarter of a beat off, long notes half as long';
     case 'usual':
-      return 'usual: an entry may be a sixth of a beat off, long notes held for more than half';
+      return 'usual: an entry may be a sixth of a beat off, long notes held into their last beat';
     case 'exacting':
-      return 'exacting: an entry may be an eighth of a beat off, long notes held for three quarters';
+      return 'exacting: an entry may be an eighth of a beat off, all notes held for three quarters and into their last beat';
     default:
       return unreachable(strictness);
   }

@@ -4,8 +4,9 @@ import type { NoteVerdict } from './verdict';
 export const isRightPitch = ({ pitch }: NoteVerdict) =>
   pitch === 'right' || pitch === 'unclear' || pitch === 'not-asked';
 
-/** In time, and not cut short. */
-export const isRightRhythm = ({ onset, length }: NoteVerdict) => onset === 'on' && length !== 'short';
+/** In time, neither cut short nor held into a rest. */
+export const isRightRhythm = ({ onset, length }: NoteVerdict) =>
+  onset === 'on' && length !== 'short' && length !== 'long';
 
 /** Right in pitch and in rhythm. */
 export const isRight = (note: NoteVerdict) => isRightPitch(note) && isRightRhythm(note);

@@ -1,13 +1,14 @@
 import { maybeMedianSlope } from '../base';
 import type { Following } from '../following';
-import type { TimedMeasure } from '../notation';
-import { beatUnit, toNumber } from '../time';
+import { type Line, type TempoSpan, type TimedMeasure, tempoSpans } from '../notation';
+import { evenBeats } from '../tempo';
+import { compare, type Rational, toNumber } from '../time';
 
 /** How fast one performed measure was played. */
 export interface MeasureTempo {
   /** As printed, from 1; 0 for a pickup. */
   readonly number: number;
-  /** Beat units of the line's first meter a minute. */
+  /** Beat units of the line's first meter a minute; in a new tempo, what that makes in the opening one. */
   readonly bpm: number;
 }
 
@@ -25,20 +26,23 @@ const FEWEST_MEASURES = 4;
 const LIKELY_SHARES = [0.6, 1.6] as const;
 
 /**
- * Measures the tempo from one measure's start to the next one's; where the player stopped or went back there is none.
+ * Measures the tempo, as a share of what is written there, from one measure's start to the next one's; where the player stopped or went back there is none.
  * The drift is the median of all slopes between two measures, so that one odd measure says nothing.
  */
 export function tempoCourseOf(
+  line: Line,
   measures: readonly TimedMeasure[],
   { measureSeconds, interruptions, playedBpm }: Following,
 ): TempoCourse {
   if (playedBpm === undefined) return { measures: [], driftShare: undefined };
-  const beatQuarters = toNumber(beatUnit(measures[0]!.measure.meter).quarters);
+  const beatsAt = evenBeats(line);
+  const free = tempoSpans(line).filter(({ kind }) => kind !== 'steady');
   const found = measures.flatMap(({ index, number, onsetQuarters }) => {
     const [start, end, next] = [measureSeconds[index], measureSeconds[index + 1], measures[index + 1]];
     const isBroken = interruptions.some((stop) => stop.measureIndex === index);
     if (start === undefined || end === undefined || !next || isBroken || end <= start) return [];
-    const beats = (toNumber(next.onsetQuarters) - toNumber(onsetQuarters)) / beatQuarters;
+    if (free.some((span) => overlaps(span, onsetQuarters, next.onsetQuarters))) return [];
+    const beats = beatsAt(toNumber(next.onsetQuarters)) - beatsAt(toNumber(onsetQuarters));
     const bpm = (60 * beats) / (end - start);
     const share = bpm / playedBpm;
     return share < LIKELY_SHARES[0] || share > LIKELY_SHARES[1] ? [] : [{ index, number, bpm }];
@@ -48,6 +52,9 @@ export function tempoCourseOf(
     driftShare: found.length < FEWEST_MEASURES ? undefined : driftOf(found) / playedBpm,
   };
 }
+
+const overlaps = (span: TempoSpan, from: Rational, to: Rational) =>
+  compare(span.fromQuarters, to) < 0 && compare(from, span.toQuarters) < 0;
 
 /** How many beats a minute lie between the first and the last measure, on the line that fits most of them. */
 function driftOf(found: readonly { readonly index: number; readonly bpm: number }[]): number {

@@ -1,12 +1,13 @@
-import type { PlayedSound } from '../following';
+import type { SoundingEvent } from '../listening';
 import type { BeatUnitName } from '../time';
 import type { CharacterFinding } from './character';
 import type { FigureFinding } from './figures';
+import type { Intonation } from './intonation';
 import type { Policy } from './policy';
 import type { TempoCourse } from './tempo-course';
 
 /** Changes whenever the same following could be judged differently under the same policy. */
-export const JUDGING_VERSION = 10;
+export const JUDGING_VERSION = 11;
 
 /** `not-asked`: a stroke has no pitch; `unclear`: it could not be heard well enough. */
 export type PitchVerdict = 'right' | 'wrong' | 'octave' | 'missing' | 'unclear' | 'not-asked';
@@ -21,18 +22,22 @@ export interface NoteVerdict {
   readonly beat: number;
   /** Sounding pitch asked for; undefined for a stroke. */
   readonly writtenMidi: number | undefined;
-  readonly played: PlayedSound | undefined;
+  readonly played: SoundingEvent | undefined;
   readonly pitch: PitchVerdict;
   readonly onset: OnsetVerdict;
   readonly deviationBeats: number;
   readonly deviationSeconds: number;
   readonly length: LengthVerdict;
+  /** Its value, in beats of its measure. */
+  readonly writtenBeats: number;
+  /** How long it sounded; undefined where that is not asked or not known. */
+  readonly soundedBeats: number | undefined;
   /** How sure the ear is of this note, 0–1; below the policy's least nothing is held against it. */
   readonly confidence: number;
 }
 
 export interface ExtraVerdict {
-  readonly sound: PlayedSound;
+  readonly sound: SoundingEvent;
   readonly measureIndex: number;
   readonly afterNoteId: string | undefined;
 }
@@ -102,6 +107,8 @@ export interface Verdict {
   readonly interruptions: readonly InterruptionVerdict[];
   /** Rhythms that went wrong as a whole. */
   readonly figures: readonly FigureFinding[];
+  /** How it was in tune, which costs nothing; undefined where tones do not last. */
+  readonly intonation: Intonation | undefined;
   /** What was done of slurs, accents, dynamics and their like; it never costs a mark. */
   readonly character: readonly CharacterFinding[];
 }

@@ -55,11 +55,11 @@ test('sound of the device itself is taken off', () => {
   const random = createRandom(5);
   const echo = audio.samples.map((_, n) => (n % 9000 < 1500 ? random.uniform(-0.3, 0.3) : 0));
   const mixed = { ...audio, samples: audio.samples.map((sample, n) => sample + echo[n]!) };
-  const pitches = (heard: ReturnType<typeof hear>) => heard.notes.map(({ midi }) => Math.round(midi));
+  const pitches = (heard: ReturnType<typeof hear>) => heard.tones.map(({ midi }) => Math.round(midi));
   expect(pitches(hear(mixed, echo))).toEqual(pitches(hear(audio)));
   expect(pitches(hear(mixed))).not.toEqual(pitches(hear(audio)));
 });
 
 test.each([1, 7, 100])('a recording of %i samples has nothing in it', (length) => {
-  expect(hear({ samples: new Float32Array(length), sampleRate: 44100 }).notes).toEqual([]);
+  expect(hear({ samples: new Float32Array(length), sampleRate: 44100 }).tones).toEqual([]);
 });

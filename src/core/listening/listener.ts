@@ -12,13 +12,13 @@ import { FRAME_SECONDS, toFrames } from './frame-length';
 import { FrameMeter, type Frames, type TwoRates } from './frames';
 import {
   type Heard,
-  type HeardNote,
-  type HeardPluck,
+  type HeardTone,
   LEVEL_STEP_SECONDS,
   LISTENING_VERSION,
   PITCH_STEP_SECONDS,
 } from './heard';
 import { PartialMeter } from './pitch/partials';
+import type { Pluck, Stroke } from './sounding-event';
 import { findPlucks } from './strings/plucks';
 import { pluckedStrings } from './strings/ringing-strings';
 import { findStrikes } from './strokes/strikes';
@@ -132,23 +132,19 @@ export class Listener {
     const clean = { samples: this.#clean.samples, sampleRate: this.#listeningRate };
     const all = { samples: this.#bridge.samples, sampleRate: this.#sampleRate };
     const forPitch = this.#forPitch.samples;
-    const notes = findTones(frames, new PartialMeter(forPitch, this.#pitchRate), clean).map(roundNote);
+    const tones = findTones(frames, new PartialMeter(forPitch, this.#pitchRate), clean).map(roundTone);
     const { strikes, doubtfulStrikes } = findStrikes(clean, frames.noiseDb, this.#echoSoFar());
     return {
       version: LISTENING_VERSION,
       durationSeconds: all.samples.length / this.#sampleRate,
-      notes,
-      plucks: pluckedStrings(notes, () => findPlucks(forPitch, this.#pitchRate, frames).map(roundPluck)),
-      strikes: strikes.map(({ onsetSeconds, riseDb, levelDb, unlikeDb }) => ({
-        onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
+      tones,
+      plucks: pluckedStrings(tones, () => findPlucks(forPitch, this.#pitchRate, frames).map(roundPluck)),
+      strikes: strikes.map(({ riseDb, unlikeDb, ...stroke }) => ({
+        ...roundStroke(stroke),
         riseDb: rounded(riseDb, DB_DIGITS),
-        levelDb: rounded(levelDb, DB_DIGITS),
         unlikeDb: rounded(unlikeDb, DB_DIGITS),
       })),
-      doubtfulStrikes: doubtfulStrikes.map(({ onsetSeconds, levelDb }) => ({
-        onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
-        levelDb: rounded(levelDb, DB_DIGITS),
-      })),
+      doubtfulStrikes: doubtfulStrikes.map(roundStroke),
       noiseDb: rounded(frames.noiseDb, DB_DIGITS),
       peakDb: rounded(frames.peakDb, DB_DIGITS),
       clippedShare: clippedShare(all.samples),
@@ -187,36 +183,43 @@ function pitchOutline({ midi, count }: Frames): (number | null)[] {
   });
 }
 
-function roundNote(note: HeardNote): HeardNote {
+function roundTone(tone: HeardTone): HeardTone {
   return {
-    onsetSeconds: rounded(note.onsetSeconds, SECONDS_DIGITS),
-    endSeconds: rounded(note.endSeconds, SECONDS_DIGITS),
-    midi: rounded(note.midi, SHARE_DIGITS),
-    clarity: rounded(note.clarity, SHARE_DIGITS),
-    oddPartialsDb: rounded(note.oddPartialsDb, DB_DIGITS),
-    octaveBelowDb: rounded(note.octaveBelowDb, DB_DIGITS),
-    levelDb: rounded(note.levelDb, DB_DIGITS),
-    fadeDbPerSecond: rounded(note.fadeDbPerSecond, DB_DIGITS),
-    start: note.start,
-    dipDb: rounded(note.dipDb, DB_DIGITS),
-    startStrength: rounded(note.startStrength, STRENGTH_DIGITS),
-    reattacks: note.reattacks.map(({ onsetSeconds, strength }) => ({
+    kind: tone.kind,
+    onsetSeconds: rounded(tone.onsetSeconds, SECONDS_DIGITS),
+    endSeconds: rounded(tone.endSeconds, SECONDS_DIGITS),
+    midi: rounded(tone.midi, SHARE_DIGITS),
+    clarity: rounded(tone.clarity, SHARE_DIGITS),
+    oddPartialsDb: rounded(tone.oddPartialsDb, DB_DIGITS),
+    octaveBelowDb: rounded(tone.octaveBelowDb, DB_DIGITS),
+    levelDb: rounded(tone.levelDb, DB_DIGITS),
+    fadeDbPerSecond: rounded(tone.fadeDbPerSecond, DB_DIGITS),
+    start: tone.start,
+    dipDb: rounded(tone.dipDb, DB_DIGITS),
+    startStrength: rounded(tone.startStrength, STRENGTH_DIGITS),
+    reattacks: tone.reattacks.map(({ onsetSeconds, startStrength }) => ({
       onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
-      strength: rounded(strength, STRENGTH_DIGITS),
+      startStrength: rounded(startStrength, STRENGTH_DIGITS),
     })),
-    levelChangesSeconds: note.levelChangesSeconds.map((seconds) => rounded(seconds, SECONDS_DIGITS)),
+    levelChangesSeconds: tone.levelChangesSeconds.map((seconds) => rounded(seconds, SECONDS_DIGITS)),
   };
 }
 
-function roundPluck(pluck: HeardPluck): HeardPluck {
+function roundPluck(pluck: Pluck): Pluck {
   return {
+    kind: pluck.kind,
     onsetSeconds: rounded(pluck.onsetSeconds, SECONDS_DIGITS),
     endSeconds: rounded(pluck.endSeconds, SECONDS_DIGITS),
     midi: rounded(pluck.midi, SHARE_DIGITS),
-    strength: rounded(pluck.strength, STRENGTH_DIGITS),
+    startStrength: rounded(pluck.startStrength, STRENGTH_DIGITS),
     pitchMargin: rounded(pluck.pitchMargin, STRENGTH_DIGITS),
     levelDb: rounded(pluck.levelDb, DB_DIGITS),
   };
+}
+
+function roundStroke(stroke: Stroke): Stroke {
+  const onsetSeconds = rounded(stroke.onsetSeconds, SECONDS_DIGITS);
+  return { ...stroke, onsetSeconds, endSeconds: onsetSeconds, levelDb: rounded(stroke.levelDb, DB_DIGITS) };
 }
 
 function rounded(value: number, digits: number): number {

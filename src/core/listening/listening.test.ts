@@ -48,14 +48,14 @@ describe('pitch', () => {
   test.each([28, 33, 40, 48, 55, 62, 69, 76, 84, 91, 98, 103, 107])(
     'MIDI %i is heard within 6 cents',
     (midi) => {
-      const { notes } = hear(tones([{ midi, from: 0.3, to: 1.3 }]));
+      const { tones: notes } = hear(tones([{ midi, from: 0.3, to: 1.3 }]));
       expect(notes).toHaveLength(1);
       expect(Math.abs(notes[0]!.midi - midi)).toBeLessThan(0.06);
     },
   );
 
   test.each([16000, 22050, 44100, 48000])('at %i samples a second', (rate) => {
-    const { notes } = hear(tones([{ midi: 71.3, from: 0.3, to: 1 }], { rate }));
+    const { tones: notes } = hear(tones([{ midi: 71.3, from: 0.3, to: 1 }], { rate }));
     expect(notes.map((note) => Number(note.midi.toFixed(1)))).toEqual([71.3]);
   });
 
@@ -63,7 +63,7 @@ describe('pitch', () => {
     ['quiet', { gain: 0.01 }],
     ['in room noise', { noiseDb: -32 }],
   ])('%s', (_, options) => {
-    const { notes } = hear(
+    const { tones: notes } = hear(
       tones(
         [
           { midi: 67, from: 0.5, to: 1.2 },
@@ -83,7 +83,7 @@ describe('notes', () => {
       { midi: 62, from: 1, to: 1.5 },
       { midi: 64, from: 2, to: 3 },
     ];
-    const { notes } = hear(tones(list));
+    const { tones: notes } = hear(tones(list));
     expect(notes).toHaveLength(3);
     list.forEach(({ from, to }, index) => {
       expect(Math.abs(notes[index]!.onsetSeconds - from - 0.015)).toBeLessThan(0.03);
@@ -92,7 +92,7 @@ describe('notes', () => {
   });
 
   test('repeated notes with a short gap are each found', () => {
-    const { notes } = hear(
+    const { tones: notes } = hear(
       tones([0, 1, 2, 3].map((n) => ({ midi: 65, from: 0.4 + n * 0.3, to: 0.65 + n * 0.3 }))),
     );
     expect(notes).toHaveLength(4);
@@ -100,7 +100,7 @@ describe('notes', () => {
   });
 
   test('slurred notes are each found, without attack', () => {
-    const { notes } = hear(
+    const { tones: notes } = hear(
       tones([60, 62, 64, 65].map((midi, n) => ({ midi, from: 0.4 + n * 0.4, to: 0.83 + n * 0.4 }))),
     );
     expect(notes.map((note) => Math.round(note.midi))).toEqual([60, 62, 64, 65]);
@@ -115,7 +115,7 @@ describe('notes', () => {
       phase += (2 * Math.PI * midiToHertz(69 + 0.4 * Math.sin(2 * Math.PI * 5 * t))) / RATE;
       wavering.samples[n] = t > 0.3 && t < 2.3 ? 0.2 * Math.sin(phase) + 0.1 * Math.sin(2 * phase) : 0;
     });
-    const { notes } = hear(wavering);
+    const { tones: notes } = hear(wavering);
     expect(notes).toHaveLength(1);
     expect(Math.abs(notes[0]!.midi - 69)).toBeLessThan(0.2);
   });
@@ -125,8 +125,8 @@ describe('notes', () => {
     fading.samples.forEach((sample, n) => {
       fading.samples[n] = sample * Math.exp(-Math.max(0, n / RATE - 0.3) * 3);
     });
-    expect(hear(fading).notes[0]!.fadeDbPerSecond).toBeGreaterThan(15);
-    expect(Math.abs(hear(tones([{ midi: 60, from: 0.3, to: 1.5 }])).notes[0]!.fadeDbPerSecond)).toBeLessThan(
+    expect(hear(fading).tones[0]!.fadeDbPerSecond).toBeGreaterThan(15);
+    expect(Math.abs(hear(tones([{ midi: 60, from: 0.3, to: 1.5 }])).tones[0]!.fadeDbPerSecond)).toBeLessThan(
       2,
     );
   });
@@ -157,8 +157,8 @@ test('silence and noise hold no notes', () => {
     samples: Float32Array.from({ length: 2 * RATE }, () => random.uniform(-0.2, 0.2)),
     sampleRate: RATE,
   };
-  expect(hear(silence)).toMatchObject({ notes: [], strikes: [], clippedShare: 0 });
-  expect(hear(noise).notes).toEqual([]);
+  expect(hear(silence)).toMatchObject({ tones: [], strikes: [], clippedShare: 0 });
+  expect(hear(noise).tones).toEqual([]);
 });
 
 test('clipping is measured', () => {
@@ -167,10 +167,10 @@ test('clipping is measured', () => {
     loud.samples[n] = Math.max(-1, Math.min(1, sample));
   });
   expect(hear(loud).clippedShare).toBeGreaterThan(0.1);
-  expect(hear(loud).notes.map((note) => Math.round(note.midi))).toEqual([69]);
+  expect(hear(loud).tones.map((note) => Math.round(note.midi))).toEqual([69]);
 });
 
 test('a recording shorter than a frame is heard as nothing', () => {
-  expect(hear({ samples: new Float32Array(10), sampleRate: RATE }).notes).toEqual([]);
+  expect(hear({ samples: new Float32Array(10), sampleRate: RATE }).tones).toEqual([]);
   expect(() => hear({ samples: new Float32Array(10), sampleRate: 100 })).toThrow(RangeError);
 });

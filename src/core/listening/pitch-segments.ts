@@ -14,7 +14,7 @@ const LONGEST_ALIAS_SECONDS = 0.15;
  * A reed may take so long to settle on its octave: the lower one's own partials stay this weak meanwhile, or it goes over without the
  * least dip.
  */
-const LONGEST_LOW_START_SECONDS = 0.25;
+export const LONGEST_LOW_START_SECONDS = 0.25;
 const LOW_START_ODD_DB = -4;
 const SMOOTH_DIP_DB = 2;
 /** Tones a whole step apart (9 : 8) share a fundamental nine times lower. */

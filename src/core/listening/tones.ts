@@ -2,7 +2,7 @@ import { median } from '../base';
 import type { Audio } from '../signal';
 import { FRAME_SECONDS, frameSeconds, toFrames } from './frame-length';
 import type { Frames } from './frames';
-import type { HeardNote } from './heard';
+import type { HeardTone } from './heard';
 import { levelChanges } from './onsets/level-changes';
 import { partialChanges } from './onsets/partial-changes';
 import { periodicityBreaks } from './onsets/periodicity';
@@ -35,21 +35,21 @@ const SURE_ENOUGH = 0.5;
  * Finds the tones of a recording, in order of onset.
  * @param partials @param sound of the same recording.
  */
-export function findTones(found: Frames, partials: PartialMeter, sound: Audio): readonly HeardNote[] {
+export function findTones(found: Frames, partials: PartialMeter, sound: Audio): readonly HeardTone[] {
   const frames = withRealPitches(found, partials);
   const long = bridge(pitchSegments(frames.midi), frames).filter(
     (segment) => segment.to - segment.from >= toFrames(SHORTEST_TONE_SECONDS),
   );
-  const segments = absorbAliases(long, frames).flatMap((segment) => splitAtRestarts(segment, frames, sound));
+  const segments = absorbAliases(long, frames).flatMap((segment) => splitAtReattacks(segment, frames, sound));
   return segments
     .map((segment, index) =>
       describeTone(segment, segments[index - 1], segments[index + 1], frames, partials),
     )
-    .filter((note) => note.endSeconds - note.onsetSeconds >= SHORTEST_SOUNDED_SECONDS);
+    .filter((tone) => tone.endSeconds - tone.onsetSeconds >= SHORTEST_SOUNDED_SECONDS);
 }
 
 /** A tone and how it began. */
-interface Tone extends Segment {
+interface StartedSegment extends Segment {
   /** How sure it is that it started anew instead of going on from the one before, 0–1. */
   readonly startStrength: number;
   /** Weaker signs of further starts within it. */
@@ -57,7 +57,7 @@ interface Tone extends Segment {
 }
 
 /** Parts a segment of one pitch where it more likely than not starts anew: repeated notes. */
-function splitAtRestarts(segment: Segment, frames: Frames, sound: Audio): Tone[] {
+function splitAtReattacks(segment: Segment, frames: Frames, sound: Audio): StartedSegment[] {
   const [from, to] = [segment.from * FRAME_SECONDS, segment.to * FRAME_SECONDS];
   const breaks = periodicityBreaks(
     sound.samples,
@@ -81,12 +81,12 @@ function splitAtRestarts(segment: Segment, frames: Frames, sound: Audio): Tone[]
 }
 
 function describeTone(
-  segment: Tone,
-  before: Tone | undefined,
-  after: Tone | undefined,
+  segment: StartedSegment,
+  before: StartedSegment | undefined,
+  after: StartedSegment | undefined,
   frames: Frames,
   partials: PartialMeter,
-): HeardNote {
+): HeardTone {
   const { levelDb } = frames;
   const length = segment.to - segment.from;
   const inner = { from: segment.from + Math.floor(length * 0.25), to: segment.to - Math.floor(length * 0.2) };
@@ -100,6 +100,7 @@ function describeTone(
   const start =
     ownStart(segment, before, partials, frames, isHeld) ?? findStart(segment, before, level, frames);
   return {
+    kind: 'tone',
     ...start,
     endSeconds: Math.max(start.onsetSeconds + FRAME_SECONDS, findEnd(segment, after, level, frames)),
     midi,
@@ -112,7 +113,7 @@ function describeTone(
       before && samePitch(before, segment, frames) && segment.from === before.to ? segment.startStrength : 1,
     reattacks: segment.reattacks.map(({ frame, strength }) => ({
       onsetSeconds: frameSeconds(frame),
-      strength,
+      startStrength: strength,
     })),
     levelChangesSeconds: [
       ...levelChanges(segment, frames),

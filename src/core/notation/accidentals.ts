@@ -1,7 +1,7 @@
 import { keyAlteration, type Spelling } from '../pitch';
 import { add, compare, type Rational, ZERO } from '../time';
 import { headsOf } from './heads';
-import type { LineEvent, Measure, WrittenPitch } from './line';
+import type { LineEvent, Measure, Note, WrittenPitch } from './line';
 
 /** How the pitch of a note head is told to the reader: by a printed sign, or by key, an earlier sign or a tie. */
 export interface HeadSign {
@@ -22,11 +22,33 @@ export function headSigns(measure: Measure): ReadonlyMap<string, readonly (HeadS
       if (event.kind === 'rest') continue;
       signs.set(
         event.id,
-        headsOf(event).map((head) => signOf(head, event.tiedFromPrevious, measure.keyFifths, inForce)),
+        headsOf(event).map((head, index) => {
+          const sign = signOf(head, event.tiedFromPrevious, measure.keyFifths, inForce);
+          return sign && index === 0 && event.courtesy ? { ...sign, isPrinted: true } : sign;
+        }),
       );
     }
   }
   return signs;
+}
+
+/** Readers take every printed sign for a courtesy; only those that no rule asks for are. */
+export function withCourtesiesOnly(measure: Measure): Measure {
+  const plain = mapNotes(measure, ({ courtesy: _, ...note }) => note);
+  const needed = headSigns(plain);
+  return mapNotes(measure, ({ courtesy, ...note }) =>
+    courtesy && needed.get(note.id)?.[0]?.isPrinted === false ? { ...note, courtesy } : note,
+  );
+}
+
+function mapNotes(measure: Measure, change: (note: Note) => Note): Measure {
+  const inVoice = (events: readonly LineEvent[]) =>
+    events.map((event) => (event.kind === 'note' ? change(event) : event));
+  return {
+    ...measure,
+    events: inVoice(measure.events),
+    otherVoices: measure.otherVoices.map((voice) => ({ ...voice, events: inVoice(voice.events) })),
+  };
 }
 
 function inTime(voices: readonly (readonly LineEvent[])[]): readonly LineEvent[] {

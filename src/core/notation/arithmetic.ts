@@ -1,6 +1,5 @@
 import type { Issue } from '../base';
 import {
-  add,
   compare,
   divide,
   equals,
@@ -8,19 +7,11 @@ import {
   type Rational,
   rational,
   subtract,
-  sum,
   toMixedNumber,
 } from '../time';
-import type { LineEvent, Measure, Part } from './line';
-
-/** What the events of a measure's first voice add up to, in quarter notes. */
-export function writtenLength(measure: Measure): Rational {
-  return lengthOf(measure.events);
-}
-
-function lengthOf(events: readonly LineEvent[]): Rational {
-  return sum(events.map((event) => event.quarters));
-}
+import type { Measure, Part } from './line';
+import { isCompletedElsewhere } from './short-measures';
+import { lengthOf, writtenLength } from './written-length';
 
 /** The part of the first measure's meter that lies before the first note: 0 unless the line has a pickup. */
 export function pickupGap(part: Part): Rational {
@@ -31,22 +22,6 @@ export function pickupGap(part: Part): Rational {
 
 function inBeats(quarters: Rational, measure: Measure): string {
   return toMixedNumber(divide(quarters, rational(4, measure.meter.beatType)));
-}
-
-/** Two halves of one measure around a repeat sign add up together. */
-function completesNeighbour(part: Part, index: number): boolean {
-  const measure = part.measures[index]!;
-  const full = measureLength(measure.meter);
-  const next = part.measures[index + 1];
-  const previous = part.measures[index - 1];
-  const atRepeat =
-    measure.repeatPlays > 1 || next?.repeatStart || measure.repeatStart || (previous?.repeatPlays ?? 1) > 1;
-  return Boolean(
-    atRepeat &&
-      [next, previous].some(
-        (other) => other && equals(add(writtenLength(measure), writtenLength(other)), full),
-      ),
-  );
 }
 
 /** A measure that does not add up. */
@@ -79,7 +54,7 @@ function firstVoiceFault(part: Part, measureIndex: number, gap: Rational): Measu
   const order = compare(length, full);
   const isLast = measureIndex === part.measures.length - 1 && measure.number !== 0;
   if (order === 0 && !(isLast && gap.numerator !== 0)) return [];
-  if (order < 0 && (measure.number === 0 || completesNeighbour(part, measureIndex))) return [];
+  if (order < 0 && (measure.number === 0 || isCompletedElsewhere(part.measures, measureIndex))) return [];
   if (order <= 0 && isLast && gap.numerator !== 0) {
     if (equals(length, gap)) return [];
     return [

@@ -1,6 +1,6 @@
 import { add, toNumber } from '../time';
 import type { Line } from './line';
-import { timedMeasures } from './written-notes';
+import { timedMeasures } from './timed-measures';
 
 /** What the marks mean beside mf, in dB. Our own scale: about 5 dB from one mark to the next. */
 const MARK_DB: Readonly<Record<string, number>> = {

@@ -1,5 +1,5 @@
-export { type HeadSign, headSigns } from './accidentals';
-export { checkArithmetic, type MeasureFault, measureFaults, pickupGap, writtenLength } from './arithmetic';
+export { type HeadSign, headSigns, withCourtesiesOnly } from './accidentals';
+export { checkArithmetic, type MeasureFault, measureFaults, pickupGap } from './arithmetic';
 export { type LoudnessPoint, loudnessAt, writtenLoudness } from './dynamics';
 export { headsOf, isPitchedNote, spellingOf } from './heads';
 export {
@@ -20,7 +20,9 @@ export {
   type WrittenPitch,
 } from './line';
 export { newMeasure, newNote, newRest, restInstead } from './new';
+export { openingMeasureCount } from './opening';
 export { type PerformedMeasure, performedOrder } from './performed-order';
+export { readName } from './read-name';
 export {
   eventsOfMeasure,
   leadLine,
@@ -31,12 +33,17 @@ export {
   voiceCountOf,
   voicesOf,
 } from './score';
+export { beginsLate, withLateStarts } from './short-measures';
+export { beatsPerMinute, printedTempo } from './tempo-mark';
+export { endsOfDashes, leavesTempo, type TempoSpan, tempoSpans } from './tempo-spans';
+export { maybeTempoWord, openingTempoWord } from './tempo-words';
+export { type TimedMeasure, timedMeasures } from './timed-measures';
+export { tonalityOf } from './tonality-of';
+export { writtenLength } from './written-length';
 export {
   endQuarters,
   measureOffset,
   repeatsPitch,
-  type TimedMeasure,
-  timedMeasures,
   type WrittenNote,
   writtenNotes,
 } from './written-notes';

@@ -1,5 +1,6 @@
+import type { Issue } from '../base';
 import type { InstrumentId } from '../instruments';
-import type { Spelling } from '../pitch';
+import type { Mode, Spelling } from '../pitch';
 import type { Meter, NoteValue, Rational } from '../time';
 
 /** What one player has on the stand: what is engraved, counted, played and checked. */
@@ -14,6 +15,8 @@ export interface Score {
   readonly composer: string | undefined;
   /** At least one; the first is the lead, from which other parts can be moved. */
   readonly parts: readonly Part[];
+  /** Notes that were left out when it was read from a file, until somebody has compared it with the print. */
+  readonly lost?: readonly Issue[] | undefined;
 }
 
 /** What one player reads. */
@@ -27,6 +30,8 @@ export interface Part {
   readonly transpositionSemitones: number;
   readonly staffLines: number;
   readonly tempo: TempoMark | undefined;
+  /** As the file names it; undefined where it is to be told by the notes. */
+  readonly mode?: Mode | undefined;
   readonly measures: readonly Measure[];
 }
 
@@ -57,6 +62,10 @@ export interface Measure {
   readonly repeatStart: boolean;
   /** How often the section that ends here is played in all; 1 means no repeat sign. */
   readonly repeatPlays: number;
+  /** The barline at its end, where it is not a plain one or a repeat sign. The last one of a line is always final. */
+  readonly barline?: 'double' | 'final' | undefined;
+  /** Lies at the end of its meter, as a pickup does: the second half of a measure that a sign cuts in two. */
+  readonly startsLate?: true | undefined;
   /** Passes on which a measure under an ending bracket is played. */
   readonly endingPasses: readonly number[];
   /** The first voice of the upper staff: the one that is counted and checked. */
@@ -102,6 +111,8 @@ export interface Note {
   readonly lyric: string | undefined;
   /** Only when the writer chose it. */
   readonly stem: 'up' | 'down' | undefined;
+  /** Its sign is printed though none is needed: a reminder of what an earlier one does not reach. */
+  readonly courtesy?: true | undefined;
 }
 
 export interface Rest {
@@ -123,6 +134,10 @@ export type Direction = { readonly offsetQuarters: Rational } & (
   | { readonly kind: 'words'; readonly text: string; readonly placement: 'above' | 'below' }
   | { readonly kind: 'dynamic'; readonly mark: string }
   | { readonly kind: 'hairpin'; readonly shape: 'crescendo' | 'diminuendo' | 'stop' }
+  /** A new tempo within the line. */
+  | { readonly kind: 'tempo'; readonly mark: TempoMark }
+  /** The end of the dashes that follow words, as in "rit. – – –". */
+  | { readonly kind: 'dashes-end' }
 );
 
 export const DYNAMIC_MARKS = ['pp', 'p', 'mp', 'mf', 'f', 'ff', 'fp', 'sfz'] as const;

@@ -62,13 +62,6 @@ describe('written notes', () => {
     expect(toNumber(notes[2]!.onsetQuarters)).toBe(4);
   });
 
-  test('notes under rit. are free until a tempo', () => {
-    const words = (text: string) =>
-      `<direction><direction-type><words>${text}</words></direction-type></direction>`;
-    const line = lineOf([`C4h ${words('rit.')} D4h`, `${words('a_tempo')} E4w`]);
-    expect(writtenNotes(line).map((note) => note.freeTempo)).toEqual([false, true, false]);
-  });
-
   test('measures follow each other without gaps', () => {
     let end = 0;
     for (const measure of timedMeasures(lineOf(['C4q', 'D4h D4h', 'E4h.']))) {

@@ -1,8 +1,21 @@
 import { spellingToMidi } from '../pitch';
-import { add, beatUnit, divide, measureLength, type Rational, subtract, toNumber, ZERO } from '../time';
-import { writtenLength } from './arithmetic';
+import {
+  add,
+  beatUnit,
+  compare,
+  divide,
+  isCompound,
+  measureLength,
+  type Rational,
+  subtract,
+  toNumber,
+  ZERO,
+} from '../time';
 import type { Line, Measure, Note } from './line';
-import { type PerformedMeasure, performedOrder } from './performed-order';
+import { beginsLate } from './short-measures';
+import { type TempoSpan, tempoSpans } from './tempo-spans';
+import { type TimedMeasure, timedMeasures } from './timed-measures';
+import { writtenLength } from './written-length';
 
 /** A note as a player must sound it: repeats unrolled, tied notes joined, transposition applied. */
 export interface WrittenNote {
@@ -29,10 +42,14 @@ export interface WrittenNote {
   readonly staccato: boolean;
   readonly accented: boolean;
   readonly fermata: boolean;
-  /** Under or after "rit." or "accel.", where the notation asks for freedom. */
+  /** A breath is marked after it. */
+  readonly breathAfter: boolean;
+  /** Under a rit. or an accel., where the notation asks for freedom. */
   readonly freeTempo: boolean;
   /** The value in beat units. */
   readonly beats: number;
+  /** The shortest value that is written in the beat in which it begins, in beats: at most a half, in compound meters a third. */
+  readonly divisionBeats: number;
 }
 
 /** Where a note ends, in quarter notes from the start of the line. */
@@ -40,48 +57,34 @@ export function endQuarters(note: WrittenNote): number {
   return toNumber(add(note.onsetQuarters, note.lengthQuarters));
 }
 
-/** One measure of the performed order with its place in time. */
-export interface TimedMeasure extends PerformedMeasure {
-  readonly index: number;
-  readonly onsetQuarters: Rational;
-  readonly lengthQuarters: Rational;
-}
-
-/** The performed measures one after the other. */
-export function timedMeasures(line: Line): readonly TimedMeasure[] {
-  let onset = ZERO;
-  return performedOrder(line.part).map((performed, index) => {
-    const lengthQuarters = writtenLength(performed.measure);
-    const timed = { ...performed, index, onsetQuarters: onset, lengthQuarters };
-    onset = add(onset, lengthQuarters);
-    return timed;
-  });
-}
-
-/** How far into its meter the first written event of a measure lies: pickups start late. */
+/** How far into its meter the first written event of a measure lies: pickups and second halves start late. */
 export function measureOffset(measure: Measure): Rational {
-  return measure.number === 0 ? subtract(measureLength(measure.meter), writtenLength(measure)) : ZERO;
+  return beginsLate(measure) ? subtract(measureLength(measure.meter), writtenLength(measure)) : ZERO;
 }
-
-const LEAVING_TEMPO =
-  /\b(rit|rall|ritard|rallentando|ritardando|slow(ing)? down|accel|accelerando|getting faster)\b/i;
-const BACK_IN_TEMPO = /\ba tempo\b/i;
 
 /** All notes of the line as they must sound, in order. */
 export function writtenNotes(line: Line): readonly WrittenNote[] {
   const notes: WrittenNote[] = [];
   let openSlurs = 0;
-  let isFree = false;
+  const free = tempoSpans(line).filter(({ kind }) => kind !== 'steady');
   for (const timed of timedMeasures(line)) {
     let offset = ZERO;
     for (const event of timed.measure.events) {
-      isFree = isFreeTempo(timed.measure, offset, isFree);
       if (event.kind === 'note') {
         const previous = notes.at(-1);
         if (event.tiedFromPrevious && previous) {
           notes[notes.length - 1] = extend(previous, event, timed.measure);
         } else {
-          notes.push(writtenNote(line, timed, event, offset, openSlurs > 0, isFree));
+          notes.push(
+            writtenNote(
+              line,
+              timed,
+              event,
+              offset,
+              openSlurs > 0,
+              isWithin(free, add(timed.onsetQuarters, offset)),
+            ),
+          );
         }
         openSlurs = Math.max(0, openSlurs + event.slurStarts - event.slurStops);
       }
@@ -91,15 +94,11 @@ export function writtenNotes(line: Line): readonly WrittenNote[] {
   return notes;
 }
 
-function isFreeTempo(measure: Measure, offset: Rational, before: boolean): boolean {
-  let isFree = before;
-  for (const direction of measure.directions) {
-    if (direction.kind !== 'words' || toNumber(direction.offsetQuarters) > toNumber(offset)) continue;
-    if (LEAVING_TEMPO.test(direction.text)) isFree = true;
-    if (BACK_IN_TEMPO.test(direction.text)) isFree = false;
-  }
-  return isFree;
-}
+const isWithin = (spans: readonly TempoSpan[], quarters: Rational) =>
+  spans.some(
+    ({ fromQuarters, toQuarters }) =>
+      compare(fromQuarters, quarters) <= 0 && compare(quarters, toQuarters) < 0,
+  );
 
 function writtenNote(
   line: Line,
@@ -129,8 +128,25 @@ function writtenNote(
     staccato: note.articulations.includes('staccato'),
     accented: note.articulations.includes('accent') || note.articulations.includes('marcato'),
     fermata: note.fermata,
+    breathAfter: note.breathAfter,
     freeTempo,
+    divisionBeats: divisionAt(timed.measure, offset),
   };
+}
+
+/** The shortest value in the beat of a place. @param offset quarters from the start of the measure. */
+function divisionAt(measure: Measure, offset: Rational): number {
+  const unit = beatUnit(measure.meter).quarters;
+  const before = measureOffset(measure);
+  const beatOf = (quarters: Rational) => Math.floor(toNumber(divide(add(before, quarters), unit)) + 1e-9);
+  const beat = beatOf(offset);
+  let at = ZERO;
+  const inBeat = measure.events.flatMap((event) => {
+    const from = beatOf(at);
+    at = add(at, event.quarters);
+    return from === beat ? [toNumber(divide(event.quarters, unit))] : [];
+  });
+  return Math.min(isCompound(measure.meter) ? 1 / 3 : 1 / 2, ...inBeat);
 }
 
 function extend(note: WrittenNote, tied: Note, measure: Measure): WrittenNote {
@@ -141,6 +157,7 @@ function extend(note: WrittenNote, tied: Note, measure: Measure): WrittenNote {
     lengthQuarters: add(note.lengthQuarters, tied.quarters),
     beats: note.beats + toNumber(divide(tied.quarters, beatUnit(measure.meter).quarters)),
     fermata: note.fermata || tied.fermata,
+    breathAfter: tied.breathAfter,
   };
 }
 

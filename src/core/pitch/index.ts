@@ -18,4 +18,4 @@ export {
   type Step,
   spellingToMidi,
 } from './spelling';
-export { solfaSyllable, type Tonality, tonalityEndingOn, tonalityName, tonicOf } from './tonality';
+export { MODES, type Mode, solfaSyllable, type Tonality, tonalityName, tonicOf } from './tonality';

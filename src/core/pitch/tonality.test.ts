@@ -1,12 +1,4 @@
-import {
-  intervalName,
-  parsePitchName,
-  solfaSyllable,
-  stepsName,
-  tonalityEndingOn,
-  tonalityName,
-  tonicOf,
-} from '.';
+import { intervalName, parsePitchName, solfaSyllable, stepsName, tonalityName, tonicOf } from '.';
 
 const pitch = parsePitchName;
 
@@ -32,9 +24,10 @@ test('keys by signature', () => {
   const names = [-7, -3, -1, 0, 1, 4, 7].map((fifths) => tonalityName({ fifths, mode: 'major' }));
   expect(names).toEqual(['C♭ major', 'E♭ major', 'F major', 'C major', 'G major', 'E major', 'C♯ major']);
   expect(tonalityName({ fifths: -1, mode: 'minor' })).toBe('D minor');
-  expect(tonalityEndingOn(2, pitch('B3')).mode).toBe('minor');
-  expect(tonalityEndingOn(2, pitch('Bb3')).mode).toBe('major');
-  expect(tonalityEndingOn(0, undefined).mode).toBe('major');
+  expect(tonalityName({ fifths: 0, mode: 'dorian' })).toBe('D dorian');
+  expect(tonalityName({ fifths: 1, mode: 'mixolydian' })).toBe('D mixolydian');
+  expect(tonalityName({ fifths: -1, mode: 'phrygian' })).toBe('A phrygian');
+  expect(tonalityName({ fifths: 0, mode: 'lydian' })).toBe('F lydian');
   expect(() => tonicOf({ fifths: 8, mode: 'major' })).toThrow('at most 7 sharps or flats, got 8');
 });
 

@@ -1,11 +1,24 @@
 import { keyAlteration } from './key';
 import { pitchName, type Spelling, STEPS, type Step } from './spelling';
 
+export const MODES = ['major', 'minor', 'dorian', 'phrygian', 'lydian', 'mixolydian'] as const;
+export type Mode = (typeof MODES)[number];
+
 /** A key by its signature and its mode. */
 export interface Tonality {
   readonly fifths: number;
-  readonly mode: 'major' | 'minor';
+  readonly mode: Mode;
 }
+
+/** On which note of the major scale of the same signature each mode begins, from 0. Common practice. */
+const DEGREE_OF_MODE: Readonly<Record<Mode, number>> = {
+  major: 0,
+  dorian: 1,
+  phrygian: 2,
+  lydian: 3,
+  mixolydian: 4,
+  minor: 5,
+};
 
 /** Major tonics by fifths from 7 flats to 7 sharps. Source: circle of fifths, common practice. */
 const MAJOR_TONICS: readonly Step[] = [
@@ -30,21 +43,13 @@ const MAJOR_TONICS: readonly Step[] = [
 export function tonicOf({ fifths, mode }: Tonality): Pick<Spelling, 'step' | 'alter'> {
   const major = MAJOR_TONICS[fifths + 7];
   if (!major) throw new RangeError(`a key has at most 7 sharps or flats, got ${fifths}`);
-  // The relative minor begins on the sixth note of the major scale.
-  const step = mode === 'major' ? major : STEPS[(STEPS.indexOf(major) + 5) % 7]!;
+  const step = STEPS[(STEPS.indexOf(major) + DEGREE_OF_MODE[mode]) % 7]!;
   return { step, alter: keyAlteration(step, fifths) };
 }
 
 /** `G major`, `E minor`. */
 export function tonalityName(tonality: Tonality): string {
   return `${pitchName({ ...tonicOf(tonality), octave: 4 })} ${tonality.mode}`;
-}
-
-/** Minor when the line ends on the tonic of the relative minor, else major. @param last its last pitch. */
-export function tonalityEndingOn(fifths: number, last: Spelling | undefined): Tonality {
-  const minor = tonicOf({ fifths, mode: 'minor' });
-  const isMinor = last?.step === minor.step && last.alter === minor.alter;
-  return { fifths, mode: isMinor ? 'minor' : 'major' };
 }
 
 // Movable do; natural minor goes la ti do re mi fa sol la. Common practice, as are the chromatic syllables.

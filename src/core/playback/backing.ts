@@ -1,8 +1,8 @@
 import { type Line, timedMeasures } from '../notation';
 import type { PlayedEvent } from '../simulation';
 import { TempoMap } from '../tempo';
-import { beatUnit, clicksPerMeasure, toNumber } from '../time';
-import { type Chord, harmonise, maybeTonic } from './harmony';
+import { beatUnit, toNumber } from '../time';
+import { type Chord, chordClasses, harmonise, maybeTonic, rubs } from './harmony';
 import type { Model } from './model';
 
 export const BACKINGS = ['drone', 'chords'] as const;
@@ -36,26 +36,28 @@ function drone({ rootClass }: Chord, endSeconds: number): PlayedEvent[] {
 
 function chords(line: Line, bpm: number): PlayedEvent[] {
   const tempo = new TempoMap(line, bpm);
-  const harmony = harmonise(line)!;
-  return timedMeasures(line).flatMap(({ measure, onsetQuarters, lengthQuarters, index }) => {
+  const measures = timedMeasures(line);
+  let sounding: Chord | undefined;
+  return harmonise(line)!.flatMap(({ measureIndex, beat, held, ...chord }) => {
+    const { measure, onsetQuarters, lengthQuarters } = measures[measureIndex]!;
     // A pickup stands alone.
     if (measure.number === 0) return [];
     const unit = toNumber(beatUnit(measure.meter).quarters);
-    const onset = toNumber(onsetQuarters);
-    const beats = Math.min(clicksPerMeasure(measure.meter), toNumber(lengthQuarters) / unit);
-    return Array.from({ length: Math.ceil(beats - 1e-9) }, (_, beat) => {
-      const start = tempo.seconds(onset + beat * unit);
-      const end = start + SHARE_OF_BEAT * (tempo.seconds(onset + (beat + 1) * unit) - start);
-      const { rootClass, mode } = harmony[index]!;
-      const tones = beat === 0 ? [from(LOWEST_BASS, rootClass)] : triad(rootClass, mode);
-      return tones.map((midi) => sound(midi, start, end, beat === 0 ? 0 : CHORD_DB));
-    }).flat();
+    const onset = toNumber(onsetQuarters) + beat * unit;
+    const end = Math.min(onset + unit, toNumber(onsetQuarters) + toNumber(lengthQuarters));
+    const start = tempo.seconds(onset);
+    const until = start + SHARE_OF_BEAT * (tempo.seconds(end) - start);
+    // A new chord within a measure brings its bass note, too.
+    const isNew = chord.rootClass !== sounding?.rootClass || chord.mode !== sounding.mode;
+    sounding = chord;
+    const isBass = beat === 0 || isNew;
+    // A note of the chord that would rub against what the melody holds is left out; the bass takes the next one.
+    const tones = chordClasses(chord).filter((tone) => !rubs(tone, held));
+    const played = isBass
+      ? tones.slice(0, 1).map((tone) => from(LOWEST_BASS, tone))
+      : tones.map((tone) => from(LOWEST_CHORD, tone));
+    return played.map((midi) => sound(midi, start, until, isBass ? 0 : CHORD_DB));
   });
-}
-
-/** In its lowest place above the bass. */
-function triad(rootClass: number, mode: Chord['mode']): number[] {
-  return [0, mode === 'major' ? 4 : 3, 7].map((step) => from(LOWEST_CHORD, rootClass + step));
 }
 
 /** The lowest note of a pitch class from a given one on. */

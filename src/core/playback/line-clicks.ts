@@ -1,7 +1,7 @@
 import { type CountInStyle, countIn } from '../counting';
 import { type Line, measureOffset, timedMeasures } from '../notation';
 import { TempoMap } from '../tempo';
-import { beatUnit, clicksPerMeasure, measureLength, toNumber } from '../time';
+import { clickQuarters, clicksPerMeasure, measureLength, toNumber } from '../time';
 
 /** One click of a line or of its count-in. */
 export interface LineClick {
@@ -35,7 +35,7 @@ export interface LineClicks {
 export function clicksOfLine(line: Line, bpm: number, style: CountInStyle | undefined): LineClicks {
   const tempo = new TempoMap(line, bpm);
   const { meter } = line.part.measures[0]!;
-  const beatSeconds = tempo.secondsPerQuarter * toNumber(beatUnit(meter).quarters);
+  const beatSeconds = tempo.secondsPerQuarter * toNumber(clickQuarters(meter, style?.compound));
   const lead = style && countIn(line, style);
   const countInSeconds = lead ? toNumber(lead.lengthQuarters) * tempo.secondsPerQuarter : 0;
   const before = (lead?.clicks ?? []).map(
@@ -47,11 +47,11 @@ export function clicksOfLine(line: Line, bpm: number, style: CountInStyle | unde
     }),
   );
   const during = timedMeasures(line).flatMap(({ measure, onsetQuarters, lengthQuarters }) => {
-    const unit = toNumber(beatUnit(measure.meter).quarters);
+    const unit = toNumber(clickQuarters(measure.meter, style?.compound));
     const [onset, length] = [toNumber(onsetQuarters), toNumber(lengthQuarters)];
     const offset = toNumber(measureOffset(measure));
     return Array.from(
-      { length: clicksPerMeasure(measure.meter) },
+      { length: clicksPerMeasure(measure.meter, style?.compound) },
       (_, index) => index * unit - offset,
     ).flatMap((place, index): LineClick[] =>
       place < -1e-9 || place > length - 1e-9
@@ -68,7 +68,7 @@ export function clicksOfLine(line: Line, bpm: number, style: CountInStyle | unde
   });
   return {
     beatSeconds,
-    beatsPerMeasure: clicksPerMeasure(meter),
+    beatsPerMeasure: clicksPerMeasure(meter, style?.compound),
     countInSeconds,
     countInClicks: before.length,
     lineSeconds: tempo.endSeconds,

@@ -6,13 +6,12 @@ import {
   type Measure,
   type Note,
   type Part,
-  restInstead,
-  voiceCountOf,
   writtenLoudness,
 } from '../notation';
 import { spellingToMidi } from '../pitch';
 import { type PlayedEvent, perform } from '../simulation';
 import { TempoMap } from '../tempo';
+import { voiceLines } from './voice-lines';
 
 /** How the model plays: a teacher plays a tied rhythm first with every note struck, a slurred line first tongued. */
 export interface ModelWish {
@@ -95,19 +94,6 @@ function withWish(line: Line, { ties, slurs }: ModelWish): Line {
     }),
   );
   return { ...line, part: { ...line.part, measures } };
-}
-
-/** Each voice as a line of its own. */
-function voiceLines(line: Line): readonly Line[] {
-  return Array.from({ length: voiceCountOf(line.part) }, (_, voice) => {
-    if (voice === 0) return line;
-    const measures = line.part.measures.map((measure): Measure => {
-      const events = measure.otherVoices[voice - 1]?.events;
-      // Where it has nothing to play, the first voice's time passes in silence.
-      return { ...measure, events: events ?? measure.events.map(restInstead), otherVoices: [] };
-    });
-    return { ...line, part: { ...line.part, measures } };
-  });
 }
 
 function headsById({ measures }: Part): ReadonlyMap<string, Note> {

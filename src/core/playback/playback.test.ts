@@ -1,27 +1,80 @@
+import { planTake } from '../../../tests/evaluation/take';
 import { bookLine, lineOf, readBook } from '../../../tests/support/lines';
 import { USUAL_COUNT_IN } from '../counting';
 import { writtenNotes } from '../notation';
-import { changeMetronome, metronomeClick, startMetronome } from '../tempo';
-import { meter, toNumber } from '../time';
+import { changeMetronome, metronomeClick, startMetronome, TempoMap } from '../tempo';
+import { beatUnit, meter, toNumber } from '../time';
 import { clicksOfLine, harmonise, playBacking, renderClicks, roundClick } from '.';
+import { maybeTonic, rubs } from './harmony';
 
 const NAMES = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'];
 
 function chords(measures: readonly string[], options = {}): string | undefined {
   return harmonise(lineOf(measures, options))
-    ?.map(({ rootClass, mode }) => `${NAMES[rootClass]}${mode === 'minor' ? 'm' : ''}`)
+    ?.map(({ rootClass, mode, beat }, index, all) => {
+      const before = all[index - 1];
+      if (beat > 0 && before?.rootClass === rootClass && before.mode === mode) return '';
+      return `${beat > 0 ? '>' : ''}${NAMES[rootClass]}${mode === 'minor' ? 'm' : ''}`;
+    })
+    .filter((name) => name !== '')
     .join(' ');
 }
 
 // Broken triads have the chord they are broken from; a line ends on its tonic (common practice).
 test.each([
   ['broken triads of the key', ['C4q E4q G4h', 'F4q A4q C5h', 'G4q B4q D5h', 'C4w'], {}, 'C F G C'],
-  ['in G', ['G4q B4q D5h', 'C5q E5q G5h', 'D5q A4q F4h', 'G4w'], { fifths: 1 }, 'G C D G'],
+  ['in G', ['G4q B4q D5h', 'C5q E5q G5h', 'D5q A4q F#4h', 'G4w'], { fifths: 1 }, 'G C D G'],
   ['a minor line', ['A4q C5q E5h', 'D5q F5q A5h', 'E5q G#5q B5h', 'A4w'], {}, 'Am Dm E Am'],
   ['sounding where a clarinet sounds', ['C4q E4q G4h', 'C4w'], { transpose: -2 }, 'B♭ B♭'],
+  [
+    'another chord within a measure, where the melody wants it',
+    ['C4h F4h', 'G4h B4h', 'C4w'],
+    {},
+    'C >F G C',
+  ],
+  ['B, A and G are in G', ['B4q A4q G4h', 'B4q A4q G4h', 'A4h A4h', 'G4w'], {}, 'G G D G'],
+  [
+    'dorian ends on its own chord',
+    ['D4q E4q F4q G4q', 'A4q B4q A4h', 'E4q C4q E4h', 'D4w'],
+    {},
+    'Dm Dm C Dm',
+  ],
 ])('%s', (_, measures, options, expected) => {
   expect(chords(measures, options)).toBe(expected);
 });
+
+// No note of a beat and more is rubbed against: tunes of the demo book, and of the evaluation.
+test('a bank of tunes has no clash between a long note and its backing', () => {
+  const bank = [
+    ...readBook().map(({ line }) => line),
+    ...Array.from({ length: 190 }, (_, seed) => planTake(11_001 + seed).line),
+  ].filter((line) => harmonise(line) !== undefined);
+  expect(bank.length).toBeGreaterThan(150);
+  const clashes: string[] = [];
+  for (const [index, line] of bank.entries()) {
+    const tempo = new TempoMap(line, 72);
+    const unit = toNumber(beatUnit(line.part.measures[0]!.meter).quarters);
+    const backing = playBacking(line, 72, 'chords')!.events;
+    for (const { sound, onsetQuarters, lengthQuarters } of writtenNotes(line)) {
+      if (sound.kind !== 'pitched' || toNumber(lengthQuarters) < unit) continue;
+      const from = tempo.seconds(toNumber(onsetQuarters));
+      const to = tempo.seconds(toNumber(onsetQuarters) + toNumber(lengthQuarters));
+      for (const { midi, onsetSeconds, endSeconds } of backing) {
+        const isTogether = onsetSeconds < to - 1e-6 && endSeconds > from + 1e-6;
+        if (isTogether && rubs(midi! % 12, [sound.midi % 12]))
+          clashes.push(`tune ${index} at ${from.toFixed(1)} s`);
+      }
+    }
+  }
+  expect(clashes).toEqual([]);
+});
+
+test.each(readBook().flatMap(({ file, line }) => (maybeTonic(line) ? [[file, line] as const] : [])))(
+  'the chords of %s end at home',
+  (_, line) => {
+    expect(harmonise(line)!.at(-1)!.rootClass).toBe(maybeTonic(line)!.rootClass);
+  },
+);
 
 test('a line without pitch has neither chords nor drone', () => {
   expect(harmonise(bookLine(3))).toBeUndefined();

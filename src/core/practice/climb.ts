@@ -60,14 +60,15 @@ export function climbLadder(
   attempts: readonly Attempt[],
 ): Climb {
   requireRange('rungs of a ladder', ladder.length, 1, 100);
-  return attempts.reduce((climb, attempt) => step(ladder, rules, climb, attempt), START);
+  return attempts.reduce((climb, attempt) => climbOn(ladder, rules, climb, attempt), START);
 }
 
 export function isClimbed(ladder: readonly number[], { rungIndex }: Climb): boolean {
   return rungIndex >= ladder.length;
 }
 
-function step(ladder: readonly number[], rules: ClimbRules, climb: Climb, attempt: Attempt): Climb {
+/** Where one more attempt leads. */
+export function climbOn(ladder: readonly number[], rules: ClimbRules, climb: Climb, attempt: Attempt): Climb {
   if (attempt.kind === 'teacher-says-done') return moveTo(ladder.length, { ...climb, climbed: ladder });
   if (attempt.kind === 'student-picks') {
     const index = ladder.findLastIndex((bpm) => bpm <= attempt.bpm);

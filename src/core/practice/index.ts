@@ -1,3 +1,4 @@
+export { afterCleanTake, type Climbing } from './after-clean';
 export { CHUNKINGS, type Chunk, type Chunking, chunkName, proposeChunks, USUAL_DRILL_TIMES } from './chunk';
 export { backToBack, lineOfChunk } from './chunk-line';
 export {

@@ -51,7 +51,7 @@ export function climbOf(stage: Stage, plan: Plan, deeds: readonly Deed[]): Climb
 }
 
 /** A step on the way is done with one good take; only the climb itself asks for more. */
-function rulesFor({ ladder }: Stage, { rules }: Plan) {
+export function rulesFor({ ladder }: Stage, { rules }: Plan) {
   return ladder.length > 1 ? rules : { ...rules, goodTakesToRise: 1 };
 }
 

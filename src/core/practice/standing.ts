@@ -1,11 +1,12 @@
 import { inTime, type Moment } from '../base';
 import { maybeInstrument } from '../instruments';
 import type { Line } from '../notation';
+import type { Climbing } from './after-clean';
 import { lineOfChunk } from './chunk-line';
-import type { Outcome } from './climb';
+import type { Climb, Outcome } from './climb';
 import { type Passage, stageOfPassage } from './passage';
 import { layRungs, NO_PLAN, type Plan, type Stage, stagesForPlayer } from './plan';
-import { type Deed, type Progress, progressOf } from './progress';
+import { type Deed, type Progress, progressOf, rulesFor } from './progress';
 import { STEPS } from './step';
 import { lineOfStep } from './step-line';
 
@@ -147,7 +148,11 @@ export function ladderOf({ stages, progress: { now } }: Standing, goalBpm: numbe
  * The stage that is played next, or another that somebody goes back to, and how far it is climbed.
  * @param asked id of the other stage; one that there is not is passed over.
  */
-export function stageToPlay({ stages, progress: { now, doneIds } }: Standing, given: Given, asked?: string) {
+export function stageToPlay(
+  { stages, progress: { now, next, doneIds } }: Standing,
+  given: Given,
+  asked?: string,
+) {
   const stage = stages.find(({ id }) => id === asked) ?? now?.stage ?? stages.at(-1)!;
   const isNow = now?.stage.id === stage.id;
   // Within the teacher's bounds the student may pick the tempo; only the stage's own rungs are climbed. What is asked for beside
@@ -160,8 +165,16 @@ export function stageToPlay({ stages, progress: { now, doneIds } }: Standing, gi
     ladder: [...new Set([...rungs, ...stage.ladder])].toSorted((a, b) => a - b),
     climbed: isNow ? now.climb.climbed : doneIds.includes(stage.id) ? stage.ladder : [],
     bpm: isNow ? now.bpm : stage.ladder[0]!,
+    climbing: isNow ? climbingOn(stage, given, now.climb, next === undefined) : undefined,
   };
 }
+
+const climbingOn = (stage: Stage, { plan }: Given, climb: Climb, isLast: boolean): Climbing => ({
+  ladder: stage.ladder,
+  rules: rulesFor(stage, plan ?? NO_PLAN),
+  climb,
+  isLast,
+});
 
 /** What the way through a line is called; undefined where there is nothing to do but the whole line. */
 export function planNameOf({ plan, nextLineId }: Given, stages: readonly Stage[]): string | undefined {

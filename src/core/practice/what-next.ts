@@ -1,4 +1,4 @@
-import { type MeasureVerdict, needsWork, type Verdict } from '../judging';
+import { isRightRhythm, type MeasureVerdict, needsWork, type Verdict } from '../judging';
 import { type Line, type Measure, restInstead } from '../notation';
 import { moveByMarks } from '../tempo';
 import { lineOfChunk } from './chunk-line';
@@ -18,7 +18,7 @@ export interface LoopRange {
 export interface NextPractice extends LoopRange {
   readonly bpm: number;
   readonly step: Extract<StepId, 'clap' | 'name-and-finger' | 'plain'>;
-  readonly what: 'notes' | 'rhythm' | 'both' | 'going-on';
+  readonly what: 'notes' | 'rhythm' | 'lengths' | 'both' | 'going-on';
 }
 
 /** More measures than this are no longer one difficulty. */
@@ -30,7 +30,8 @@ const LOST_SHARE = 0.5;
 
 /**
  * The weakest stretch of a take, with the note before it, at a tempo that suits, at the step that helps: what is wrong in
- * rhythm alone is clapped, what is wrong in notes alone is named and fingered, the rest is played.
+ * rhythm alone is clapped, what is wrong in notes alone is named and fingered, the rest is played. A clap has no length: notes that
+ * were let go early, or held into a rest, are played.
  * @param askedBpm of the take. @returns undefined when no measure needs work.
  */
 export function maybeNextPractice(verdict: Verdict, askedBpm: number): NextPractice | undefined {
@@ -44,15 +45,25 @@ export function maybeNextPractice(verdict: Verdict, askedBpm: number): NextPract
   const chosen = weak.filter(({ printedIndex }) => printedIndex >= fromIndex && printedIndex < toIndex);
   const notes = chosen.some(({ notesRight, written }) => notesRight < written);
   const rhythm = chosen.some(({ rhythmRight, written }) => rhythmRight < written);
+  const indexes = chosen.map((measure) => verdict.measures.indexOf(measure));
+  const areOnlyLengths = verdict.notes
+    .filter((note) => indexes.includes(note.measureIndex) && !isRightRhythm(note))
+    .every(({ onset }) => onset === 'on');
   const isLost = weak.length > LOST_SHARE * verdict.measures.length;
   return {
     fromIndex,
     toIndex,
     withNoteBefore: fromIndex > 0,
     bpm: moveByMarks(askedBpm, -(isLost ? MARKS_DOWN_WHEN_LOST : MARKS_DOWN)),
-    what: notes && rhythm ? 'both' : notes ? 'notes' : rhythm ? 'rhythm' : 'going-on',
-    step: rhythm && !notes ? 'clap' : notes && !rhythm ? 'name-and-finger' : 'plain',
+    what: whatOf(notes, rhythm, areOnlyLengths),
+    step: rhythm && !notes && !areOnlyLengths ? 'clap' : notes && !rhythm ? 'name-and-finger' : 'plain',
   };
+}
+
+function whatOf(notes: boolean, rhythm: boolean, areOnlyLengths: boolean): NextPractice['what'] {
+  if (notes) return rhythm ? 'both' : 'notes';
+  if (!rhythm) return 'going-on';
+  return areOnlyLengths ? 'lengths' : 'rhythm';
 }
 
 function faults({ written, notesRight, rhythmRight }: MeasureVerdict): number {

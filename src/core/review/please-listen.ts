@@ -14,9 +14,9 @@ export interface Outline {
 }
 
 /** The tones of a recording; of one without tones its strokes. */
-export function outlineOf({ notes, strikes }: Heard): Outline {
-  return notes.length >= FEWEST_ALIKE
-    ? { onsetsSeconds: notes.map((note) => note.onsetSeconds), midi: notes.map((note) => note.midi) }
+export function outlineOf({ tones, strikes }: Heard): Outline {
+  return tones.length >= FEWEST_ALIKE
+    ? { onsetsSeconds: tones.map((tone) => tone.onsetSeconds), midi: tones.map((tone) => tone.midi) }
     : { onsetsSeconds: strikes.map((strike) => strike.onsetSeconds), midi: [] };
 }
 
@@ -85,14 +85,14 @@ const ONE_TONE_SHARE = 0.7;
 const ONE_TONE_SEMITONES = 0.3;
 
 /** Whether one tone fills a recording, as a drone does. */
-export function isOneTone({ notes, durationSeconds }: Heard): boolean {
-  const longest = notes.toSorted(
+export function isOneTone({ tones, durationSeconds }: Heard): boolean {
+  const longest = tones.toSorted(
     (a, b) => b.endSeconds - b.onsetSeconds - (a.endSeconds - a.onsetSeconds),
   )[0];
   if (!longest) return false;
-  const seconds = notes
+  const seconds = tones
     .filter(({ midi }) => Math.abs(midi - longest.midi) <= ONE_TONE_SEMITONES)
-    .reduce((sum, note) => sum + note.endSeconds - note.onsetSeconds, 0);
+    .reduce((sum, tone) => sum + tone.endSeconds - tone.onsetSeconds, 0);
   return seconds >= ONE_TONE_SHARE * durationSeconds;
 }
 

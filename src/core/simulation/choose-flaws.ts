@@ -1,6 +1,6 @@
 import { createRandom, type Random } from '../base';
-import { type Line, type WrittenNote, writtenNotes } from '../notation';
-import { compare, rational } from '../time';
+import { endQuarters, type Line, type WrittenNote, writtenNotes } from '../notation';
+import { compare, rational, toNumber } from '../time';
 import type { Flaw } from './performance';
 
 export type FlawKind = Flaw['kind'];
@@ -13,6 +13,8 @@ export const FLAW_KINDS: readonly FlawKind[] = [
   'cut-short',
   'extra-after',
   'tie-restruck',
+  'rest-cut',
+  'held-on',
   'pause-before',
   'restart-after',
 ];
@@ -20,6 +22,8 @@ export const FLAW_KINDS: readonly FlawKind[] = [
 /** A wrong entry is off by at least this much of a beat; less is a beginner's natural unevenness. */
 const SMALLEST_SHIFT_BEATS = 0.32;
 const LARGEST_SHIFT_BEATS = 0.45;
+/** Of a shorter rest nobody notices that half of it is lost. */
+const LEAST_REST_BEATS = 1;
 
 /**
  * Chooses mistakes at random places of a line, in different measures so that each can be told from the others.
@@ -65,6 +69,10 @@ function fits(kind: FlawKind, notes: readonly WrittenNote[], index: number): boo
       return isPitched && note.tiedIds.length > 0;
     case 'restart-after':
       return note.measureIndex >= 2;
+    case 'rest-cut':
+      return restBetween(before, note) >= LEAST_REST_BEATS && !before.freeTempo;
+    case 'held-on':
+      return isPitched && !note.staccato && restBetween(note, after) >= LEAST_REST_BEATS;
   }
 }
 
@@ -90,11 +98,19 @@ function flawAt(kind: FlawKind, notes: readonly WrittenNote[], index: number, ra
       const back = notes.find((candidate) => candidate.measureIndex === note.measureIndex - 1)!;
       return { kind, noteId, backToNoteId: back.id, seconds: random.uniform(0.8, 1.6) };
     }
+    case 'rest-cut':
+      return { kind, noteId, beats: random.uniform(0.5, 0.9) * restBetween(notes[index - 1]!, note) };
+    case 'held-on':
+      return { kind, noteId, beats: 0.95 * restBetween(note, notes[index + 1]!) };
     case 'missing':
     case 'tie-restruck':
       return { kind, noteId };
   }
 }
+
+/** Beats of silence between two notes. */
+const restBetween = (before: WrittenNote, note: WrittenNote) =>
+  ((toNumber(note.onsetQuarters) - endQuarters(before)) * note.beats) / toNumber(note.lengthQuarters);
 
 function neighbourHas(notes: readonly WrittenNote[], index: number, semitones: number): boolean {
   const own = notes[index]!.sound;

@@ -47,7 +47,10 @@ export function perform(
   for (let index = 0; index < notes.length; index++) {
     const note = notes[index]!;
     const mine = flaws.filter((flaw) => flaw.noteId === note.id);
-    for (const flaw of mine) if (flaw.kind === 'pause-before') shiftSeconds += flaw.seconds;
+    for (const flaw of mine) {
+      if (flaw.kind === 'pause-before') shiftSeconds += flaw.seconds;
+      if (flaw.kind === 'rest-cut') shiftSeconds -= flaw.beats * clock.secondsPerBeat;
+    }
     events.push(...playNote(note, notes[index + 1], mine, { clock, shiftSeconds, style, random }));
     const restart = mine.find((flaw) => flaw.kind === 'restart-after');
     if (restart && !restarts.has(restart)) {
@@ -114,7 +117,10 @@ function playNote(
   const wrong = flaws.find((flaw) => flaw.kind === 'wrong');
   const midi =
     note.sound.kind === 'pitched' ? note.sound.midi + (wrong?.semitones ?? 0) + pitchError / 100 : undefined;
-  const end = noteEnd(note, next, onset, releaseAt, flaws);
+  const held = flaws.find((flaw) => flaw.kind === 'held-on');
+  const end = held
+    ? releaseAt + held.beats * clock.secondsPerBeat
+    : noteEnd(note, next, onset, releaseAt, flaws);
   const event: PlayedEvent = {
     midi,
     onsetSeconds: onset,

@@ -21,6 +21,10 @@ export type Flaw =
   | { readonly kind: 'cut-short'; readonly noteId: string; readonly keptShare: number }
   | { readonly kind: 'extra-after'; readonly noteId: string; readonly semitones: number }
   | { readonly kind: 'tie-restruck'; readonly noteId: string }
+  /** Comes in too soon after the rest before the note, and goes on from there. */
+  | { readonly kind: 'rest-cut'; readonly noteId: string; readonly beats: number }
+  /** Holds the note into the rest after it. */
+  | { readonly kind: 'held-on'; readonly noteId: string; readonly beats: number }
   | { readonly kind: 'pause-before'; readonly noteId: string; readonly seconds: number }
   /** Breaks off after the note, waits, and begins again at an earlier one. */
   | {

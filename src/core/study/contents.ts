@@ -1,6 +1,14 @@
-import { eventsOfMeasure, type Measure, measureOffset, type Note, type Part, type Rest } from '../notation';
+import {
+  eventsOfMeasure,
+  leavesTempo,
+  type Measure,
+  measureOffset,
+  type Note,
+  type Part,
+  type Rest,
+} from '../notation';
 import { keyAlteration } from '../pitch';
-import { add, beatUnit, divide, isInteger, NOTE_BASES, type Vocabulary, valueName } from '../time';
+import { add, beatUnit, divide, inWordsOf, isInteger, NOTE_BASES, type Vocabulary, valueName } from '../time';
 
 /** What a teacher looks for in a line, each with the words for it. Found in the notes, never typed. */
 export const CONTENTS = {
@@ -26,7 +34,7 @@ export const CONTENTS = {
   dynamics: 'dynamic marks',
   hairpins: 'hairpins',
   fermata: 'a fermata',
-  'tempo-change': 'rit. or accel.',
+  'tempo-change': 'rit., accel. or a new tempo',
   breaths: 'breath marks',
   repeats: 'repeats',
   endings: 'first and second endings',
@@ -53,10 +61,13 @@ export const CONTENT_IDS = Object.keys(CONTENTS) as readonly Content[];
 export function contentName(content: Content, vocabulary: Vocabulary): string {
   const name: string = CONTENTS[content];
   if (vocabulary === 'us') return name;
-  return NOTE_BASES.reduce((text, base) => {
-    const other = valueName({ base, dots: 0 }, vocabulary);
-    return text.replace(`${base} notes`, `${other}s`).replace(`${base} rests`, `${other} rests`);
-  }, name);
+  return NOTE_BASES.reduce(
+    (text, base) => {
+      const other = valueName({ base, dots: 0 }, vocabulary);
+      return text.replace(`${base} notes`, `${other}s`).replace(`${base} rests`, `${other} rests`);
+    },
+    inWordsOf(name, vocabulary),
+  );
 }
 
 /** Everything of the list that the part contains, in the order of the list. */
@@ -77,7 +88,8 @@ function* contentsOfMeasure(measure: Measure): Generator<string> {
   for (const direction of directions) {
     if (direction.kind === 'dynamic') yield 'dynamics';
     if (direction.kind === 'hairpin') yield 'hairpins';
-    if (direction.kind === 'words' && /\b(rit|rall|accel|slow)/i.test(direction.text)) yield 'tempo-change';
+    if (direction.kind === 'tempo' || (direction.kind === 'words' && leavesTempo(direction.text)))
+      yield 'tempo-change';
   }
   for (const event of eventsOfMeasure(measure)) {
     if (event.fermata) yield 'fermata';

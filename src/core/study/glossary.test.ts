@@ -16,6 +16,11 @@ test.each([
   ['Bb4w', ['flat']],
   [`${words('<words>rit.</words>')} C4w`, ['rit. (ritardando)']],
   [`${words('<words>a tempo</words>')} C4w`, ['a tempo']],
+  [`${words('<words>decresc. poco a poco</words>')} C4w`, ['decresc. (decrescendo)', 'poco a poco']],
+  [`${words('<words>Vivace molto</words>')} C4w`, ['vivace', 'molto']],
+  [`${words('<words>poco rit.</words>')} C4w`, ['rit. (ritardando)', 'poco']],
+  [`${words('<words>D.S. al Coda</words>')} C4w`, ['D.S. (dal segno)', 'coda']],
+  [`${words('<words>tutti, subito p</words>')} C4w`, ['subito', 'tutti']],
   [`${words('<dynamics><mf/></dynamics>')} C4w`, ['mf']],
 ])('%s: %o', (measure, expected) => {
   expect(terms([measure])).toEqual(expected);
@@ -46,4 +51,10 @@ test.each([
   ['ties', 'ties', 'ties'],
 ] as const)('%s in both vocabularies', (content, us, uk) => {
   expect([contentName(content, 'us'), contentName(content, 'uk')]).toEqual([us, uk]);
+});
+
+test('the words of the class are in the terms and the meanings too', () => {
+  const inUk = glossaryOf(lineOf(['F#4q', 'C4w', 'C4h.']).part, 'uk');
+  expect(inUk.find(({ id }) => id === 'pickup')!.term).toBe('anacrusis');
+  expect(inUk.find(({ id }) => id === 'sharp')!.meaning).toContain('semitone');
 });

@@ -1,5 +1,5 @@
 import { eventsOfMeasure, headSigns, type Measure, type Part } from '../notation';
-import { measureName, type Vocabulary } from '../time';
+import { inWordsOf, type Vocabulary } from '../time';
 
 /** A word or sign of a line, explained. */
 export interface GlossaryEntry {
@@ -15,20 +15,23 @@ interface Term {
   readonly id: string;
   readonly term: string;
   readonly pronunciation?: string;
-  /** @param bar what the class calls what lies between two barlines. */
-  meaning(bar: string): string;
+  readonly meaning: string;
   isIn(part: Part): boolean;
 }
 
 // Meanings: common practice. Pronunciations follow Italian, written for English readers; from memory.
 const WORDS: readonly (readonly [pattern: RegExp, term: string, pronunciation: string, meaning: string])[] = [
+  [/\bgrave\b/i, 'grave', 'GRAH-veh', 'very slow and solemn'],
   [/\blargo\b/i, 'largo', 'LAR-go', 'very slow and broad'],
+  [/\blarghetto\b/i, 'larghetto', 'lar-GET-to', 'slow, a little quicker than largo'],
+  [/\blento\b/i, 'lento', 'LEN-to', 'slow'],
   [/\badagio\b/i, 'adagio', 'a-DAH-jo', 'slow'],
   [/\bandante\b/i, 'andante', 'an-DAN-teh', 'at a walking pace'],
   [/\bandantino\b/i, 'andantino', 'an-dan-TEE-no', 'a little quicker than andante'],
   [/\bmoderato\b/i, 'moderato', 'mo-deh-RAH-to', 'at a medium pace'],
   [/\ballegretto\b/i, 'allegretto', 'al-leh-GRET-to', 'fairly quick'],
   [/\ballegro\b/i, 'allegro', 'al-LEH-gro', 'quick and lively'],
+  [/\bvivace\b/i, 'vivace', 'vee-VAH-cheh', 'quick and full of life'],
   [/\bpresto\b/i, 'presto', 'PRESS-to', 'very quick'],
   [/\brit(ard(ando)?)?\b\.?/i, 'rit. (ritardando)', 'ree-tar-DAN-do', 'getting slower, little by little'],
   [/\brall(entando)?\b\.?/i, 'rall. (rallentando)', 'ral-len-TAN-do', 'getting slower, little by little'],
@@ -40,19 +43,36 @@ const WORDS: readonly (readonly [pattern: RegExp, term: string, pronunciation: s
   ],
   [/\ba tempo\b/i, 'a tempo', 'ah TEM-po', 'back to the tempo from before'],
   [/\bcresc(endo)?\b\.?/i, 'cresc. (crescendo)', 'kreh-SHEN-do', 'getting louder, little by little'],
+  [/\bdim(inuendo)?\b\.?/i, 'dim. (diminuendo)', 'dee-mee-noo-EN-do', 'getting softer, little by little'],
   [
-    /\b(dim(inuendo)?|decresc(endo)?)\b\.?/i,
-    'dim. (diminuendo)',
-    'dee-mee-noo-EN-do',
+    /\bdecresc(endo)?\b\.?/i,
+    'decresc. (decrescendo)',
+    'deh-kreh-SHEN-do',
     'getting softer, little by little',
   ],
+  [/\bpi[uù] mosso\b/i, 'più mosso', 'pyoo MOSS-so', 'quicker'],
+  [/\bmeno mosso\b/i, 'meno mosso', 'MEH-no MOSS-so', 'less quick'],
+  [/\bpoco a poco\b/i, 'poco a poco', 'PO-ko ah PO-ko', 'little by little'],
+  [/\bpoco\b(?! a poco)(?<!poco a poco)/i, 'poco', 'PO-ko', 'a little'],
+  [/\bmolto\b/i, 'molto', 'MOL-to', 'very, much'],
+  [/\bnon troppo\b/i, 'non troppo', 'non TROP-po', 'not too much'],
+  [/\bsub(ito)?\b\.?/i, 'subito', 'SOO-bee-to', 'all at once'],
+  [/\bsempre\b/i, 'sempre', 'SEM-preh', 'always, all the time'],
   [/\bdolce\b/i, 'dolce', 'DOL-cheh', 'sweetly'],
+  [/\bmaestoso\b/i, 'maestoso', 'mah-eh-STO-zo', 'stately'],
+  [/\bespr(essivo)?\b\.?/i, 'espr. (espressivo)', 'es-press-SEE-vo', 'with feeling'],
+  [/\bgrazioso\b/i, 'grazioso', 'grah-tsee-O-zo', 'gracefully'],
   [/\bcantabile\b/i, 'cantabile', 'kan-TAH-bee-leh', 'singing'],
   [/\blegato\b/i, 'legato', 'leh-GAH-to', 'smoothly, without gaps'],
   [/\bpizz(icato)?\b\.?/i, 'pizz. (pizzicato)', 'pit-see-KAH-to', 'plucked with the finger'],
   [/\barco\b/i, 'arco', 'AR-ko', 'with the bow again'],
   [/\bfine\b/i, 'Fine', 'FEE-neh', 'the end'],
   [/\bD\.? ?C\.?/, 'D.C. (da capo)', 'dah KAH-po', 'again from the beginning'],
+  [/\bD\.? ?S\.?/, 'D.S. (dal segno)', 'dahl SEN-yo', 'again from the sign'],
+  [/\b(al |del )?segno\b/i, 'segno', 'SEN-yo', 'the sign that is leapt to'],
+  [/\bcoda\b/i, 'coda', 'KO-dah', 'the ending that stands behind the line'],
+  [/\btutti\b/i, 'tutti', 'TOO-tee', 'all together'],
+  [/\bsolo\b/i, 'solo', 'SO-lo', 'one player alone'],
   [/\bsimile\b/i, 'simile', 'SEE-mee-leh', 'go on in the same way'],
 ];
 
@@ -79,139 +99,146 @@ const anyPrintedSign = (alter: number) =>
   );
 const anyHairpin = (shape: 'crescendo' | 'diminuendo') =>
   anyMeasure(({ directions }) => directions.some((one) => one.kind === 'hairpin' && one.shape === shape));
-const plain = (meaning: string) => () => meaning;
 
 const SIGNS: readonly Term[] = [
   {
     id: 'common-time',
     term: 'C (common time)',
-    meaning: () => 'the same as 4/4',
+    meaning: 'the same as 4/4',
     isIn: anyMeasure(({ meterSymbol }) => meterSymbol === 'common'),
   },
   {
     id: 'cut-time',
     term: '¢ (cut time)',
-    meaning: () => 'the same as 2/2',
+    meaning: 'the same as 2/2',
     isIn: anyMeasure(({ meterSymbol }) => meterSymbol === 'cut'),
   },
   {
     id: 'key-sharps',
     term: 'sharps at the beginning',
-    meaning: plain(
-      'the key signature: these letters are raised by a half step in the whole line, in every octave',
-    ),
+    meaning: 'the key signature: these letters are raised by a half step in the whole line, in every octave',
     isIn: anyMeasure(({ keyFifths }) => keyFifths > 0),
   },
   {
     id: 'key-flats',
     term: 'flats at the beginning',
-    meaning: plain(
-      'the key signature: these letters are lowered by a half step in the whole line, in every octave',
-    ),
+    meaning: 'the key signature: these letters are lowered by a half step in the whole line, in every octave',
     isIn: anyMeasure(({ keyFifths }) => keyFifths < 0),
   },
   {
     id: 'sharp',
     term: '♯ (sharp)',
-    meaning: () => 'raises the note by a half step, up to the barline',
+    meaning: 'raises the note by a half step, up to the barline',
     isIn: anyPrintedSign(1),
   },
   {
     id: 'flat',
     term: '♭ (flat)',
-    meaning: () => 'lowers the note by a half step, up to the barline',
+    meaning: 'lowers the note by a half step, up to the barline',
     isIn: anyPrintedSign(-1),
   },
   {
     id: 'natural',
     term: '♮ (natural)',
-    meaning: () => 'takes a sharp or flat back, up to the barline',
+    meaning: 'takes a sharp or flat back, up to the barline',
     isIn: anyPrintedSign(0),
   },
   {
     id: 'pickup',
     term: 'pickup',
-    meaning: (bar) => `the notes before the first full ${bar}; what they lack stands in the last one`,
+    meaning: 'the notes before the first full measure; what they lack stands in the last one',
     isIn: anyMeasure(({ number }) => number === 0),
   },
   {
     id: 'tie',
     term: 'tie',
-    meaning: plain('a curve between two equal notes: start once and hold for both'),
+    meaning: 'a curve between two equal notes: start once and hold for both',
     isIn: anyNote(({ tiedToNext }) => tiedToNext),
   },
   {
     id: 'slur',
     term: 'slur',
-    meaning: plain('a curve over different notes: join them without a fresh start'),
+    meaning: 'a curve over different notes: join them without a fresh start',
     isIn: anyNote(({ slurStarts }) => slurStarts > 0),
   },
   {
     id: 'dot',
     term: 'dot behind a note',
-    meaning: plain('adds half of its value'),
+    meaning: 'adds half of its value',
     isIn: anyNote(({ value }) => value.dots > 0),
   },
   {
     id: 'staccato',
     term: 'staccato: a dot over or under a note',
-    meaning: plain('short, with a gap after it'),
+    meaning: 'short, with a gap after it',
     isIn: anyNote(({ articulations }) => articulations.includes('staccato')),
   },
   {
     id: 'tenuto',
     term: 'tenuto: a line over or under a note',
-    meaning: plain('held for its full value'),
+    meaning: 'held for its full value',
     isIn: anyNote(({ articulations }) => articulations.includes('tenuto')),
   },
   {
     id: 'accent',
     term: 'accent: > over or under a note',
-    meaning: plain('begins stronger than the others'),
+    meaning: 'begins stronger than the others',
     isIn: anyNote(({ articulations }) => articulations.includes('accent')),
   },
   {
     id: 'marcato',
     term: 'marcato: ^ over a note',
-    meaning: plain('strongly marked'),
+    meaning: 'strongly marked',
     isIn: anyNote(({ articulations }) => articulations.includes('marcato')),
   },
   {
     id: 'fermata',
     term: 'fermata: an arch with a dot',
-    meaning: plain('hold longer than written, as long as it feels right'),
+    meaning: 'hold longer than written, as long as it feels right',
     isIn: anyEvent(({ fermata }) => fermata),
   },
   {
     id: 'breath',
     term: 'comma over the staff',
-    meaning: plain('breathe here, and come in on time'),
+    meaning: 'breathe here, and come in on time',
     isIn: anyNote(({ breathAfter }) => breathAfter),
   },
   {
     id: 'crescendo',
     term: 'opening wedge (crescendo)',
     pronunciation: 'kreh-SHEN-do',
-    meaning: plain('getting louder, little by little'),
+    meaning: 'getting louder, little by little',
     isIn: anyHairpin('crescendo'),
   },
   {
     id: 'diminuendo',
     term: 'closing wedge (diminuendo)',
     pronunciation: 'dee-mee-noo-EN-do',
-    meaning: plain('getting softer, little by little'),
+    meaning: 'getting softer, little by little',
     isIn: anyHairpin('diminuendo'),
+  },
+  {
+    id: 'double-bar',
+    term: 'two thin barlines',
+    meaning: 'a section ends here; go straight on',
+    isIn: anyMeasure(({ barline }) => barline === 'double'),
+  },
+  {
+    id: 'courtesy',
+    term: 'courtesy sign',
+    meaning: 'a sign before a note that only reminds: the one in the measure before does not reach here',
+    isIn: anyNote(({ courtesy }) => courtesy === true),
   },
   {
     id: 'repeat',
     term: 'repeat sign: two dots at a double bar',
-    meaning: plain('play again from the facing dots, or from the beginning'),
+    meaning: 'play again from the facing dots, or from the beginning',
     isIn: anyMeasure(({ repeatPlays }) => repeatPlays > 1),
   },
   {
     id: 'endings',
     term: 'brackets 1. and 2.',
-    meaning: plain('the first time play what stands under 1., the second time leap to 2.'),
+    meaning: 'the first time play what stands under 1., the second time leap to 2.',
     isIn: anyMeasure(({ endingPasses }) => endingPasses.length > 0),
   },
 ];
@@ -227,15 +254,18 @@ export function glossaryOf(part: Part, vocabulary: Vocabulary): readonly Glossar
   }));
   const signs = SIGNS.filter((sign) => sign.isIn(part)).map(({ id, term, pronunciation, meaning }) => ({
     id,
-    term,
+    term: inWordsOf(term, vocabulary),
     pronunciation,
-    meaning: meaning(measureName(vocabulary)),
+    meaning: inWordsOf(meaning, vocabulary),
   }));
   return [...words, ...dynamicsOf(part), ...signs];
 }
 
 function wordsOf({ directions }: Measure): string[] {
-  return directions.flatMap((direction) => (direction.kind === 'words' ? [direction.text] : []));
+  return directions.flatMap((direction) => {
+    if (direction.kind === 'words') return [direction.text];
+    return direction.kind === 'tempo' ? [direction.mark.words ?? ''] : [];
+  });
 }
 
 function dynamicsOf(part: Part): GlossaryEntry[] {

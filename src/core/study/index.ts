@@ -1,13 +1,14 @@
 export { CONTENT_IDS, CONTENTS, type Content, contentName, contentsOf } from './contents';
 export type { Finding } from './finding';
 export { type GlossaryEntry, glossaryOf } from './glossary';
+export { goalTempo } from './goal-tempo';
 export type { Acquaintance, HardSpot, HardSpotKind } from './hard-spots/hard-spot';
 export { contentKey, rhythmKey } from './likeness';
 export { type LookOver, lookOver, PATTERN_KINDS, type PatternKind, type Player } from './look-over';
 export { type MelodyNote, melodyOf } from './melody';
 export { NAMINGS, type Naming, noteNames } from './names';
-export { type StartingTempo, TEMPO_WORDS } from './starting-tempo';
-export { maybeTriad, type Triad, tonalityOf, triadName } from './triads';
+export { proposedClimb, type StartingTempo } from './starting-tempo';
+export { maybeTriad, type Triad, triadName } from './triads';
 export { rhythmDifficulty } from './tricky-rhythm';
 export {
   type BeatPicture,

@@ -1,6 +1,7 @@
+import { capital } from '../base';
 import { headsOf, type LineEvent, type Measure, type Part, spellingOf, voicesOf } from '../notation';
 import type { Finding } from './finding';
-import { type MeasureWords, sentence } from './measure-words';
+import type { MeasureWords } from './measure-words';
 
 /** Equal for measures with equal rhythm in every voice. */
 export function rhythmKey(measure: Measure): string {
@@ -64,7 +65,7 @@ export function sameMeasures(part: Part, words: MeasureWords): Finding<'same'>[]
       kind: 'same',
       measureIndexes,
       eventIds: [],
-      sentence: `${sentence(words.several(measureIndexes))} are the same: learn one and you know ${measureIndexes.length === 2 ? 'both' : `all ${measureIndexes.length}`}.`,
+      sentence: `${capital(words.several(measureIndexes))} are the same: learn one and you know ${measureIndexes.length === 2 ? 'both' : `all ${measureIndexes.length}`}.`,
     }));
 }
 
@@ -76,7 +77,7 @@ export function sameRhythms(part: Part, words: MeasureWords): Finding<'same-rhyt
       kind: 'same-rhythm',
       measureIndexes,
       eventIds: [],
-      sentence: `${sentence(words.several(measureIndexes))} have the same rhythm with other notes: clap it once for all.`,
+      sentence: `${capital(words.several(measureIndexes))} have the same rhythm with other notes: clap it once for all.`,
     }));
 }
 

@@ -40,6 +40,8 @@ export interface Player {
   readonly level: Level;
   /** In beat units of the first meter. */
   readonly goalBpm: number;
+  /** Where the climb begins that was given out; undefined for a line on the shelf. */
+  readonly givenBpm?: number | undefined;
   /** What the student has met before; undefined where that is not known. */
   readonly known: Acquaintance | undefined;
 }
@@ -63,6 +65,6 @@ export function lookOver(part: Part, player: Player, vocabulary: Vocabulary): Lo
     patterns,
     hardSpots: spots,
     difficulties: difficultyByMeasure(part.measures.length, spots),
-    startingTempo: startingTempo(part, player.level, words),
+    startingTempo: startingTempo(part, player.level, words, player.givenBpm),
   };
 }

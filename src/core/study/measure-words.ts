@@ -21,11 +21,6 @@ export function measureWords(part: Part, vocabulary: Vocabulary): MeasureWords {
   };
 }
 
-/** Its first letter large: the beginning of a sentence. */
-export function sentence(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
-}
-
 /** `a quarter note`, `an eighth note`. */
 export function withArticle(noun: string): string {
   return `${/^[aeiou]/.test(noun) ? 'an' : 'a'} ${noun}`;

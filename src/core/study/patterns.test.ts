@@ -80,6 +80,22 @@ test.each([
   expect(told([measure, last], 'triad', { fifths })[0]).toContain(expected);
 });
 
+// Three tones that lie far apart, or in two phrases, are no chord to the ear.
+test.each([
+  ['over three measures', ['C4w', 'E4w', 'G4w']],
+  ['parted by a rest', ['C4q E4q Rq G4q', 'C4w']],
+])('no triad: %s', (_, measures) => {
+  expect(told(measures, 'triad')).toEqual([]);
+});
+
+test.each([
+  ['4/4', ['C4e C4e C4e C4e C4e C4e C4e C4e', 'C4w']],
+  ['2/2', ['C4e C4e C4e C4e C4e C4e C4e C4e', 'C4w']],
+  ['6/8', ['C4e C4e C4e C4e C4e C4e', 'C4h.']],
+])('even eighths are not the trickiest rhythm in %s', (meter, measures) => {
+  expect(told(measures, 'trickiest-rhythm', { meter })).toEqual([]);
+});
+
 test('the trickiest rhythm and where it comes back', () => {
   const measures = ['C4q D4q E4q F4q', 'Re C4e Re D4e E4h', 'C4w', 'Re F4e Re G4e F4h'];
   expect(told(measures, 'trickiest-rhythm')).toEqual([

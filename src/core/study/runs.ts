@@ -1,8 +1,9 @@
+import { capital } from '../base';
 import type { Part } from '../notation';
 import { pitchName, staffPlace } from '../pitch';
 import { compare, rational } from '../time';
 import type { Finding } from './finding';
-import { type MeasureWords, sentence } from './measure-words';
+import type { MeasureWords } from './measure-words';
 import { idsOf, type MelodyNote, measuresOf, melodyOf } from './melody';
 
 /** So many neighbouring lines and spaces in one direction are a run. */
@@ -51,6 +52,6 @@ function describeRun(
     kind: 'scale-run',
     measureIndexes,
     eventIds: idsOf(notes),
-    sentence: `${sentence(words.several(measureIndexes))}: ${notes.length} notes ${direction > 0 ? 'up' : 'down'} the scale, from ${pitchName(first.spelling)} to ${pitchName(last.spelling)}, line to space without a gap.`,
+    sentence: `${capital(words.several(measureIndexes))}: ${notes.length} notes ${direction > 0 ? 'up' : 'down'} the scale, from ${pitchName(first.spelling)} to ${pitchName(last.spelling)}, line to space without a gap.`,
   };
 }

@@ -1,3 +1,4 @@
+import { capital } from '../base';
 import type { Part } from '../notation';
 import { type Spelling, staffPlace, stepsName } from '../pitch';
 import {
@@ -11,7 +12,7 @@ import {
   subtract,
 } from '../time';
 import type { Finding } from './finding';
-import { type MeasureWords, sentence, withArticle } from './measure-words';
+import { type MeasureWords, withArticle } from './measure-words';
 import { idsOf, type MelodyNote, measuresOf, melodyOf } from './melody';
 
 /** A stretch of equal length of the melody. */
@@ -131,5 +132,5 @@ function describeChain({ figures, shift }: Chain, words: MeasureWords): string {
   const name = withArticle(stepsName(shift.steps));
   const times = figures.length === 2 ? 'again' : `${figures.length - 1} times more, each time`;
   const exactly = shift.isReal ? 'every half step kept' : 'following the key';
-  return `${sentence(where)}: the same figure comes ${times} ${name} ${way}, ${exactly}.`;
+  return `${capital(where)}: the same figure comes ${times} ${name} ${way}, ${exactly}.`;
 }

@@ -1,16 +1,17 @@
-import type { Part } from '../notation';
+import { capital } from '../base';
+import { type Part, tonalityOf } from '../notation';
 import {
   pitchName,
   type Spelling,
   STEPS,
   spellingToMidi,
   type Tonality,
-  tonalityEndingOn,
   tonalityName,
   tonicOf,
 } from '../pitch';
+import { subtract, toNumber } from '../time';
 import type { Finding } from './finding';
-import { type MeasureWords, sentence } from './measure-words';
+import type { MeasureWords } from './measure-words';
 import { idsOf, type MelodyNote, measuresOf, melodyOf } from './melody';
 
 export type TriadQuality = 'major' | 'minor' | 'diminished' | 'augmented';
@@ -50,12 +51,6 @@ function halfSteps(from: Pick<Spelling, 'step' | 'alter'>, to: Pick<Spelling, 's
   return (midi(to) - midi(from) + 12) % 12;
 }
 
-/** The key of a part: by its signature and its last note. */
-export function tonalityOf(part: Part): Tonality {
-  const last = melodyOf(part).findLast(({ isPitched }) => isPitched);
-  return tonalityEndingOn(part.measures.at(-1)!.keyFifths, last?.spelling);
-}
-
 /** Triads that are broken into single notes, one after the other. */
 export function brokenTriads(part: Part, words: MeasureWords): Finding<'triad'>[] {
   const melody = melodyOf(part);
@@ -74,12 +69,15 @@ export function brokenTriads(part: Part, words: MeasureWords): Finding<'triad'>[
       kind: 'triad',
       measureIndexes,
       eventIds: idsOf(notes),
-      sentence: `${sentence(words.several(measureIndexes))}: ${notes.map(({ spelling }) => pitchName(spelling)).join(' ')} is a broken ${triadName(triad)} triad${roleOf(triad, tonality)}.`,
+      sentence: `${capital(words.several(measureIndexes))}: ${notes.map(({ spelling }) => pitchName(spelling)).join(' ')} is a broken ${triadName(triad)} triad${roleOf(triad, tonality)}.`,
     });
     start = end;
   }
   return found;
 }
+
+/** Three tones that come further apart are no chord to the ear. */
+const WITHIN_QUARTERS = 4;
 
 /** Place of the last note of the longest triad that begins at a note; a repeated note does not end it. */
 function lastOfTriad(melody: readonly MelodyNote[], start: number): number | undefined {
@@ -87,8 +85,10 @@ function lastOfTriad(melody: readonly MelodyNote[], start: number): number | und
   const names = new Set<string>();
   let last: number | undefined;
   for (let end = start; end < melody.length; end++) {
-    const { spelling, isPitched, followsRest } = melody[end]!;
-    if (!isPitched || (end > start && followsRest)) break;
+    const { spelling, isPitched, followsRest, onset } = melody[end]!;
+    const isNewPhrase = followsRest || melody[end - 1]?.note.breathAfter;
+    if (!isPitched || (end > start && isNewPhrase)) break;
+    if (toNumber(subtract(onset, melody[start]!.onset)) > WITHIN_QUARTERS && last === undefined) break;
     // A note that comes twice in a row at the start belongs to no broken chord yet.
     if (end === start + 1 && melody[start]!.midi === melody[end]!.midi) break;
     names.add(`${spelling.step}${spelling.alter}`);
@@ -105,7 +105,8 @@ export function triadName({ root, quality }: Triad): string {
   return `${pitchName({ ...root, octave: 4 })} ${quality}`;
 }
 
-function roleOf({ root, quality }: Triad, tonality: Tonality): string {
+function roleOf({ root, quality }: Triad, tonality: Tonality | undefined): string {
+  if (!tonality) return '';
   const tonic = tonicOf(tonality);
   const degree = (STEPS.indexOf(root.step) - STEPS.indexOf(tonic.step) + 7) % 7;
   if (degree === 0 && root.alter === tonic.alter && quality === tonality.mode)

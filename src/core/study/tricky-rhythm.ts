@@ -1,9 +1,10 @@
+import { capital } from '../base';
 import { type CountedEvent, countedBeat, countedEvents } from '../counting';
 import type { Measure, Part } from '../notation';
 import { add, compare, equals, rational } from '../time';
 import type { Finding } from './finding';
 import { rhythmKey } from './likeness';
-import { type MeasureWords, sentence } from './measure-words';
+import type { MeasureWords } from './measure-words';
 
 /** What each thing adds to the difficulty of a rhythm. Our own weights, by what beginners stumble over. */
 const POINTS = { offBeat: 1, finerThanHalf: 2, afterRest: 2, overTheBeat: 2, tied: 1.5, dotted: 1 } as const;
@@ -15,8 +16,10 @@ export function rhythmDifficulty(measure: Measure): number {
   const beat = countedBeat(measure.meter, 'beats');
   let points = 0;
   let previous: CountedEvent | undefined;
+  let isEven = false;
   for (const counted of countedEvents(measure, beat)) {
-    if (counted.event.kind === 'note') points += pointsOf(counted, previous, beat.division);
+    isEven = goesOnEvenly(counted, previous, isEven);
+    if (counted.event.kind === 'note' && !isEven) points += pointsOf(counted, previous, beat.division);
     previous = counted;
   }
   return points;
@@ -36,13 +39,18 @@ function pointsOf(counted: CountedEvent, previous: CountedEvent | undefined, div
   }
   // A dot is easy where it makes whole beats.
   if (event.value.dots > 0 && lengthBeats.denominator !== 1) points += POINTS.dotted;
-  // Eighths that fill a beat evenly are no difficulty of their own.
-  const isPlainHalf =
-    !startsOnBeat &&
-    previous?.startsOnBeat &&
-    previous.event.kind === 'note' &&
-    equals(previous.lengthBeats, lengthBeats);
-  return isPlainHalf && segments.length === 1 ? Math.max(0, points - POINTS.offBeat) : points;
+  return points;
+}
+
+/** Whether a note goes on as the one before it, in notes of one value since the beat: even notes are no difficulty of their own. */
+function goesOnEvenly(
+  { event, segments, startsOnBeat, lengthBeats }: CountedEvent,
+  previous: CountedEvent | undefined,
+  wasEven: boolean,
+): boolean {
+  if (startsOnBeat || segments.length > 1 || event.kind === 'rest' || event.tiedFromPrevious) return false;
+  const isAlike = previous?.event.kind === 'note' && equals(previous.lengthBeats, lengthBeats);
+  return isAlike && (previous.startsOnBeat || wasEven);
 }
 
 /** The hardest rhythm of a line, and every measure in which it comes back. */
@@ -61,6 +69,6 @@ export function trickiestRhythm(part: Part, words: MeasureWords): Finding<'trick
     kind: 'trickiest-rhythm',
     measureIndexes,
     eventIds: [],
-    sentence: `${sentence(words.one(first))} has the trickiest rhythm of the line: say it before you play it.${again}`,
+    sentence: `${capital(words.one(first))} has the trickiest rhythm of the line: say it before you play it.${again}`,
   };
 }

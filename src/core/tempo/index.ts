@@ -13,4 +13,4 @@ export {
 } from './metronome';
 export { FASTEST_MARK, METRONOME_MARKS, moveByMarks, SLOWEST_MARK } from './metronome-scale';
 export { tapTempo } from './tap-tempo';
-export { TempoMap } from './tempo-map';
+export { evenBeats, TempoMap } from './tempo-map';

@@ -21,11 +21,24 @@ const BEAT_UNITS: readonly BeatUnit[] = [
   { name: 'half', quarters: rational(2) },
 ];
 
+/** Meters that are written, counted, clicked and judged; others, whose beats are of unequal length, nowhere. */
+export const COUNTED_METERS = [
+  '2/2',
+  '3/2',
+  '2/4',
+  '3/4',
+  '4/4',
+  '6/4',
+  '3/8',
+  '6/8',
+  '9/8',
+  '12/8',
+] as const;
+
 /** @throws RangeError for a meter Mevlo does not count. */
 export function meter(beats: number, beatType: number): Meter {
-  if (!Number.isInteger(beats) || beats < 1 || beats > 12 || ![2, 4, 8].includes(beatType)) {
-    throw new RangeError(`meter must be 1–12 beats over 2, 4 or 8, got ${beats}/${beatType}`);
-  }
+  if (!COUNTED_METERS.some((known) => known === `${beats}/${beatType}`))
+    throw new RangeError(`meter must be one of ${COUNTED_METERS.join(', ')}, got ${beats}/${beatType}`);
   return { beats, beatType };
 }
 
@@ -39,17 +52,35 @@ export function isCompound({ beats, beatType }: Meter): boolean {
   return beatType === 8 && beats >= 6 && beats % 3 === 0;
 }
 
+/** The note of that length that may get one click; undefined where none is named. */
+export const maybeBeatUnitLasting = (quarters: Rational): BeatUnit | undefined =>
+  BEAT_UNITS.find((candidate) => equals(candidate.quarters, quarters));
+
+/** Meters that can be counted in dotted beats: those of two and more of them, and 3/8 as a single one. */
+export function isInThrees(meter: Meter): boolean {
+  return isCompound(meter) || (meter.beatType === 8 && meter.beats === 3);
+}
+
 /** @throws RangeError for a meter whose beat Mevlo has no name for. */
 export function beatUnit(meter: Meter): BeatUnit {
   const quarters = isCompound(meter) ? rational(3, 2) : rational(4, meter.beatType);
-  const unit = BEAT_UNITS.find((candidate) => equals(candidate.quarters, quarters));
+  const unit = maybeBeatUnitLasting(quarters);
   if (!unit) throw new RangeError(`no beat unit lasts ${toNumber(quarters)} quarter notes`);
   return unit;
 }
 
+/** 6/8 is felt in two dotted beats, or its six eighths are counted; 9/8 and 12/8 likewise. */
+export const COMPOUND_COUNTINGS = ['eighths', 'beats'] as const;
+export type CompoundCounting = (typeof COMPOUND_COUNTINGS)[number];
+
+/** The note that gets a click, in quarter notes. @param compound how a class counts 6/8. */
+export function clickQuarters(meter: Meter, compound: CompoundCounting = 'beats'): Rational {
+  return isCompound(meter) && compound === 'eighths' ? rational(1, 2) : beatUnit(meter).quarters;
+}
+
 /** How many clicks a full measure has. */
-export function clicksPerMeasure(meter: Meter): number {
-  return toNumber(divide(measureLength(meter), beatUnit(meter).quarters));
+export function clicksPerMeasure(meter: Meter, compound: CompoundCounting = 'beats'): number {
+  return toNumber(divide(measureLength(meter), clickQuarters(meter, compound)));
 }
 
 /** Seconds one quarter note lasts at `bpm` of the given beat unit. */

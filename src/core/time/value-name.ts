@@ -1,9 +1,6 @@
 import { listed } from '../base';
 import type { NoteBase, NoteValue } from './note-value';
-
-/** Two vocabularies are in use; a class picks one. */
-export const VOCABULARIES = ['us', 'uk'] as const;
-export type Vocabulary = (typeof VOCABULARIES)[number];
+import { type Vocabulary, wordsOf } from './words';
 
 // Common practice: American and British names.
 const BASE_NAMES: Readonly<Record<Vocabulary, Readonly<Record<NoteBase, string>>>> = {
@@ -18,21 +15,20 @@ export function valueName({ base, dots }: NoteValue, vocabulary: Vocabulary = 'u
 }
 
 /** What lies between two barlines. */
-export function measureName(vocabulary: Vocabulary): 'measure' | 'bar' {
-  return vocabulary === 'us' ? 'measure' : 'bar';
-}
+export const measureName = (vocabulary: Vocabulary) => wordsOf(vocabulary).measure;
 
-/** A measure by its printed number: `measure 3`, `the pickup`. */
+/** A measure by its printed number: `measure 3`, `the pickup`, `the anacrusis`. */
 export function sayMeasure(number: number, vocabulary: Vocabulary): string {
-  return number === 0 ? 'the pickup' : `${measureName(vocabulary)} ${number}`;
+  const words = wordsOf(vocabulary);
+  return number === 0 ? `the ${words.pickup}` : `${words.measure} ${number}`;
 }
 
 /** Several by their printed numbers, each once: `measures 1, 3 and 5`, `the pickup and measure 2`. */
 export function sayMeasures(numbers: readonly number[], vocabulary: Vocabulary): string {
+  const words = wordsOf(vocabulary);
   const unique = [...new Set(numbers)].sort((a, b) => a - b);
   if (unique.length === 1) return sayMeasure(unique[0]!, vocabulary);
   const printed = unique.filter((number) => number !== 0);
-  const noun = `${measureName(vocabulary)}${printed.length === 1 ? '' : 's'}`;
-  const said = `${noun} ${listed(printed.map(String))}`;
-  return unique[0] === 0 ? `the pickup and ${said}` : said;
+  const said = `${printed.length === 1 ? words.measure : words.measures} ${listed(printed.map(String))}`;
+  return unique[0] === 0 ? `the ${words.pickup} and ${said}` : said;
 }

@@ -1,4 +1,12 @@
-import type { Articulation, Clef, MeasureFault, Part, TempoMark, Voice } from '../notation';
+import {
+  type Articulation,
+  type Clef,
+  type MeasureFault,
+  openingMeasureCount,
+  type Part,
+  type TempoMark,
+  type Voice,
+} from '../notation';
 import type { Spelling, Step } from '../pitch';
 import type { Meter, NoteBase } from '../time';
 import { type Desk, type Position, partOf } from './desk';
@@ -8,6 +16,7 @@ import {
   chooseValue,
   clearDirections,
   type Hint,
+  placeOfSigns,
   setHint,
   setLyrics,
   toggleArticulation,
@@ -16,6 +25,7 @@ import {
   toggleFermata,
   toggleSlur,
   toggleTie,
+  withoutTempo,
 } from './marks';
 import {
   addVoice,
@@ -82,7 +92,9 @@ export type Command =
   | { readonly kind: 'select-all' | 'select-measure' | 'select-nothing' }
   | { readonly kind: 'copy' | 'cut' | 'paste' | 'remove-before' | 'remove-after' }
   | { readonly kind: 'next-measure' | 'repeat-measure' | 'insert-measure' | 'delete-measure' }
-  | { readonly kind: 'repeat-start' | 'repeat-end' | 'system-break' | 'pickup' }
+  | { readonly kind: 'repeat-start' | 'repeat-end' | 'system-break' | 'pickup' | 'double-bar' }
+  /** The line was compared with its print after notes of a file were left out. */
+  | { readonly kind: 'looked-at' }
   | { readonly kind: 'ending'; readonly passes: readonly number[] }
   | { readonly kind: 'meter'; readonly meter: Meter; readonly symbol: 'common' | 'cut' | undefined }
   | { readonly kind: 'key'; readonly fifths: number }
@@ -201,6 +213,10 @@ function change(desk: Desk, command: Command): Desk {
       return setBarlines(desk, { repeatPlays: here(desk).repeatPlays > 1 ? 1 : 2 });
     case 'system-break':
       return setBarlines(desk, { systemBreak: !here(desk).systemBreak });
+    case 'double-bar':
+      return setBarlines(desk, { barline: here(desk).barline === 'double' ? undefined : 'double' });
+    case 'looked-at':
+      return { ...desk, score: { ...desk.score, lost: undefined } };
     case 'pickup':
       return setPickup(desk, partOf(desk).measures[0]!.number !== 0);
     case 'ending':
@@ -212,7 +228,7 @@ function change(desk: Desk, command: Command): Desk {
     case 'clef':
       return setClef(desk, command.clef);
     case 'tempo':
-      return withEveryTempo(desk, command.tempo);
+      return setTempo(desk, command.tempo);
     case 'next-voice':
       return nextVoice(desk);
     case 'remove-voice':
@@ -236,6 +252,13 @@ function change(desk: Desk, command: Command): Desk {
 
 function here(desk: Desk) {
   return partOf(desk).measures[desk.caret.measureIndex]!;
+}
+
+/** In the first measure it is the tempo of the line; later on a new one from there. */
+function setTempo(desk: Desk, mark: TempoMark | undefined): Desk {
+  const place = placeOfSigns(desk);
+  if (place.measureIndex < openingMeasureCount(partOf(desk).measures)) return withEveryTempo(desk, mark);
+  return mark ? addDirection(desk, { kind: 'tempo', mark }) : withoutTempo(desk, place.measureIndex);
 }
 
 /** A tempo is printed over every part. */

@@ -13,4 +13,4 @@ export { type History, perform, redo, startHistory, undo } from './history';
 export { KEY_GROUPS, KEY_MAP, type KeyEntry, maybeKeyEntry } from './key-map';
 export { type Mend, maybeMeasureInWork, mendsOf, openFaults } from './mend';
 export { spellingOnStaff } from './pitch-entry';
-export { METERS, SAYABLE, understand } from './say';
+export { SAYABLE, understand } from './say';

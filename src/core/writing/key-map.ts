@@ -120,6 +120,7 @@ export const KEY_MAP: readonly KeyEntry[] = [
   { key: 'p', does: 'pickup: yes or no', group: 'measure', command: { kind: 'pickup' } },
   { key: '[', does: 'repeat from here', group: 'measure', command: { kind: 'repeat-start' } },
   { key: ']', does: 'repeat to here', group: 'measure', command: { kind: 'repeat-end' } },
+  { key: '|', does: 'double bar', group: 'measure', command: { kind: 'double-bar' } },
 ];
 
 /** A key press as the browser reports it. */

@@ -1,4 +1,4 @@
-import type { Articulation, Direction, LineEvent, Note } from '../notation';
+import { type Articulation, type Direction, type LineEvent, type Note, writtenLength } from '../notation';
 import {
   add,
   compare,
@@ -171,22 +171,36 @@ type NewDirection = Direction extends infer Kind
 
 /** A sign above or below the staff at the target, or at the caret when nothing is written before it. */
 export function addDirection(desk: Desk, direction: NewDirection): Desk {
-  const [first] = targets(desk);
-  const place = first ? positionOf(desk, first.id) : desk.caret;
+  const place = placeOfSigns(desk);
   return putDirection(desk, place.measureIndex, offsetOf(desk, place), direction);
 }
+
+/** Where the next sign above or below the staff would stand. */
+export function placeOfSigns(desk: Desk): Desk['caret'] {
+  const [first] = targets(desk);
+  return first ? positionOf(desk, first.id) : desk.caret;
+}
+
+/** Takes the new tempos out of a measure. */
+export const withoutTempo = (desk: Desk, measureIndex: number): Desk =>
+  withMeasure(desk, measureIndex, (measure) => ({
+    ...measure,
+    directions: measure.directions.filter(({ kind }) => kind !== 'tempo'),
+  }));
 
 /** A hairpin from the first selected note to the end of the last; without a selection from the target on. */
 export function addHairpin(desk: Desk, shape: 'crescendo' | 'diminuendo'): Desk {
   const events = targets(desk);
   const last = events.at(-1);
   const opened = addDirection(desk, { kind: 'hairpin', shape });
-  if (!last || events.length === 1) return opened;
+  if (!last) return opened;
   const place = positionOf(desk, last.id);
-  return putDirection(opened, place.measureIndex, add(offsetOf(desk, place), last.quarters), {
-    kind: 'hairpin',
-    shape: 'stop',
-  });
+  // Over one note it goes to the barline.
+  const end =
+    events.length === 1
+      ? writtenLength(partOf(desk).measures[place.measureIndex]!)
+      : add(offsetOf(desk, place), last.quarters);
+  return putDirection(opened, place.measureIndex, end, { kind: 'hairpin', shape: 'stop' });
 }
 
 /** A sign of the same kind at the same place is replaced; exactly the same one is taken away. */

@@ -149,7 +149,7 @@ export function setClef(desk: Desk, clef: Measure['clef']): Desk {
 /** Changes signs at the barlines of the caret's measure. */
 export function setBarlines(
   desk: Desk,
-  signs: Partial<Pick<Measure, 'repeatStart' | 'repeatPlays' | 'endingPasses' | 'systemBreak'>>,
+  signs: Partial<Pick<Measure, 'repeatStart' | 'repeatPlays' | 'endingPasses' | 'systemBreak' | 'barline'>>,
 ): Desk {
   return inEveryPart(desk, ({ measures }) =>
     measures.map((measure, index) =>

@@ -1,6 +1,6 @@
 import { failure, type Result, success } from '../base';
 import { type Clef, DYNAMIC_MARKS, type Measure } from '../notation';
-import { beatUnit, meter } from '../time';
+import { beatUnit, COUNTED_METERS, meter } from '../time';
 import type { Command } from './command';
 
 const CLEF_NAMES: Readonly<Record<string, Clef>> = {
@@ -105,12 +105,9 @@ export function understand(said: string, measure: Measure): Result<Command> {
 }
 
 function readMeter(beats: number, beatType: number): Command | undefined {
-  const isCounted = METERS.some((known) => known === `${beats}/${beatType}`);
+  const isCounted = COUNTED_METERS.some((known) => known === `${beats}/${beatType}`);
   return isCounted ? { kind: 'meter', meter: meter(beats, beatType), symbol: undefined } : undefined;
 }
-
-/** Meters that beginners' lines use. */
-export const METERS = ['2/4', '3/4', '4/4', '2/2', '3/8', '6/8', '9/8', '12/8'] as const;
 
 function keyOf(fifths: number): Command | undefined {
   return Math.abs(fifths) <= 7 ? { kind: 'key', fifths } : undefined;

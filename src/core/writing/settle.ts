@@ -8,6 +8,7 @@ import {
   voiceCountOf,
   voicesOf,
   type WrittenPitch,
+  withLateStarts,
 } from '../notation';
 import { staffPlace } from '../pitch';
 import { withEvents } from './desk';
@@ -16,7 +17,7 @@ import { withEvents } from './desk';
 export function settle(part: Part): Part {
   let settled = part.measures;
   for (let voice = 0; voice < voiceCountOf(part); voice++) settled = settleVoice(settled, voice);
-  return { ...part, measures: settled };
+  return { ...part, measures: withLateStarts(settled) };
 }
 
 function settleVoice(measures: readonly Measure[], voice: number): readonly Measure[] {

@@ -1,8 +1,8 @@
 'use client';
 import { type Ref, useImperativeHandle, useMemo, useRef, useState } from 'react';
-import { nextStep, type Overrule, type Verdict, withOverrules } from '@/core/judging';
+import { type AfterClean, nextStep, type Overrule, type Verdict, withOverrules } from '@/core/judging';
 import type { Line } from '@/core/notation';
-import { sayMeasure } from '@/core/time';
+import { sayMeasure, type Vocabulary } from '@/core/time';
 import { MetronomeMark } from '../metronome-mark';
 import { useSoundAddress } from '../use-sound-address';
 import { EngravedLine, type LineEngravings, type PlayheadHandle, useEngraving } from './engraved-line';
@@ -10,11 +10,15 @@ import { BarIcon, Ledger } from './ledger';
 import { NoteMarks } from './note-marks';
 import { anchorsOfTake, placeAt } from './places';
 import { TakePlayer } from './take-player';
+import { VerdictInWords } from './verdict-in-words';
 
 interface CheckedLineProps {
   readonly line: Line;
   readonly engravings: LineEngravings;
   readonly verdict: Verdict;
+  readonly vocabulary: Vocabulary;
+  /** What a clean take leads to, where somebody is on a way; nothing by default. */
+  readonly after?: AfterClean | undefined;
   /** The teacher's word on its measures, which ledger and advice follow. */
   readonly overrules?: readonly Overrule[];
   readonly levelsDb: readonly number[];
@@ -38,6 +42,7 @@ export interface TakeHandle {
   measureNow(): number;
 }
 
+const NOTHING_AFTER: AfterClean = { kind: 'nothing' };
 const NO_OVERRULES: readonly Overrule[] = [];
 
 /** A measure is heard from a little before its first note. */
@@ -48,6 +53,8 @@ export function CheckedLine({
   line,
   engravings,
   verdict: judged,
+  vocabulary,
+  after = NOTHING_AFTER,
   overrules = NO_OVERRULES,
   levelsDb,
   sound,
@@ -115,9 +122,9 @@ export function CheckedLine({
   return (
     <div>
       <p data-testid="next-step" className="mb-3 border-l-8 border-cool pl-4 text-xl font-bold">
-        {nextStep(verdict)}
+        {nextStep(verdict, { vocabulary, after })}
       </p>
-      <TakeFacts verdict={verdict} />
+      <TakeFacts verdict={verdict} vocabulary={vocabulary} />
       {passes > 1 && <PassChoice passes={passes} pass={pass} onChange={setPass} />}
       <EngravedLine
         engraving={engraving}
@@ -144,15 +151,17 @@ export function CheckedLine({
           onPlaying={onPlaying}
         />
       </div>
+      <VerdictInWords line={line} verdict={verdict} vocabulary={vocabulary} />
       <Legend />
     </div>
   );
 }
 
-function TakeFacts({ verdict }: { readonly verdict: Verdict }) {
+function TakeFacts({ verdict, vocabulary }: { readonly verdict: Verdict; readonly vocabulary: Vocabulary }) {
   const { tempo, tuningCents, interruptions, extras } = verdict;
   const stops = interruptions.map(
-    (stop) => `${stop.kind === 'pause' ? 'Stopped' : 'Went back'} in ${sayMeasure(stop.measureNumber, 'us')}`,
+    (stop) =>
+      `${stop.kind === 'pause' ? 'Stopped' : 'Went back'} in ${sayMeasure(stop.measureNumber, vocabulary)}`,
   );
   return (
     <ul className="mb-2 flex flex-wrap gap-x-6 gap-y-1">

@@ -1,6 +1,8 @@
 'use client';
 import { type ReactNode, type RefObject, useImperativeHandle, useRef, useSyncExternalStore } from 'react';
+import type { Words } from '@/core/time';
 import type { EngravedSystem, Engraving } from '@/engraving/engraving';
+import { useWords } from '../vocabulary';
 import type { Place } from './places';
 
 export interface LineEngravings {
@@ -56,6 +58,7 @@ interface EngravedLineProps {
 
 /** The written line: its systems one under the other, with what is pencilled over and under each. */
 export function EngravedLine({ engraving, over, touch, under, playhead }: EngravedLineProps) {
+  const words = useWords();
   const heads = useRef<(SVGGElement | null)[]>([]);
   const markers = useRef<(SVGRectElement | null)[]>([]);
   useImperativeHandle(playhead, () => ({
@@ -73,7 +76,7 @@ export function EngravedLine({ engraving, over, touch, under, playhead }: Engrav
           <div className="relative">
             <div
               role="img"
-              aria-label={`Written music, ${describeMeasures(system)}`}
+              aria-label={`Written music, ${describeMeasures(system, words)}`}
               className="text-ink [&>svg]:block [&>svg]:h-auto [&>svg]:w-full"
               // biome-ignore lint/security/noDangerouslySetInnerHtml: drawn by Mevlo's own engraver; all text from files is escaped in the engraving source.
               dangerouslySetInnerHTML={{ __html: system.svg }}
@@ -124,8 +127,10 @@ export function EngravedLine({ engraving, over, touch, under, playhead }: Engrav
   );
 }
 
-function describeMeasures({ measures }: EngravedSystem): string {
+function describeMeasures({ measures }: EngravedSystem, words: Words): string {
   const first = measures[0]!.printedIndex + 1;
   const last = measures.at(-1)!.printedIndex + 1;
-  return first === last ? `measure ${first} of the page` : `measures ${first} to ${last} of the page`;
+  return first === last
+    ? `${words.measure} ${first} of the page`
+    : `${words.measures} ${first} to ${last} of the page`;
 }

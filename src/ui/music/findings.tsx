@@ -9,6 +9,8 @@ const MARKS: Readonly<Record<CharacterFinding['mark'], string>> = {
   dynamics: 'Change of loudness',
   hairpin: 'Hairpin',
   ritardando: 'Slowing down',
+  accelerando: 'Getting faster',
+  'a-tempo': 'Back in tempo',
   fermata: 'Fermata',
 };
 
@@ -22,7 +24,10 @@ function sayValue({ mark, value, unit }: CharacterFinding): string {
       return `${percent} of its notes joined`;
     case 'tongued':
       return `${percent} of its notes begun afresh`;
+    case 'a-tempo':
+      return `${percent} of the tempo before`;
     case 'ritardando':
+    case 'accelerando':
       return `${percent} of the time written`;
     default:
       return `held for ${percent} of its value`;

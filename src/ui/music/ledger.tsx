@@ -1,6 +1,9 @@
 import { PenLine } from 'lucide-react';
+import { capital } from '@/core/base';
 import type { MeasureVerdict, Overrule } from '@/core/judging';
+import { type Vocabulary, wordsOf } from '@/core/time';
 import type { EngravedSystem } from '@/engraving/engraving';
+import { useVocabulary } from '../vocabulary';
 
 interface LedgerProps {
   readonly system: EngravedSystem;
@@ -65,12 +68,13 @@ function Cell({
   readonly onPlay: () => void;
 }) {
   const { notesRight, rhythmRight, written, notesNeedWork, rhythmNeedsWork } = verdict;
+  const vocabulary = useVocabulary();
   return (
     <button
       type="button"
       onClick={onPlay}
       disabled={verdict.startSeconds === undefined}
-      aria-label={describeCell(verdict, overruled)}
+      aria-label={describeCell(verdict, overruled, vocabulary)}
       data-measure={verdict.number}
       data-needs-work={[notesNeedWork && 'notes', rhythmNeedsWork && 'rhythm'].filter(Boolean).join(' ')}
       className={`block w-full overflow-hidden rounded-sm border border-ink bg-paper text-left enabled:hover:outline-2 enabled:hover:outline-cool ${dimmed ? 'border-dashed' : ''}`}
@@ -97,9 +101,11 @@ function Cell({
 function describeCell(
   { number, notesRight, rhythmRight, written, notesNeedWork, rhythmNeedsWork, startSeconds }: MeasureVerdict,
   overruled: readonly Overrule['quality'][],
+  vocabulary: Vocabulary,
 ): string {
   const said = (quality: Overrule['quality']) => (overruled.includes(quality) ? ', the teacher says' : '');
-  const name = number === 0 ? 'Pickup' : `Measure ${number}`;
+  const { measure, pickup } = wordsOf(vocabulary);
+  const name = number === 0 ? capital(pickup) : `${capital(measure)} ${number}`;
   const notes = `notes ${notesRight} of ${written} right${notesNeedWork ? ', needs work' : ''}${said('notes')}`;
   const rhythm = `rhythm ${rhythmRight} of ${written} right${rhythmNeedsWork ? ', needs work' : ''}${said('rhythm')}`;
   return `${name}: ${notes}; ${rhythm}. ${startSeconds === undefined ? 'Not played.' : 'Hear it.'}`;

@@ -1,8 +1,7 @@
 import type { NoteVerdict, Verdict } from '@/core/judging';
-import type { Line } from '@/core/notation';
+import { type Line, readName } from '@/core/notation';
 import type { EngravedSystem } from '@/engraving/engraving';
 import { type Place, placeOfEvent } from './places';
-import { readName } from './read-name';
 
 interface NoteMarksProps {
   readonly system: EngravedSystem;

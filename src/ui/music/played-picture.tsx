@@ -5,6 +5,8 @@ import type { Verdict } from '@/core/judging';
 import { PITCH_STEP_SECONDS } from '@/core/listening';
 import type { Line } from '@/core/notation';
 import { midiToSpelling, pitchName } from '@/core/pitch';
+import type { Words } from '@/core/time';
+import { useWords } from '../vocabulary';
 import { type Bar, type TakePicture, takePicture } from './take-picture';
 
 interface PlayedPictureProps {
@@ -29,6 +31,7 @@ export function PlayedPicture({ line, verdict, pitches, onHear }: PlayedPictureP
     [line, verdict, pitches],
   );
   const [zoom, setZoom] = useState(1);
+  const words = useWords();
   if (!picture) return null;
   const scale = ZOOMS[zoom]!;
   const [lowest, highest] = picture.range ?? [0, STROKE_ROWS - 1];
@@ -60,7 +63,13 @@ export function PlayedPicture({ line, verdict, pitches, onHear }: PlayedPictureP
         // biome-ignore lint/a11y/noNoninteractiveTabindex: whoever has no mouse scrolls by the keyboard.
         tabIndex={0}
       >
-        <svg role="img" aria-label={sayPicture(picture)} width={width} height={height} className="block">
+        <svg
+          role="img"
+          aria-label={sayPicture(picture, words)}
+          width={width}
+          height={height}
+          className="block"
+        >
           <defs>
             <pattern
               id="otherwise"
@@ -83,7 +92,7 @@ export function PlayedPicture({ line, verdict, pitches, onHear }: PlayedPictureP
               />
               {measureNumber !== undefined && (
                 <text x={x(seconds) + 3} y={14} fontSize="14" fill="var(--color-ink)">
-                  {measureNumber === 0 ? 'pickup' : measureNumber}
+                  {measureNumber === 0 ? words.pickup : measureNumber}
                 </text>
               )}
             </g>
@@ -227,8 +236,8 @@ function Pitches({
   );
 }
 
-function sayPicture({ notes, extras }: TakePicture): string {
+function sayPicture({ notes, extras }: TakePicture, { measure }: Words): string {
   const right = notes.filter(({ isRight }) => isRight).length;
   const missing = notes.filter(({ played }) => !played).length;
-  return `${notes.length} notes were due, ${right} were played right, ${missing} were not heard; ${extras.length} more were heard. The ledger under the staff says the same measure by measure.`;
+  return `${notes.length} notes were due, ${right} were played right, ${missing} were not heard; ${extras.length} more were heard. The ledger under the staff says the same ${measure} by ${measure}.`;
 }

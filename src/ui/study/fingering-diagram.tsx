@@ -25,7 +25,7 @@ export function FingeringDiagram({ fingering, holes, size }: FingeringDiagramPro
 function draw(fingering: Fingering, holes: readonly number[], size: number): ReactNode {
   switch (fingering.kind) {
     case 'valves':
-      return <Valves pressed={fingering.pressed} size={size} />;
+      return <Valves pressed={fingering.pressed} isWithThumb={fingering.isWithThumb} size={size} />;
     case 'slide':
       return <Slide position={fingering.position} size={size} />;
     case 'holes':
@@ -51,22 +51,33 @@ function draw(fingering: Fingering, holes: readonly number[], size: number): Rea
   }
 }
 
-function Valves({ pressed, size }: { readonly pressed: readonly number[]; readonly size: number }) {
+/** Three valves, the fourth where it is pressed, and the thumb above them where it chooses the other side. */
+function Valves({
+  pressed,
+  isWithThumb = false,
+  size,
+}: {
+  readonly pressed: readonly number[];
+  readonly isWithThumb?: boolean | undefined;
+  readonly size: number;
+}) {
   const step = size * 1.15;
+  const shown = [...(isWithThumb ? ['T'] : []), '1', '2', '3', ...(pressed.includes(4) ? ['4'] : [])];
+  const isDown = (name: string) => name === 'T' || pressed.includes(Number(name));
   return (
     <svg
       aria-hidden="true"
       width={size + 2}
-      height={step * 3 + 2}
-      viewBox={`-1 -1 ${size + 2} ${step * 3 + 2}`}
+      height={step * shown.length + 2}
+      viewBox={`-1 -1 ${size + 2} ${step * shown.length + 2}`}
     >
-      {[1, 2, 3].map((valve, index) => (
+      {shown.map((valve, index) => (
         <g key={valve}>
           <circle
             cx={size / 2}
             cy={index * step + size / 2}
             r={size / 2 - 0.5}
-            fill={pressed.includes(valve) ? 'var(--color-ink)' : 'var(--color-paper)'}
+            fill={isDown(valve) ? 'var(--color-ink)' : 'var(--color-paper)'}
             stroke="var(--color-ink)"
           />
           <text
@@ -74,7 +85,7 @@ function Valves({ pressed, size }: { readonly pressed: readonly number[]; readon
             y={index * step + size / 2 + size * 0.28}
             textAnchor="middle"
             fontSize={size * 0.8}
-            fill={pressed.includes(valve) ? 'var(--color-paper)' : 'var(--color-faint)'}
+            fill={isDown(valve) ? 'var(--color-paper)' : 'var(--color-faint)'}
           >
             {valve}
           </text>

@@ -7,6 +7,7 @@ import { sayMeasure } from '@/core/time';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { getGiven } from '@/server/access/practice/given';
 import { listClasses } from '@/server/access/school/classes';
+import { vocabularyOf } from '@/server/access/school/vocabulary';
 import { ButtonLink } from '@/ui/button';
 import { ClassStrip } from '@/ui/music/class-strip';
 import { Sheet } from '@/ui/page-frame';
@@ -24,6 +25,7 @@ export default async function GivenPage({
   readonly params: Promise<{ readonly assignmentId: string }>;
 }) {
   const viewer = await requireTeacher();
+  const vocabulary = await vocabularyOf(viewer);
   const { assignmentId } = await params;
   const [given, classes] = await Promise.all([
     orNotFound(getGiven(viewer, assignmentId)),
@@ -79,7 +81,7 @@ export default async function GivenPage({
                   <div className="flex flex-wrap items-center gap-3">
                     <p className="border-l-4 border-warm pl-2">
                       Asks for help with{' '}
-                      {student.asksForHelp.map((number) => sayMeasure(number, 'us')).join(', ')}
+                      {student.asksForHelp.map((number) => sayMeasure(number, vocabulary)).join(', ')}
                     </p>
                     <HelpedForm assignmentId={given.id} studentId={student.id} />
                   </div>

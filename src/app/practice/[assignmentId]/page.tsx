@@ -42,6 +42,8 @@ export default async function StandPage({
           ladder={ladder}
           climbed={climbed}
           nextBpm={nextBpm}
+          climbing={assignment.climbing}
+          makesOwnPitch={maybeInstrument(line.part.instrument)?.makesOwnPitch ?? false}
           mayHandIn={viewer.role === 'student'}
           caution={maybeInstrument(line.part.instrument)?.caution}
           banks={banksOf(line)}

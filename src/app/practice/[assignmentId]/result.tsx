@@ -1,7 +1,14 @@
 import { Repeat, RotateCcw, Send } from 'lucide-react';
 import { SpaceHint } from '@/app/_components/sound/space-hint';
 import type { Line } from '@/core/notation';
-import { maybeNextPractice, type NextPractice, type Quality, type SelfRating } from '@/core/practice';
+import {
+  afterCleanTake,
+  type Climbing,
+  maybeNextPractice,
+  type NextPractice,
+  type Quality,
+  type SelfRating,
+} from '@/core/practice';
 import { sayMeasure, type Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
 import { Link } from '@/ui/link';
@@ -9,6 +16,7 @@ import { CheckedLine } from '@/ui/music/checked-line';
 import { Comparison } from '@/ui/music/comparison';
 import type { LineEngravings } from '@/ui/music/engraved-line';
 import { Findings } from '@/ui/music/findings';
+import { Intonation } from '@/ui/music/intonation';
 import { Notice } from '@/ui/notice';
 import { RatingCard } from './rating-card';
 import type { SittingTake } from './stand-machine';
@@ -23,6 +31,8 @@ interface ResultProps {
   readonly line: Line;
   readonly engravings: LineEngravings;
   readonly vocabulary: Vocabulary;
+  readonly climbing: Climbing | undefined;
+  readonly makesOwnPitch: boolean;
   readonly asked: readonly Quality[];
   readonly handIn: HandInState;
   readonly onAgain: () => void;
@@ -45,6 +55,8 @@ function Verdict({
   line,
   engravings,
   vocabulary,
+  climbing,
+  makesOwnPitch,
   handIn,
   onAgain,
   onPractise,
@@ -69,6 +81,8 @@ function Verdict({
         line={line}
         engravings={engravings}
         verdict={verdict}
+        vocabulary={vocabulary}
+        after={climbing && afterCleanTake(climbing, take.askedBpm)}
         levelsDb={heard.levelsDb}
         sound={take.sound}
       />
@@ -76,6 +90,7 @@ function Verdict({
         <Comparison verdict={verdict} rating={rating} asked={asked} vocabulary={vocabulary} who="You" />
       )}
       <Findings verdict={verdict} vocabulary={vocabulary} />
+      {makesOwnPitch && <Intonation line={line} verdict={verdict} vocabulary={vocabulary} isOpen />}
       <HandInNotice state={handIn} takeId={take.id} />
       <div className="flex flex-wrap gap-3 border-t-2 border-rule pt-4">
         {onHandIn && (

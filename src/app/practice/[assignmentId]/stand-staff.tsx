@@ -1,8 +1,9 @@
 import { Repeat } from 'lucide-react';
 import { useState } from 'react';
 import { Beats } from '@/app/_components/sound/beats';
+import type { CountInStyle } from '@/core/counting';
 import type { Line } from '@/core/notation';
-import { clicksPerMeasure, type Vocabulary } from '@/core/time';
+import { clicksPerMeasure, type Vocabulary, wordsOf } from '@/core/time';
 import type { Engraving } from '@/engraving/engraving';
 import { Button } from '@/ui/button';
 import { EngravedLine } from '@/ui/music/engraved-line';
@@ -11,9 +12,9 @@ import { RowUnder, type Under } from '@/ui/study/under-staff';
 import { Cautions, RestReminder } from './cautions';
 import { FileForm } from './file-form';
 import { HeardNote } from './heard-note';
-import { HelpForm } from './help-form';
+import { HelpForm, LoopPanel } from './later';
 import { LoopMark } from './loop-mark';
-import { LoopPanel, type LoopWish } from './loop-panel';
+import type { LoopWish } from './loop-panel';
 import { SoundsPanel, type SoundWish, Tick } from './sounds-panel';
 import { StandControls } from './stand-controls';
 import { playingNow } from './stand-machine';
@@ -31,6 +32,7 @@ interface StandStaffProps {
   readonly input: 'microphone' | 'either' | 'none';
   readonly under: Under;
   readonly bpm: number;
+  readonly countIn: CountInStyle;
   readonly mayHandIn: boolean;
   readonly caution: string | undefined;
   readonly sounds: SoundWish;
@@ -78,7 +80,7 @@ export function StandStaff(props: StandStaffProps) {
           beats={
             isGoing && (
               <Beats
-                count={clicksPerMeasure(line.part.measures[0]!.meter)}
+                count={clicksPerMeasure(line.part.measures[0]!.meter, props.countIn.compound)}
                 beats={handles.beats}
                 doing={doingNow(state, turn)}
               />
@@ -87,7 +89,10 @@ export function StandStaff(props: StandStaffProps) {
           heardNote={isRecording && showsHeard && <HeardNote line={line} handle={handles.heardNote} />}
         />
         {isLoopOpen && !isRecording && (
-          <section aria-label="Go round in some measures" className="space-y-3 border-l-8 border-cool pl-4">
+          <section
+            aria-label={`Go round in some ${wordsOf(props.vocabulary).measures}`}
+            className="space-y-3 border-l-8 border-cool pl-4"
+          >
             <LoopPanel
               measures={line.part.measures}
               vocabulary={props.vocabulary}

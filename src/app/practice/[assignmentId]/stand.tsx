@@ -1,5 +1,4 @@
 'use client';
-import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { type ComponentProps, useEffect, useState } from 'react';
 import { useDeviceTakes } from '@/app/_components/device/device-takes';
@@ -10,7 +9,7 @@ import type { BankName } from '@/core/instruments';
 import type { Strictness } from '@/core/judging';
 import type { Line } from '@/core/notation';
 import { AS_WRITTEN } from '@/core/playback';
-import { type NextPractice, qualitiesAsked } from '@/core/practice';
+import { type Climbing, type NextPractice, qualitiesAsked } from '@/core/practice';
 import { beatUnit, type Vocabulary } from '@/core/time';
 import { MetronomeMark } from '@/ui/metronome-mark';
 import { type LineEngravings, useEngraving } from '@/ui/music/engraved-line';
@@ -18,6 +17,7 @@ import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { TempoLadder } from '@/ui/tempo-ladder';
 import { AfterPlaying } from './cautions';
+import { loadLater, Result } from './later';
 import type { LoopWish } from './loop-panel';
 import { Sitting } from './sitting';
 import type { SoundWish } from './sounds-panel';
@@ -26,14 +26,6 @@ import { maybeShownTake, playingNow } from './stand-machine';
 import { StandStaff } from './stand-staff';
 import { handInStateOf, hasExpression } from './stand-words';
 import { useStand } from './use-stand';
-
-/** Before the page is kept for the time without a connection (`browser/offline`). */
-const RESULT_AFTER_MS = 1500;
-const loadResult = () => import('./result');
-const Result = dynamic(() => loadResult().then((module) => module.Result), {
-  ssr: false,
-  loading: () => <Notice kind="news">Mevlo is listening to what you played …</Notice>,
-});
 
 interface StandProps {
   readonly assignmentId: string;
@@ -49,6 +41,9 @@ interface StandProps {
   readonly engravings: LineEngravings;
   readonly ladder: readonly number[];
   readonly climbed: readonly number[];
+  /** Undefined for a stage that is not the one at hand. */
+  readonly climbing: Climbing | undefined;
+  readonly makesOwnPitch: boolean;
   readonly nextBpm: number;
   /** A teacher may try the stand out but hands nothing in. */
   readonly mayHandIn: boolean;
@@ -145,6 +140,8 @@ export function Stand(props: StandProps) {
               line={line}
               engravings={engravings}
               vocabulary={vocabulary}
+              climbing={props.climbing}
+              makesOwnPitch={props.makesOwnPitch}
               asked={qualitiesAsked(
                 plan?.stage.checkedBy === 'rhythm' ? 'rhythm' : 'notes-and-rhythm',
                 plan === undefined || hasExpression(line),
@@ -168,6 +165,7 @@ export function Stand(props: StandProps) {
             input={input}
             under={plan?.stage.under ?? 'counts'}
             bpm={bpm}
+            countIn={countIn}
             mayHandIn={mayHandIn}
             caution={props.caution}
             sounds={sounds}
@@ -200,9 +198,5 @@ function useKeptForLater(line: Line, banks: readonly BankName[]): void {
     const files = ['/worklets/recorder.js', ...banks.map((bank) => `/sounds/${bank}.sf3`)];
     void keepForLater(files, () => warmSynthesiser(line));
   }, [line, banks]);
-  // What comes after a take is not waited for when the page opens, and there when it is needed, without a connection, too.
-  useEffect(() => {
-    const timer = setTimeout(() => void loadResult(), RESULT_AFTER_MS);
-    return () => clearTimeout(timer);
-  }, []);
+  useEffect(loadLater, []);
 }

@@ -112,7 +112,10 @@ export function useRecording(options: RecordingOptions) {
       const [opened, store] = await Promise.all([openMicrophone(), getStore()]);
       if (!opened || !ear.current) return;
       const whole = { ...wish, rounds: 1, turns: 'together', clickGoesOn: true } as const;
-      const passage = await Passage.start(getMixer(), whole, true).catch(() => undefined);
+      const passage = await Passage.start(getMixer(), whole, true).catch((error: unknown) => {
+        console.error('sounds of the accompaniment:', error);
+        return undefined;
+      });
       if (!passage) {
         const text = 'The sounds could not be loaded. Record with the click alone.';
         return dispatch({ kind: 'failed', text });

@@ -14,10 +14,11 @@ import {
   stagesForPlayer,
 } from '@/core/practice';
 import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
-import { CHUNKING_NAMES } from '@/ui/chunking-names';
+import { chunkingNames } from '@/ui/chunking-names';
 import { Choice, Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
 import { TempoLadder } from '@/ui/tempo-ladder';
+import { useWords } from '@/ui/vocabulary';
 import { giveOut } from './actions';
 
 interface Roster {
@@ -55,6 +56,7 @@ export function AssignForm({
   dueOn,
   today,
 }: AssignFormProps) {
+  const words = useWords();
   const [start, setStart] = useState(`${startBpm}`);
   const [goal, setGoal] = useState(`${goalBpm}`);
   const [due, setDue] = useState(dueOn);
@@ -125,7 +127,7 @@ export function AssignForm({
           value={chunking}
           onChange={(event) => setChunking(event.target.value as Chunking)}
         >
-          {Object.entries(CHUNKING_NAMES).map(([id, name]) => (
+          {Object.entries(chunkingNames(words)).map(([id, name]) => (
             <option key={id} value={id}>
               {name}
             </option>

@@ -3,9 +3,12 @@ import { redirect } from 'next/navigation';
 import { DrawingComes } from '@/app/_components/drawing-comes';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
+import { measuresOutOfRange } from '@/core/arranging';
 import { dayAfter, dayOf } from '@/core/calendar';
-import { moveByMarks } from '@/core/tempo';
-import { beatUnit } from '@/core/time';
+import { levelOf, maybeInstrument } from '@/core/instruments';
+import { printedTempo } from '@/core/notation';
+import { proposedClimb } from '@/core/study';
+import { sayMeasures } from '@/core/time';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { listPlans } from '@/server/access/practice/plans';
 import { listLoads } from '@/server/access/school/load';
@@ -13,6 +16,7 @@ import { getLine, listShelf } from '@/server/access/shelf/shelf';
 import { ButtonLink } from '@/ui/button';
 import { Link } from '@/ui/link';
 import { MetronomeMark } from '@/ui/metronome-mark';
+import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { AssignForm } from './assign-form';
 import { FactsForm } from './facts-form';
@@ -20,9 +24,6 @@ import { ShownLine } from './shown-line';
 
 export const metadata: Metadata = { title: 'Line' };
 
-/** A first climb begins about three quarters of the way down from the printed tempo: seven marks. */
-const MARKS_BELOW_GOAL = 7;
-const USUAL_GOAL_BPM = 72;
 const USUAL_DAYS = 7;
 
 interface LinePageProps {
@@ -43,8 +44,10 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
   // A draft has nothing to show but the writing desk.
   if (!line.shown) redirect(`/shelf/${line.id}/write`);
   const { part } = line.shown.line;
-  const unit = beatUnit(part.measures[0]!.meter).name;
-  const goal = part.tempo ? moveByMarks(part.tempo.bpm, 0) : USUAL_GOAL_BPM;
+  const player = maybeInstrument(part.instrument);
+  const level = levelOf(line.level);
+  const tooHard = player ? measuresOutOfRange(part, player, level) : [];
+  const printed = part.tempo && printedTempo(part.tempo, part.measures[0]!.meter);
   return (
     <SignedInFrame viewer={viewer}>
       <div className="grid items-start gap-5 lg:grid-cols-[1fr_300px]">
@@ -56,7 +59,7 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
             <p className="flex gap-4 text-faint">
               {line.bookTitle}
               {line.page !== null && `, page ${line.page}`}
-              {part.tempo && <MetronomeMark unit={unit} bpm={part.tempo.bpm} />}
+              {printed && <MetronomeMark {...printed} />}
             </p>
           </div>
           {line.parts.length > 1 && <PartTabs lineId={line.id} parts={line.parts} shown={line.shown.place} />}
@@ -86,6 +89,13 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
         <div className="space-y-5">
           <Sheet>
             <h2 className="mb-3 text-xl font-bold">Give it out</h2>
+            {player && tooHard.length > 0 && (
+              <div className="mb-3">
+                <Notice kind="news">
+                  {player.name}: notes beyond level {level} in {sayMeasures(tooHard, line.shown.vocabulary)}.
+                </Notice>
+              </div>
+            )}
             {classes.length > 0 ? (
               <AssignForm
                 lineId={line.id}
@@ -95,8 +105,7 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
                 otherLines={shelf.lines
                   .filter((other) => other.contentHash && other.id !== line.id)
                   .map(({ id, number, title }) => ({ id, label: `${number} ${title}` }))}
-                startBpm={moveByMarks(goal, -MARKS_BELOW_GOAL)}
-                goalBpm={goal}
+                {...proposedClimb(part, level)}
                 dueOn={dayAfter(today, USUAL_DAYS)}
                 today={today}
               />

@@ -69,6 +69,7 @@ export function Hearing(props: HearingProps) {
         line={line}
         engravings={props.engravings}
         verdict={verdict}
+        vocabulary={vocabulary}
         overrules={overrules}
         levelsDb={props.levelsDb}
         sound={props.audioSrc}

@@ -10,13 +10,12 @@ import {
   type Overrule,
   type Verdict,
 } from '@/core/judging';
-import type { Line } from '@/core/notation';
+import { type Line, readName } from '@/core/notation';
 import { firstWeakMeasure } from '@/core/review';
-import { sayMeasure, type Vocabulary } from '@/core/time';
+import { sayMeasure, type Vocabulary, wordsOf } from '@/core/time';
 import { Button } from '@/ui/button';
 import { SmallChoice } from '@/ui/field';
 import { Key } from '@/ui/key';
-import { readName } from '@/ui/music/read-name';
 import { overrule } from './actions';
 
 /** A teacher's word with who said it, and when in words. */
@@ -89,7 +88,7 @@ export function OverrulePanel(props: OverrulePanelProps) {
       : `note ${place}, ${readName(of.writtenMidi, line, printedIndex)}`;
   };
   return (
-    <section aria-label="Overrule a measure" className="mt-3">
+    <section aria-label={`Overrule a ${wordsOf(vocabulary).measure}`} className="mt-3">
       <div className="flex flex-wrap items-center gap-3">
         <SmallChoice
           label="Do you hear it otherwise? In"

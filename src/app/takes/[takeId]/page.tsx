@@ -3,6 +3,7 @@ import { DrawingComes } from '@/app/_components/drawing-comes';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { dayOf, sayDay } from '@/core/calendar';
+import { maybeInstrument } from '@/core/instruments';
 import { QUALITIES, sayPassage } from '@/core/practice';
 import { sayAnswer, sayNeed, sayRemark } from '@/core/review';
 import { requireViewer } from '@/server/access/account/viewer';
@@ -16,6 +17,7 @@ import { ButtonLink } from '@/ui/button';
 import { Link } from '@/ui/link';
 import { Comparison } from '@/ui/music/comparison';
 import { Findings } from '@/ui/music/findings';
+import { Intonation } from '@/ui/music/intonation';
 import { TempoChart } from '@/ui/music/tempo-chart';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
@@ -51,6 +53,7 @@ export default async function TakePage({
   const passages = viewer.role === 'teacher' ? await getPassageChoice(viewer, take) : undefined;
   const before = earlier.find((other) => other.isSameMusic && other.measures);
   const today = dayOf(new Date());
+  const makesOwnPitch = maybeInstrument(take.line.part.instrument)?.makesOwnPitch ?? false;
   const rated = QUALITIES.filter((quality) => take.selfRating?.[quality] !== undefined);
   const recorded = (
     <VoicePanel
@@ -154,6 +157,14 @@ export default async function TakePage({
           </div>
         )}
         {take.verdict && <Findings verdict={take.verdict} vocabulary={take.vocabulary} />}
+        {take.verdict && (viewer.role === 'teacher' || makesOwnPitch) && (
+          <Intonation
+            line={take.line}
+            verdict={take.verdict}
+            vocabulary={take.vocabulary}
+            isOpen={makesOwnPitch}
+          />
+        )}
         {take.verdict && <TempoChart verdict={take.verdict} />}
         {take.verdict?.state === 'judged' && rated.length > 0 && (
           <div className="mt-4">

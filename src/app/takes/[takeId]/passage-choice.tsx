@@ -3,7 +3,7 @@ import { useRef } from 'react';
 import { useKeys } from '@/app/_components/sound/use-page-keys';
 import type { Passage } from '@/core/practice';
 import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
-import { sayMeasure, type Vocabulary } from '@/core/time';
+import { sayMeasure, type Vocabulary, wordsOf } from '@/core/time';
 import { Key } from '@/ui/key';
 
 export interface PassageChoiceProps {
@@ -36,7 +36,7 @@ export function PassageChoice({ choice: { numbers, asked, proposed }, vocabulary
   ));
   return (
     <fieldset className="group flex flex-wrap items-center gap-x-3 gap-y-1 text-base">
-      <legend className="sr-only">Only some measures once more</legend>
+      <legend className="sr-only">Only some {wordsOf(vocabulary).measures} once more</legend>
       <label className="inline-flex min-h-11 items-center gap-2">
         <input
           ref={only}

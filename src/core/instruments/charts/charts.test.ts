@@ -30,6 +30,11 @@ test.each<[InstrumentId, string]>([
   ],
   ['euphonium', 'E2:123 F2:13 G2:12 Ab2:1 A2:2 Bb2:0 C3:13 D3:12 Eb3:1 E3:2 F3:0 G3:12 A3:2 Bb3:0 C4:1 D4:0'],
   ['tuba', 'E1:123 F1:13 G1:12 A1:2 Bb1:0 C2:13 D2:12 Eb2:1 F2:0 G2:12 A2:2 Bb2:0'],
+  ['cornet', 'C4:0 D4:13 E4:12 F4:1 G4:0 A4:12 Bb4:1 C5:0'],
+  ['treble-baritone', 'C4:0 D4:13 E4:12 F4:1 G4:0 A4:12 Bb4:1 C5:0'],
+  ['e-flat-horn', 'C4:0 D4:13 E4:12 F4:1 G4:0 A4:12 Bb4:1 C5:0'],
+  ['e-flat-tuba', 'Eb2:0 F2:13 G2:12 Ab2:1 A2:2 Bb2:0 C3:12 D3:2 Eb3:0'],
+  ['bass-guitar', 'E2:E0 F2:E1 G2:E3 A2:A0 B2:A2 C3:A3 D3:D0 E3:D2 F3:D3 G3:G0 A3:G2 B3:G4'],
   [
     'violin',
     'G3:G0 A3:G1 B3:G2 C4:G3 D4:D0 E4:D1 F4:D2↓ F#4:D2 G4:D3 A4:A0 B4:A1 C5:A2↓ C#5:A2 D5:A3 E5:E0 F5:E1↓ F#5:E1 G5:E2↓ A5:E3 B5:E4',
@@ -56,15 +61,45 @@ test.each<[InstrumentId, string, string]>([
   ['flute', 'D5', 'thumb, 2, 3, 4, 5, 6'],
   ['alto-sax', 'C5', '2'],
   ['oboe', 'C5', '1, 4'],
+  ['alto-sax', 'Bb3', '1, 2, 3, 4, 5, 6, C key, low B♭ key'],
+  ['alto-sax', 'B3', '1, 2, 3, 4, 5, 6, C key, low B key'],
+  ['tenor-sax', 'C#4', '1, 2, 3, 4, 5, 6, C key, low C♯ key'],
+  ['baritone-sax', 'G4', '1, 2, 3'],
+  ['piccolo', 'D4', 'thumb, 1, 2, 3, 4, 5, 6'],
+  ['english-horn', 'G4', '1, 2, 3'],
+  ['bass-clarinet', 'G4', 'all open'],
+  ['bassoon', 'C3', '1, 2, 3, whisper key'],
+  ['bassoon', 'F3', 'whisper key'],
+  ['tenor-recorder', 'G4', 'thumb, 1, 2, 3'],
+  // The alto's fingers, an octave lower in the bass clef.
+  ['bass-recorder', 'C3', 'thumb, 1, 2, 3'],
+  ['soprano-recorder', 'F4', 'thumb, 1, 2, 3, 4, 6, 7'],
+  ['german-recorder', 'F4', 'thumb, 1, 2, 3, 4'],
+  ['german-recorder', 'F#4', 'thumb, 1, 2, 3, 5, 6, 7'],
 ])('%s %s in words: %s', (id, name, words) => {
   expect(describeFingering(usual(id, name)!)).toBe(words);
+});
+
+// Common practice: what a fourth valve and the thumb of a double horn are for.
+test.each<[InstrumentId, string, string]>([
+  ['euphonium', 'C3', '13 4'],
+  ['euphonium', 'B2', '123 24'],
+  ['tuba', 'C2', '13 4'],
+  ['euphonium', 'Eb3', '1'],
+  ['horn', 'A4', '12 3 T12'],
+  ['horn', 'C5', '0 T0'],
+  ['horn', 'F5', '1 T0'],
+])('all ways to play %s %s: %s', (id, name, ways) => {
+  expect(fingeringsOf(id, parsePitchName(name)).map(fingeringSign).join(' ')).toBe(ways);
 });
 
 /** Notes of the third level for which the charts from memory have no entry. */
 const WITHOUT_FINGERING: Readonly<Partial<Record<InstrumentId, readonly string[]>>> = {
   // Played differently from maker to maker.
-  'soprano-recorder': ['Bb5', 'C#6'],
-  'alto-recorder': ['Eb6', 'F#6'],
+  'soprano-recorder': ['C#6'],
+  'german-recorder': ['C#6'],
+  'alto-recorder': ['F#6'],
+  bassoon: ['F#2', 'F#3'],
   // Beyond first position.
   'double-bass': ['C4', 'C#4', 'D4'],
 };
@@ -115,7 +150,7 @@ describe.each(INSTRUMENTS.filter(({ id }) => maybeFingeringChart(id)).map((one) 
   },
 );
 
-test.each(['harp', 'piano', 'voice', 'clap', 'snare', 'drum-kit'] as const)(
+test.each(['harp', 'piano', 'voice', 'bells', 'clap', 'snare', 'drum-kit'] as const)(
   '%s has no standard chart',
   (id) => {
     expect(maybeFingeringChart(id)).toBeUndefined();

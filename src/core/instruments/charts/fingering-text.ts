@@ -6,7 +6,7 @@ const PLACE_SIGNS = { usual: '', low: '↓', high: '↑' } as const;
 export function fingeringSign(fingering: Fingering): string {
   switch (fingering.kind) {
     case 'valves':
-      return fingering.pressed.join('') || '0';
+      return `${fingering.isWithThumb ? 'T' : ''}${fingering.pressed.join('') || '0'}`;
     case 'slide':
       return `${fingering.position}`;
     case 'string':
@@ -22,8 +22,7 @@ export function fingeringSign(fingering: Fingering): string {
 export function describeFingering(fingering: Fingering): string {
   switch (fingering.kind) {
     case 'valves':
-      if (fingering.pressed.length === 0) return 'no valve';
-      return `${fingering.pressed.length === 1 ? 'valve' : 'valves'} ${fingering.pressed.join(' and ')}`;
+      return `${fingering.isWithThumb ? 'thumb, ' : ''}${describeValves(fingering.pressed)}`;
     case 'slide':
       return `slide position ${fingering.position}`;
     case 'string': {
@@ -36,6 +35,11 @@ export function describeFingering(fingering: Fingering): string {
     case 'holes':
       return describeHoles(fingering);
   }
+}
+
+function describeValves(pressed: readonly number[]): string {
+  if (pressed.length === 0) return 'no valve';
+  return `${pressed.length === 1 ? 'valve' : 'valves'} ${pressed.join(' and ')}`;
 }
 
 function describeHoles({ covered, keys }: Extract<Fingering, { kind: 'holes' }>): string {

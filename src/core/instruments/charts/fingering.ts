@@ -1,6 +1,7 @@
 /** One way to play a written note. */
 export type Fingering =
-  | { readonly kind: 'valves'; readonly pressed: readonly number[] }
+  /** Of valves 1–4; with the thumb the horn's other side sounds. */
+  | { readonly kind: 'valves'; readonly pressed: readonly number[]; readonly isWithThumb?: true }
   | { readonly kind: 'slide'; readonly position: number }
   | {
       readonly kind: 'holes';

@@ -7,6 +7,7 @@ import { STRINGS } from './families';
 export const CELLO = defineInstrument({
   ...STRINGS,
   id: 'cello',
+  makesOwnPitch: true,
   name: 'Cello',
   otherNames: ['violoncello'],
   clef: 'bass',

@@ -1,14 +1,12 @@
-// Common practice; the fingering of the Boehm clarinet from memory.
+// Common practice; the fingering of the Boehm clarinet from memory, the same for all sizes as written.
 import { holeChart } from '../charts/hole-chart';
 import { defineInstrument } from '../instrument';
 import { SUSTAINED } from '../timbre';
 import { WOODWIND } from './families';
 
-export const CLARINET = defineInstrument({
+const BOEHM = {
   ...WOODWIND,
-  id: 'clarinet',
-  name: 'Clarinet in B♭',
-  transpositionSemitones: -2,
+  registersFrom: ['B4'],
   ranges: { 1: ['A3', 'A4'], 2: ['E3', 'Bb4'], 3: ['E3', 'C6'] },
   chart: holeChart('Boehm clarinet, from memory.', [0, 1, 2, 3, 4, 5, 6], {
     E3: 'T 1 2 3 4 5 6 +low-E',
@@ -54,4 +52,20 @@ export const CLARINET = defineInstrument({
     noise: 0.01,
     vibratoCents: 0,
   },
+} as const;
+
+export const CLARINET = defineInstrument({
+  ...BOEHM,
+  id: 'clarinet',
+  name: 'Clarinet in B♭',
+  transpositionSemitones: -2,
+});
+
+/** Written in the treble clef a ninth above its sound, and fingered like the small one. */
+export const BASS_CLARINET = defineInstrument({
+  ...BOEHM,
+  id: 'bass-clarinet',
+  name: 'Bass clarinet in B♭',
+  transpositionSemitones: -14,
+  ranges: { 1: ['A3', 'A4'], 2: ['E3', 'Bb4'], 3: ['E3', 'G5'] },
 });

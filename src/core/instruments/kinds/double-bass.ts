@@ -7,6 +7,7 @@ import { STRINGS } from './families';
 export const DOUBLE_BASS = defineInstrument({
   ...STRINGS,
   id: 'double-bass',
+  makesOwnPitch: true,
   name: 'Double bass',
   otherNames: ['contrabass', 'string bass', 'upright bass'],
   clef: 'bass',

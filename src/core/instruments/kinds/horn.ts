@@ -5,6 +5,8 @@ import { SUSTAINED } from '../timbre';
 import { BRASS } from './families';
 
 const OPEN = openNotes('C3', 'G3', 'C4', 'E4', 'G4', 'C5', 'E5', 'G5', 'C6');
+/** Of the B♭ side, as written for the horn in F; its fifth and tenth partials are left out because they sound flat. */
+const OPEN_WITH_THUMB = openNotes('F3', 'C4', 'F4', 'C5', 'F5', 'G5', 'C6');
 
 export const HORN = defineInstrument({
   ...BRASS,
@@ -15,7 +17,7 @@ export const HORN = defineInstrument({
   transpositionSemitones: -7,
   ranges: { 1: ['A3', 'A4'], 2: ['G3', 'C5'], 3: ['F3', 'G5'] },
   openNotes: OPEN,
-  chart: valveChart(OPEN),
+  chart: valveChart(OPEN, { thumbOpenNotes: OPEN_WITH_THUMB }),
   bank: 'horn',
   timbre: {
     ...SUSTAINED,
@@ -25,4 +27,21 @@ export const HORN = defineInstrument({
     noise: 0.01,
     vibratoCents: 2,
   },
+});
+
+const OPEN_IN_E_FLAT = openNotes('C4', 'G4', 'C5', 'E5', 'G5');
+
+/** The tenor horn of bands: written and fingered like a trumpet. */
+export const E_FLAT_HORN = defineInstrument({
+  ...BRASS,
+  id: 'e-flat-horn',
+  name: 'Tenor horn in E♭',
+  otherNames: ['alto horn', 'e flat horn', 'eb horn', 'horn in e', 'horn in eb', 'horn in e flat'],
+  clef: 'treble',
+  transpositionSemitones: -9,
+  ranges: { 1: ['C4', 'A4'], 2: ['Bb3', 'C5'], 3: ['F#3', 'G5'] },
+  openNotes: OPEN_IN_E_FLAT,
+  chart: valveChart(OPEN_IN_E_FLAT),
+  bank: 'horn',
+  timbre: HORN.timbre,
 });

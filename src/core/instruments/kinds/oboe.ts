@@ -4,11 +4,9 @@ import { defineInstrument } from '../instrument';
 import { SUSTAINED } from '../timbre';
 import { WOODWIND } from './families';
 
-export const OBOE = defineInstrument({
+const CONSERVATOIRE = {
   ...WOODWIND,
-  id: 'oboe',
-  name: 'Oboe',
-  transpositionSemitones: 0,
+  registersFrom: ['C#5'],
   ranges: { 1: ['D4', 'D5'], 2: ['C4', 'G5'], 3: ['Bb3', 'C6'] },
   chart: holeChart('Conservatoire oboe, from memory.', [1, 2, 3, 4, 5, 6], {
     'A#3': '1 2 3 4 5 6 +low-B♭',
@@ -48,4 +46,21 @@ export const OBOE = defineInstrument({
     noise: 0.01,
     vibratoCents: 5,
   },
+} as const;
+
+export const OBOE = defineInstrument({
+  ...CONSERVATOIRE,
+  id: 'oboe',
+  name: 'Oboe',
+  transpositionSemitones: 0,
+});
+
+/** Fingered like the oboe as written; it has no low B♭. */
+export const ENGLISH_HORN = defineInstrument({
+  ...CONSERVATOIRE,
+  id: 'english-horn',
+  name: 'English horn in F',
+  otherNames: ['cor anglais'],
+  transpositionSemitones: -7,
+  ranges: { 1: ['D4', 'D5'], 2: ['C4', 'G5'], 3: ['B3', 'C6'] },
 });

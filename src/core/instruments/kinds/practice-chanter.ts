@@ -7,6 +7,7 @@ import { OBOE } from './oboe';
 export const PRACTICE_CHANTER = defineInstrument({
   ...WOODWIND,
   id: 'practice-chanter',
+  repeatsBy: 'grace-notes',
   name: 'Bagpipe practice chanter',
   otherNames: ['practice chanter', 'chanter', 'bagpipe', 'bagpipes'],
   // Its A lies about a half step above concert A, and an octave below the pipes the notes are written for.

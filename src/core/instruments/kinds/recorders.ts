@@ -1,4 +1,4 @@
-// Common practice; baroque fingering from memory: the alto fingers the same a fourth higher.
+// Common practice; both fingerings from memory. Alto and bass finger the same a fourth higher as sounded from their lowest note.
 import { holeChart } from '../charts/hole-chart';
 import { defineInstrument } from '../instrument';
 import { SUSTAINED } from '../timbre';
@@ -29,6 +29,7 @@ const TABLE = {
   G5: '/T 1 2 3',
   'G#5': '/T 1 2 4',
   A5: '/T 1 2',
+  'A#5': '/T 1 2 3 5 6 7 | /T 1 2 5 6',
   B5: '/T 1 2 4 5',
   C6: '/T 1 4 5',
   D6: '/T 1 3 4 6',
@@ -50,6 +51,7 @@ const RECORDER = {
 export const SOPRANO_RECORDER = defineInstrument({
   ...RECORDER,
   id: 'soprano-recorder',
+  registersFrom: ['E5'],
   name: 'Soprano recorder',
   otherNames: ['descant recorder', 'recorder'],
   transpositionSemitones: 12,
@@ -60,9 +62,52 @@ export const SOPRANO_RECORDER = defineInstrument({
 export const ALTO_RECORDER = defineInstrument({
   ...RECORDER,
   id: 'alto-recorder',
+  registersFrom: ['A5'],
   name: 'Alto recorder',
   otherNames: ['treble recorder'],
   transpositionSemitones: 0,
   ranges: { 1: ['A4', 'G5'], 2: ['G4', 'A5'], 3: ['F4', 'G6'] },
   chart: holeChart(SOURCE, HOLES, TABLE, 5),
+});
+
+/** Written an octave below its sound in the bass clef. */
+export const BASS_RECORDER = defineInstrument({
+  ...RECORDER,
+  id: 'bass-recorder',
+  registersFrom: ['A3'],
+  name: 'Bass recorder',
+  clef: 'bass',
+  transpositionSemitones: 12,
+  ranges: { 1: ['A2', 'G3'], 2: ['G2', 'A3'], 3: ['F2', 'D4'] },
+  chart: holeChart(SOURCE, HOLES, TABLE, -19),
+});
+
+export const TENOR_RECORDER = defineInstrument({
+  ...RECORDER,
+  id: 'tenor-recorder',
+  registersFrom: ['E5'],
+  name: 'Tenor recorder',
+  transpositionSemitones: 0,
+  ranges: { 1: ['E4', 'D5'], 2: ['D4', 'E5'], 3: ['C4', 'A5'] },
+  chart: holeChart(SOURCE, HOLES, TABLE),
+});
+
+/** The fourth hole alone lowers to F; F sharp is forked instead. */
+const GERMAN = {
+  ...TABLE,
+  F4: 'T 1 2 3 4',
+  'F#4': 'T 1 2 3 5 6 7',
+  F5: '/T 1 2 3 4',
+  'F#5': '/T 1 2 3 5 7',
+} as const;
+
+export const GERMAN_RECORDER = defineInstrument({
+  ...RECORDER,
+  id: 'german-recorder',
+  registersFrom: ['E5'],
+  name: 'Soprano recorder, German fingering',
+  otherNames: ['german recorder'],
+  transpositionSemitones: 12,
+  ranges: { 1: ['E4', 'D5'], 2: ['D4', 'E5'], 3: ['C4', 'D6'] },
+  chart: holeChart('German fingering, from memory.', HOLES, GERMAN),
 });

@@ -1,4 +1,5 @@
-// Common practice; the fingering of the saxophone, the same for all of them as written, from memory.
+// Common practice; the fingering of the saxophone, the same for all of them as written, from memory. The lowest three notes need the low
+// C key as well: it closes the holes above theirs.
 import { holeChart } from '../charts/hole-chart';
 import { defineInstrument } from '../instrument';
 import { SUSTAINED } from '../timbre';
@@ -6,12 +7,13 @@ import { WOODWIND } from './families';
 
 const SAXOPHONE = {
   ...WOODWIND,
+  registersFrom: ['D5'],
   ranges: { 1: ['D4', 'D5'], 2: ['D4', 'A5'], 3: ['Bb3', 'D6'] },
   chart: holeChart('Saxophone, from memory.', [1, 2, 3, 4, 5, 6], {
-    'A#3': '1 2 3 4 5 6 +low-B♭',
-    B3: '1 2 3 4 5 6 +low-B',
+    'A#3': '1 2 3 4 5 6 +C +low-B♭',
+    B3: '1 2 3 4 5 6 +C +low-B',
     C4: '1 2 3 4 5 6 +C',
-    'C#4': '1 2 3 4 5 6 +low-C♯',
+    'C#4': '1 2 3 4 5 6 +C +low-C♯',
     D4: '1 2 3 4 5 6',
     'D#4': '1 2 3 4 5 6 +E♭',
     E4: '1 2 3 4 5',
@@ -63,4 +65,12 @@ export const TENOR_SAX = defineInstrument({
   name: 'Tenor saxophone in B♭',
   otherNames: ['tenor sax', 'tenor saxophone'],
   transpositionSemitones: -14,
+});
+
+export const BARITONE_SAX = defineInstrument({
+  ...SAXOPHONE,
+  id: 'baritone-sax',
+  name: 'Baritone saxophone in E♭',
+  otherNames: ['baritone sax', 'bari sax'],
+  transpositionSemitones: -21,
 });

@@ -9,6 +9,7 @@ const OPEN = openNotes('Bb2', 'F3', 'Bb3', 'D4', 'F4', 'Bb4');
 export const TROMBONE = defineInstrument({
   ...BRASS,
   id: 'trombone',
+  makesOwnPitch: true,
   name: 'Trombone',
   otherNames: ['tenor trombone'],
   clef: 'bass',

@@ -1,4 +1,4 @@
-// Common practice. The seventh partial is left out of the open notes because it sounds flat.
+// Common practice; the cornet is fingered alike. The seventh partial is left out of the open notes because it sounds flat.
 import { openNotes, valveChart } from '../charts/brass-charts';
 import { defineInstrument } from '../instrument';
 import { SUSTAINED } from '../timbre';
@@ -6,10 +6,8 @@ import { BRASS } from './families';
 
 const OPEN = openNotes('C4', 'G4', 'C5', 'E5', 'G5', 'C6');
 
-export const TRUMPET = defineInstrument({
+const SMALL_BRASS = {
   ...BRASS,
-  id: 'trumpet',
-  name: 'Trumpet in B♭',
   clef: 'treble',
   transpositionSemitones: -2,
   ranges: { 1: ['C4', 'A4'], 2: ['Bb3', 'C5'], 3: ['F#3', 'G5'] },
@@ -24,4 +22,7 @@ export const TRUMPET = defineInstrument({
     noise: 0.01,
     vibratoCents: 3,
   },
-});
+} as const;
+
+export const TRUMPET = defineInstrument({ ...SMALL_BRASS, id: 'trumpet', name: 'Trumpet in B♭' });
+export const CORNET = defineInstrument({ ...SMALL_BRASS, id: 'cornet', name: 'Cornet in B♭' });

@@ -10,11 +10,12 @@ export const TUBA = defineInstrument({
   ...BRASS,
   id: 'tuba',
   name: 'Tuba',
+  otherNames: ['b flat tuba', 'bb tuba', 'bbb tuba'],
   clef: 'bass',
   transpositionSemitones: 0,
   ranges: { 1: ['Bb1', 'G2'], 2: ['A1', 'Bb2'], 3: ['E1', 'G3'] },
   openNotes: OPEN,
-  chart: valveChart(OPEN),
+  chart: valveChart(OPEN, { hasFourth: true }),
   bank: 'tuba',
   timbre: {
     ...SUSTAINED,
@@ -24,4 +25,29 @@ export const TUBA = defineInstrument({
     noise: 0.01,
     vibratoCents: 1,
   },
+});
+
+const OPEN_IN_E_FLAT = openNotes('Eb2', 'Bb2', 'Eb3', 'G3', 'Bb3');
+
+/** Read in the bass clef as it sounds: its open tube is a fourth above that of the B♭ tuba, so every fingering is another. */
+export const E_FLAT_TUBA = defineInstrument({
+  ...BRASS,
+  id: 'e-flat-tuba',
+  name: 'E♭ tuba',
+  otherNames: [
+    'e flat tuba',
+    'eb tuba',
+    'tuba in e',
+    'tuba in eb',
+    'tuba in e flat',
+    'e flat bass',
+    'eb bass',
+  ],
+  clef: 'bass',
+  transpositionSemitones: 0,
+  ranges: { 1: ['Eb2', 'C3'], 2: ['D2', 'Eb3'], 3: ['A1', 'Bb3'] },
+  openNotes: OPEN_IN_E_FLAT,
+  chart: valveChart(OPEN_IN_E_FLAT, { hasFourth: true }),
+  bank: 'tuba',
+  timbre: TUBA.timbre,
 });

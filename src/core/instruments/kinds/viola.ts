@@ -7,6 +7,7 @@ import { VIOLIN } from './violin';
 export const VIOLA = defineInstrument({
   ...STRINGS,
   id: 'viola',
+  makesOwnPitch: true,
   name: 'Viola',
   clef: 'alto',
   transpositionSemitones: 0,

@@ -7,6 +7,7 @@ import { STRINGS } from './families';
 export const VIOLIN = defineInstrument({
   ...STRINGS,
   id: 'violin',
+  makesOwnPitch: true,
   name: 'Violin',
   clef: 'treble',
   transpositionSemitones: 0,

@@ -4,6 +4,8 @@ import { SUSTAINED } from '../timbre';
 
 export const VOICE = defineInstrument({
   id: 'voice',
+  makesOwnPitch: true,
+  isOctaveFree: true,
   name: 'Voice',
   otherNames: ['vocals', 'singing'],
   family: 'voice',

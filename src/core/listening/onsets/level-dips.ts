@@ -4,7 +4,7 @@ import { loudest } from '../levels';
 import type { Segment } from '../segment';
 
 /** A dip of this depth on both sides is a fresh tongue or bow; vibrato and room echo stay below. */
-export const RESTART_DIP_DB = 5;
+export const REATTACK_DIP_DB = 5;
 /** Where to look for the bottom of the dip and the top of the next attack. */
 export const DIP_SIDE_SECONDS = 0.12;
 /** Vibrato at 5–7 Hz regains under a third of its swing in this time, a tongued note most of it. */
@@ -19,7 +19,7 @@ const SETTLED_SECONDS = 0.25;
 export function neededDip(framesSoFar: number): number {
   const seconds = framesSoFar * FRAME_SECONDS;
   const settled = clamp((seconds - SETTLING_SECONDS) / (SETTLED_SECONDS - SETTLING_SECONDS), 0, 1);
-  return SETTLING_DIP_DB + settled * (RESTART_DIP_DB - SETTLING_DIP_DB);
+  return SETTLING_DIP_DB + settled * (REATTACK_DIP_DB - SETTLING_DIP_DB);
 }
 
 /** A tongue or bow lets the tone back at once; vibrato swings back as slowly as it went. */

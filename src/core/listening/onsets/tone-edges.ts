@@ -1,12 +1,12 @@
 import { clamp, median } from '../../base';
 import { FRAME_SECONDS, frameSeconds, toFrames } from '../frame-length';
 import type { Frames } from '../frames';
-import type { HeardNote } from '../heard';
+import type { HeardTone } from '../heard';
 import { loudest } from '../levels';
 import type { PartialMeter } from '../pitch/partials';
 import { BRIDGED_SECONDS, middlePitch, samePitch } from '../pitch-segments';
 import type { Segment } from '../segment';
-import { DIP_SIDE_SECONDS, levelDip, RESTART_DIP_DB } from './level-dips';
+import { DIP_SIDE_SECONDS, levelDip, REATTACK_DIP_DB } from './level-dips';
 
 /**
  * A tone is felt to begin when it has come within 9 dB of its level.
@@ -25,7 +25,7 @@ const MASKED_DIP_DB = 15;
 const HIDDEN_SECONDS = 0.25;
 
 /** How a note began. */
-type Start = Pick<HeardNote, 'onsetSeconds' | 'start' | 'dipDb'>;
+type Start = Pick<HeardTone, 'onsetSeconds' | 'start' | 'dipDb'>;
 
 /** When a note was felt to begin, by the level of the whole sound. @param level of the note, in dB. */
 export function findStart(
@@ -45,7 +45,7 @@ export function findStart(
   const depth = top - levelDb[bottom]!;
   const joined = before !== undefined && segment.from - before.to <= toFrames(BRIDGED_SECONDS);
   const dipDb = joined ? Math.min(depth, loudest(levelDb, earliest, bottom + 1) - levelDb[bottom]!) : depth;
-  if (dipDb < RESTART_DIP_DB * 0.6) {
+  if (dipDb < REATTACK_DIP_DB * 0.6) {
     return { onsetSeconds: segment.from * FRAME_SECONDS, start: 'pitch-change', dipDb: Math.max(0, dipDb) };
   }
   const felt = Math.max(top - FELT_BELOW_LEVEL_DB, levelDb[bottom]! + FELT_SHARE_OF_DIP * depth);
@@ -59,7 +59,7 @@ export function findStart(
   const turn = masked ? (segment.from + 1) * FRAME_SECONDS : crossing;
   return {
     onsetSeconds: Math.min(crossing, Math.max(turn, frameSeconds(bottom))),
-    start: dipDb < RESTART_DIP_DB ? 'pitch-change' : 'attack',
+    start: dipDb < REATTACK_DIP_DB ? 'pitch-change' : 'attack',
     dipDb,
   };
 }
@@ -95,7 +95,7 @@ export function ownStart(
     0,
     levelDip(at, { from: Math.min(earliest, at), to: latest }, frames.levelDb, toFrames(DIP_SIDE_SECONDS)),
   );
-  return { onsetSeconds, start: dipDb < RESTART_DIP_DB ? 'pitch-change' : 'attack', dipDb };
+  return { onsetSeconds, start: dipDb < REATTACK_DIP_DB ? 'pitch-change' : 'attack', dipDb };
 }
 
 /** When a note was over: where it fell so far below its own level, or the next began. */

@@ -133,8 +133,8 @@ test('a note that is struck again while it rings is two notes, at any register',
       ],
       2,
     );
-    const { notes } = hear({ samples, sampleRate: RATE });
-    const starts = notes.flatMap(({ onsetSeconds, reattacks }) => [
+    const { tones } = hear({ samples, sampleRate: RATE });
+    const starts = tones.flatMap(({ onsetSeconds, reattacks }) => [
       onsetSeconds,
       ...reattacks.map((r) => r.onsetSeconds),
     ]);

@@ -37,7 +37,7 @@ function strings(plucked: readonly Plucked[], seconds: number): Audio {
 const tune = (midis: readonly number[], secondsEach: number): Plucked[] =>
   midis.map((midi, index) => ({ midi, at: 0.5 + index * secondsEach }));
 
-const surePlucks = (audio: Audio) => hear(audio).plucks.filter(({ strength }) => strength >= 0.5);
+const surePlucks = (audio: Audio) => hear(audio).plucks.filter(({ startStrength }) => startStrength >= 0.5);
 
 describe('strings that ring into each other', () => {
   test.each([

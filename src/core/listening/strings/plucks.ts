@@ -3,8 +3,8 @@ import { midiToHertz } from '../../pitch';
 import { amplitudeToDb, Fourier, hannWindow, stretchOf, vertex } from '../../signal';
 import { FRAME_SECONDS, toFrames } from '../frame-length';
 import type { Frames } from '../frames';
-import type { HeardPluck } from '../heard';
 import { loudest } from '../levels';
+import type { Pluck } from '../sounding-event';
 import { newnessPeaks } from './newness';
 import { SURE_PLUCK } from './ringing-strings';
 
@@ -66,20 +66,20 @@ const TOP_SECONDS = 0.12;
  * it in that amplitudes are compressed and nothing but what is new is looked at, so that one pitch is meant at a time.
  * @param sampleRate in hertz, of `samples`.
  */
-export function findPlucks(samples: Float32Array, sampleRate: number, frames: Frames): readonly HeardPluck[] {
+export function findPlucks(samples: Float32Array, sampleRate: number, frames: Frames): readonly Pluck[] {
   const meter = new DifferenceMeter(samples, sampleRate);
   const plucks = newnessPeaks(samples, sampleRate, frames.peakDb).flatMap(({ seconds, height }) => {
     const onsetSeconds = seconds + FELT_AFTER_SECONDS;
     const { riseDb, ...found } = meter.newPitchAt(onsetSeconds);
-    const strength = strengthOf(height, riseDb, found.pitchMargin, found.levelDb - frames.peakDb);
-    return strength >= LEAST_STRENGTH ? [{ onsetSeconds, strength, ...found }] : [];
+    const startStrength = strengthOf(height, riseDb, found.pitchMargin, found.levelDb - frames.peakDb);
+    return startStrength >= LEAST_STRENGTH ? [{ onsetSeconds, startStrength, ...found }] : [];
   });
   // From the end, so that the next sure one is always at hand.
   let nextSeconds: number | undefined;
-  const ended = plucks.toReversed().map((pluck): HeardPluck => {
+  const ended = plucks.toReversed().map((pluck): Pluck => {
     const endSeconds = endOf(pluck.onsetSeconds, nextSeconds, frames);
-    if (pluck.strength >= SURE_PLUCK) nextSeconds = pluck.onsetSeconds;
-    return { ...pluck, endSeconds };
+    if (pluck.startStrength >= SURE_PLUCK) nextSeconds = pluck.onsetSeconds;
+    return { kind: 'pluck', ...pluck, endSeconds };
   });
   return ended.reverse();
 }

@@ -1,19 +1,20 @@
 import { heardPluck, heardTone } from '../../../../tests/support/heard';
-import type { HeardNote, HeardPluck } from '../heard';
+import type { HeardTone } from '../heard';
+import type { Pluck } from '../sounding-event';
 import { pluckedStrings } from './ringing-strings';
 import { areSustained } from './sustained';
 
 const tone = (onsetSeconds: number, seconds: number, midi: number, fadeDbPerSecond: number) =>
   heardTone(onsetSeconds, midi, seconds, { fadeDbPerSecond });
 
-const pluck = (onsetSeconds: number, midi: number, strength = 0.9) =>
-  heardPluck(onsetSeconds, midi, { strength });
+const pluck = (onsetSeconds: number, midi: number, startStrength = 0.9) =>
+  heardPluck(onsetSeconds, midi, { startStrength });
 
 const PITCHES = [60, 62, 64, 65, 67];
 const fading = PITCHES.map((midi, index) => tone(index, 0.9, midi, 15));
 const starts = PITCHES.map((midi, index) => pluck(index, midi));
 
-test.each<[string, HeardNote[], HeardPluck[], boolean]>([
+test.each<[string, HeardTone[], Pluck[], boolean]>([
   ['tones that fade, each plucked', fading, starts, true],
   ['held tones', PITCHES.map((midi, index) => tone(index, 0.9, midi, 1)), starts, false],
   [

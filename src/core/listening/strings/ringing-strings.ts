@@ -1,5 +1,6 @@
-import type { HeardNote, HeardPluck } from '../heard';
+import type { HeardTone } from '../heard';
 import { SAME_PITCH_SEMITONES } from '../pitch-segments';
+import type { Pluck } from '../sounding-event';
 import { arePlucked } from './sustained';
 
 /** From here on a pluck is one without knowing what was written. */
@@ -16,24 +17,21 @@ const RINGING_SHARE = 0.1;
 const FEWEST_RINGING = 2;
 
 /** Whether a pluck began a tone. */
-export const beganBy = (tone: HeardNote, pluck: HeardPluck) =>
+export const beganBy = (tone: HeardTone, pluck: Pluck) =>
   Math.abs(pluck.onsetSeconds - tone.onsetSeconds) <= SAME_START_SECONDS;
 
 /**
  * The plucks of a recording whose strings may ring into each other; none when its tones are blown, bowed or sung.
  * @param find looks for plucks; only asked where there may be some, for it takes its time.
  */
-export function pluckedStrings(
-  notes: readonly HeardNote[],
-  find: () => readonly HeardPluck[],
-): readonly HeardPluck[] {
-  const plucked = arePlucked(notes);
-  if (plucked === false || notes.length === 0) return [];
+export function pluckedStrings(tones: readonly HeardTone[], find: () => readonly Pluck[]): readonly Pluck[] {
+  const plucked = arePlucked(tones);
+  if (plucked === false || tones.length === 0) return [];
   const plucks = find();
-  const sure = plucks.filter(({ strength }) => strength >= SURE_PLUCK);
+  const sure = plucks.filter(({ startStrength }) => startStrength >= SURE_PLUCK);
   const inside = sure.flatMap((pluck) => {
-    if (notes.some((note) => beganBy(note, pluck))) return [];
-    const tone = notes.find(
+    if (tones.some((tone) => beganBy(tone, pluck))) return [];
+    const tone = tones.find(
       ({ onsetSeconds, endSeconds }) => onsetSeconds < pluck.onsetSeconds && endSeconds > pluck.onsetSeconds,
     );
     return tone ? [Math.abs(tone.midi - pluck.midi) <= SAME_PITCH_SEMITONES] : [];

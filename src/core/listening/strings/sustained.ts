@@ -1,5 +1,5 @@
 import { median, quantile } from '../../base';
-import type { HeardNote } from '../heard';
+import type { HeardTone } from '../heard';
 
 /** A take whose longer notes fall faster than this is plucked or struck: a guitar loses 10–40 dB a second, a breath under 5. */
 const FADING_DB_PER_SECOND = 8;
@@ -13,22 +13,22 @@ const LONG_ENOUGH_TO_FADE_SECONDS = 0.3;
 const FEWEST_LONG_NOTES = 3;
 
 /** Whether the notes of a recording last as long as somebody holds them, as far as their levels tell. */
-export const areSustained = (notes: readonly HeardNote[]) => arePlucked(notes) !== true;
+export const areSustained = (tones: readonly HeardTone[]) => arePlucked(tones) !== true;
 
 /**
  * Whether nearly all notes of a recording fade by themselves, as strings and bars do; undefined when too few are long, or when most
  * fade and some do not.
  */
-export function arePlucked(notes: readonly HeardNote[]): boolean | undefined {
-  const fades = fadesOf(notes);
+export function arePlucked(tones: readonly HeardTone[]): boolean | undefined {
+  const fades = fadesOf(tones);
   if (fades.length < FEWEST_LONG_NOTES) return undefined;
   if (median(fades) < FADING_DB_PER_SECOND) return false;
   return quantile(fades, SLOWEST_SHARE) >= SLOWEST_FADING_DB_PER_SECOND || undefined;
 }
 
 /** How fast the longer notes fall, in dB a second. */
-function fadesOf(notes: readonly HeardNote[]): readonly number[] {
-  return notes
-    .filter((note) => note.endSeconds - note.onsetSeconds >= LONG_ENOUGH_TO_FADE_SECONDS)
-    .map((note) => note.fadeDbPerSecond);
+function fadesOf(tones: readonly HeardTone[]): readonly number[] {
+  return tones
+    .filter((tone) => tone.endSeconds - tone.onsetSeconds >= LONG_ENOUGH_TO_FADE_SECONDS)
+    .map((tone) => tone.fadeDbPerSecond);
 }

@@ -1,5 +1,5 @@
 import { median } from '../../base';
-import type { HeardNote } from '../heard';
+import type { HeardTone } from '../heard';
 
 /**
  * Vowels are short and glide, tones are held and repeat. Measured: English and German sentences of a speech synthesiser lie
@@ -12,32 +12,32 @@ const PAUSE_SECONDS = 0.4;
 
 /** Sounds between two pauses. */
 export interface Phrase {
-  readonly notes: readonly HeardNote[];
+  readonly tones: readonly HeardTone[];
   readonly fromSeconds: number;
   readonly toSeconds: number;
   /** A sentence: told from playing by what its tones are like together. */
   readonly isSpeech: boolean;
 }
 
-/** @param notes in order of onset. */
-export function phrasesOf(notes: readonly HeardNote[]): readonly Phrase[] {
-  const phrases: HeardNote[][] = [];
-  notes.forEach((note, index) => {
-    const before = notes[index - 1];
-    if (!before || note.onsetSeconds - before.endSeconds > PAUSE_SECONDS) phrases.push([]);
-    phrases.at(-1)!.push(note);
+/** @param tones in order of onset. */
+export function phrasesOf(tones: readonly HeardTone[]): readonly Phrase[] {
+  const phrases: HeardTone[][] = [];
+  tones.forEach((tone, index) => {
+    const before = tones[index - 1];
+    if (!before || tone.onsetSeconds - before.endSeconds > PAUSE_SECONDS) phrases.push([]);
+    phrases.at(-1)!.push(tone);
   });
   return phrases.map((phrase) => ({
-    notes: phrase,
+    tones: phrase,
     fromSeconds: phrase[0]!.onsetSeconds,
     toSeconds: phrase.at(-1)!.endSeconds,
     isSpeech: isSpeech(phrase),
   }));
 }
 
-function isSpeech(phrase: readonly HeardNote[]): boolean {
+function isSpeech(phrase: readonly HeardTone[]): boolean {
   return (
-    median(phrase.map((note) => note.endSeconds - note.onsetSeconds)) < SPEECH_SECONDS &&
-    median(phrase.map((note) => note.clarity)) < SPEECH_CLARITY
+    median(phrase.map((tone) => tone.endSeconds - tone.onsetSeconds)) < SPEECH_SECONDS &&
+    median(phrase.map((tone) => tone.clarity)) < SPEECH_CLARITY
   );
 }

@@ -1,6 +1,6 @@
+import { capital } from '../../base';
 import { headSigns } from '../../notation';
 import { keyAlteration, pitchName } from '../../pitch';
-import { sentence } from '../measure-words';
 import type { MelodyNote } from '../melody';
 import { type HardSpot, type Looking, spotAt } from './hard-spot';
 
@@ -30,14 +30,42 @@ export function keyNotes({ part, melody, words }: Looking): HardSpot[] {
   return [...byLetter.values()].flatMap(([first, ...later]) => {
     const { step, alter } = first!.spelling;
     const name = pitchName(first!.spelling);
-    const text = `${sentence(words.one(first!.measureIndex))}: the first ${name}. The key signature makes every ${step} ${SIGN_NAMES[`${alter}`]}.`;
+    const text = `${capital(words.one(first!.measureIndex))}: the first ${name}. The key signature makes every ${step} ${SIGN_NAMES[`${alter}`]}.`;
     const spot = spotAt('key-note', [first!], WEIGHT_OF_FIRST, text);
     if (later.length === 0) return [spot];
     const where = words.several(later.map(({ measureIndex }) => measureIndex));
     return [
       spot,
-      spotAt('key-note', later, WEIGHT_OF_LATER, `${sentence(where)}: ${name} again, by the key signature.`),
+      spotAt('key-note', later, WEIGHT_OF_LATER, `${capital(where)}: ${name} again, by the key signature.`),
     ];
+  });
+}
+
+const WEIGHT_OF_ENDED_SIGN = 1.5;
+
+/** Notes that an accidental of the measure before no longer alters: the barline has ended it, and nothing says so. */
+export function endedAccidentals({ part, melody, words }: Looking): HardSpot[] {
+  return part.measures.flatMap((measure, measureIndex) => {
+    const before = part.measures[measureIndex - 1];
+    if (!before) return [];
+    const placeOf = ({ spelling: { step, octave } }: MelodyNote) => `${step}${octave}`;
+    const altered = new Map(
+      melody
+        .filter((one) => one.measureIndex === measureIndex - 1 && one.isPitched)
+        .map((one) => [placeOf(one), one] as const),
+    );
+    const signs = headSigns(measure);
+    const told = new Set<string>();
+    return melody.flatMap((one): HardSpot[] => {
+      if (one.measureIndex !== measureIndex || !one.isPitched || told.has(placeOf(one))) return [];
+      told.add(placeOf(one));
+      const was = altered.get(placeOf(one));
+      const byKey = keyAlteration(one.spelling.step, measure.keyFifths);
+      const isEnded = was && was.spelling.alter !== byKey && one.spelling.alter === byKey;
+      if (!isEnded || signs.get(one.note.id)?.[0]?.isPrinted) return [];
+      const text = `${capital(words.one(measureIndex))}: ${pitchName(one.spelling)}${byKey === 0 ? ' natural' : ''} again: the accidental of the ${words.noun} before ended at the barline.`;
+      return [spotAt('accidental', [one], WEIGHT_OF_ENDED_SIGN, text)];
+    });
   });
 }
 
@@ -77,15 +105,15 @@ function describeSigns(
   const name = pitchName(one.spelling);
   const sign = SIGN_NAMES[`${one.spelling.alter}`]!;
   if (isPrinted && wasAltered && isInKey) {
-    const text = `${sentence(where)}: the ${sign} sign takes back what the accidental before it did: ${name} again.`;
+    const text = `${capital(where)}: the ${sign} sign takes back what the accidental before it did: ${name} again.`;
     return [spotAt('accidental', [one], WEIGHT_OF_CANCELLING, text)];
   }
-  if (isPrinted) {
-    const text = `${sentence(where)}: ${name}, ${sign === 'natural' ? 'a natural' : `a ${sign}`} that is not in the key. It lasts to the barline.`;
+  if (isPrinted && !isInKey) {
+    const text = `${capital(where)}: ${name}, ${sign === 'natural' ? 'a natural' : `a ${sign}`} that is not in the key. It lasts to the barline.`;
     return [spotAt('accidental', [one], WEIGHT_OF_SIGN, text)];
   }
   if (wasAltered && !isInKey && !one.note.tiedFromPrevious) {
-    const text = `${sentence(where)}: still ${name}, though no sign stands before it: the accidental lasts to the barline.`;
+    const text = `${capital(where)}: still ${name}, though no sign stands before it: the accidental lasts to the barline.`;
     return [spotAt('accidental', [one], WEIGHT_OF_SILENT_SIGN, text)];
   }
   return [];

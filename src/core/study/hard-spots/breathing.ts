@@ -1,6 +1,6 @@
+import { capital } from '../../base';
 import type { Instrument } from '../../instruments';
-import { beatUnit, compare, divide, isCompound, rational, toNumber } from '../../time';
-import { sentence } from '../measure-words';
+import { beatUnit, compare, divide, isCompound, rational, toMixedNumber, toNumber } from '../../time';
 import { type MelodyNote, measuresOf } from '../melody';
 import { type HardSpot, type Looking, spotAt } from './hard-spot';
 
@@ -25,8 +25,10 @@ export function longNotes({ part, melody, instrument, words }: Looking): HardSpo
     const beats = beatsOf(one, part);
     if (beats < (endsPhrase ? LONG_AT_END_BEATS : LONG_BEATS)) return [];
     const { meter } = part.measures[one.measureIndex]!;
-    const noun = isCompound(meter) ? 'dotted beats' : 'beats';
-    const text = `${sentence(words.one(one.measureIndex))}: hold the ${endsPhrase ? 'last note of the phrase' : 'long note'} for all its ${Number.isInteger(beats) ? beats : beats.toFixed(1)} ${noun}, up to the next beat.`;
+    const unit = beatUnit(meter);
+    const noun = isCompound(meter) ? 'dotted beats' : unit.name === 'eighth' ? 'eighths' : 'beats';
+    const count = toMixedNumber(divide(one.length, unit.quarters));
+    const text = `${capital(words.one(one.measureIndex))}: hold the ${endsPhrase ? 'last note of the phrase' : 'long note'} for all its ${count} ${noun}, up to the next beat.`;
     return [spotAt('long-note', [one], WEIGHT_OF_LONG_NOTE, text)];
   });
 }
@@ -37,7 +39,7 @@ export function breaths({ part, melody, words }: Looking): HardSpot[] {
     const next = melody[index + 1];
     if (!one.note.breathAfter || !next || next.followsRest) return [];
     if (beatsOf(one, part) >= ROOM_FOR_BREATH_BEATS) return [];
-    const text = `${sentence(words.one(one.measureIndex))}: the breath mark gives no time of its own. Let this note go a little early, and come in on time.`;
+    const text = `${capital(words.one(one.measureIndex))}: the breath mark gives no time of its own. Let this note go a little early, and come in on time.`;
     return [spotAt('breath', [one, next], WEIGHT_OF_BREATH, text)];
   });
 }
@@ -50,13 +52,16 @@ const FRESH_START: Readonly<Partial<Record<Instrument['family'], string>>> = {
 
 /** Several equal notes in a row, each of which needs its own beginning. */
 export function repeatedNotes({ melody, instrument, words }: Looking): HardSpot[] {
-  const start = instrument && FRESH_START[instrument.family];
+  const start =
+    instrument?.repeatsBy === 'grace-notes'
+      ? 'parted by grace notes, as your teacher shows them'
+      : instrument && FRESH_START[instrument.family];
   if (!start) return [];
   const found: HardSpot[] = [];
   let run: MelodyNote[] = [];
   const close = () => {
     if (run.length >= FEWEST_REPEATED) {
-      const text = `${sentence(words.several(measuresOf(run)))}: the same note ${run.length} times, ${start}, evenly.`;
+      const text = `${capital(words.several(measuresOf(run)))}: the same note ${run.length} times, ${start}, evenly.`;
       found.push(spotAt('repeated-notes', run, WEIGHT_OF_REPEATED, text));
     }
   };

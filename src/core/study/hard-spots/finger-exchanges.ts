@@ -1,6 +1,6 @@
-import { type Fingering, fingeringsOf, type Instrument } from '../../instruments';
-import { pitchName } from '../../pitch';
-import { sentence } from '../measure-words';
+import { capital } from '../../base';
+import { type FingersMoved, fingeringsOf, fingersMoved, type Instrument } from '../../instruments';
+import { parsePitchName, pitchName, spellingToMidi } from '../../pitch';
 import { connectedPairs, type MelodyNote } from '../melody';
 import { type HardSpot, type Looking, spotAt } from './hard-spot';
 
@@ -13,8 +13,8 @@ interface Exchange {
 /** So many fingers in opposite directions are hard to move at one moment. */
 const FEWEST_OPPOSITE_FINGERS = 1;
 const WEIGHT_PER_OPPOSITE_FINGER = 0.5;
-/** So many fingers at once mean that the instrument changes its register. */
-const REGISTER_FINGERS = 5;
+/** Where the register changes, so many fingers at once are hard. */
+const REGISTER_FINGERS = 4;
 const WEIGHT_OF_REGISTER = 2;
 /** Slide positions that the arm crosses between two notes. */
 const FEWEST_POSITIONS = 3;
@@ -30,25 +30,23 @@ export function fingerExchanges({ melody, instrument, words }: Looking): HardSpo
     const pair = [from.midi, to.midi].sort((a, b) => a - b).join();
     if (!exchange || told.has(pair)) return [];
     told.add(pair);
-    const text = `${sentence(words.one(to.measureIndex))}: ${pitchName(from.spelling)} to ${pitchName(to.spelling)}: ${exchange.reason}`;
+    const text = `${capital(words.one(to.measureIndex))}: ${pitchName(from.spelling)} to ${pitchName(to.spelling)}: ${exchange.reason}`;
     return [spotAt('finger-exchange', [from, to], exchange.weight, text)];
   });
 }
 
 /** Between the usual fingerings: those are what a beginner has learned. */
-function maybeExchange({ id }: Instrument, from: MelodyNote, to: MelodyNote): Exchange | undefined {
-  const [a, b] = [from, to].map(({ spelling }) => fingeringsOf(id, spelling)[0]);
-  return a && b && exchangeBetween(a, b);
+function maybeExchange(player: Instrument, from: MelodyNote, to: MelodyNote): Exchange | undefined {
+  const [a, b] = [from, to].map(({ spelling }) => fingeringsOf(player.id, spelling)[0]);
+  if (!a || !b) return undefined;
+  if (a.kind === 'slide' && b.kind === 'slide') return slideExchange(Math.abs(a.position - b.position));
+  const moved = fingersMoved(a, b, UNHEARD_KEYS);
+  return moved && fingersExchange(moved, registerOf(player, from.midi) !== registerOf(player, to.midi));
 }
 
-function exchangeBetween(a: Fingering, b: Fingering): Exchange | undefined {
-  if (a.kind === 'slide' && b.kind === 'slide') return slideExchange(Math.abs(a.position - b.position));
-  if (a.kind === 'valves' && b.kind === 'valves') {
-    return fingersExchange(new Set(a.pressed.map(String)), new Set(b.pressed.map(String)), 'fingers');
-  }
-  if (a.kind === 'holes' && b.kind === 'holes') return fingersExchange(fingersOf(a), fingersOf(b), 'fingers');
-  return undefined;
-}
+/** 0 for the lowest. */
+const registerOf = ({ registersFrom = [] }: Instrument, midi: number) =>
+  registersFrom.filter((name) => spellingToMidi(parsePitchName(name)) <= midi).length;
 
 function slideExchange(positions: number): Exchange | undefined {
   if (positions < FEWEST_POSITIONS) return undefined;
@@ -58,33 +56,23 @@ function slideExchange(positions: number): Exchange | undefined {
   };
 }
 
-function fingersExchange(
-  before: ReadonlySet<string>,
-  after: ReadonlySet<string>,
-  noun: string,
-): Exchange | undefined {
-  const lifted = [...before].filter((finger) => !after.has(finger)).length;
-  const pressed = [...after].filter((finger) => !before.has(finger)).length;
-  if (lifted + pressed >= REGISTER_FINGERS && Math.max(lifted, pressed) >= REGISTER_FINGERS) {
+function fingersExchange({ up, down, across }: FingersMoved, isRegister: boolean): Exchange | undefined {
+  const moving = up + down + across;
+  if (isRegister && moving >= REGISTER_FINGERS) {
     return {
       weight: WEIGHT_OF_REGISTER,
-      reason: `the register changes and ${lifted + pressed} ${noun} move at once. Move them together, slowly at first.`,
+      reason: `the register changes and ${moving} fingers move at once. Move them together, slowly at first.`,
     };
   }
-  const opposite = Math.min(lifted, pressed);
-  if (opposite < FEWEST_OPPOSITE_FINGERS) return undefined;
+  if (Math.min(up, down) < FEWEST_OPPOSITE_FINGERS) return undefined;
   return {
-    weight: WEIGHT_PER_OPPOSITE_FINGER * (lifted + pressed),
-    reason: `${lifted} ${lifted === 1 ? 'finger goes' : 'fingers go'} up while ${pressed} ${pressed === 1 ? 'goes' : 'go'} down. Both at one moment, or a wrong note sounds between.`,
+    weight: WEIGHT_PER_OPPOSITE_FINGER * (up + down),
+    reason: `${up} ${up === 1 ? 'finger goes' : 'fingers go'} up while ${down} ${down === 1 ? 'goes' : 'go'} down. Both at one moment, or a wrong note sounds between.`,
   };
 }
 
-/** The little finger's E♭ key is left out: whether it moves a moment early or late is hardly heard. */
-const UNHEARD_KEY = 'E♭';
-
-function fingersOf({ covered, keys }: Extract<Fingering, { kind: 'holes' }>): ReadonlySet<string> {
-  return new Set([...covered.map(({ number }) => `${number}`), ...keys.filter((key) => key !== UNHEARD_KEY)]);
-}
+/** Whether the little finger's E♭ key moves a moment early or late is hardly heard. */
+const UNHEARD_KEYS = ['E♭'];
 
 /** A string that lies between two others is crossed without sounding. */
 export function stringCrossings({ melody, instrument, words }: Looking): HardSpot[] {
@@ -92,7 +80,7 @@ export function stringCrossings({ melody, instrument, words }: Looking): HardSpo
   return connectedPairs(melody).flatMap(([from, to]) => {
     const [a, b] = [from, to].map((note) => stringNumberOf(instrument, note));
     if (a === undefined || b === undefined || Math.abs(a - b) < 2) return [];
-    const text = `${sentence(words.one(to.measureIndex))}: from the ${pitchName(from.spelling)} to the ${pitchName(to.spelling)} ${Math.abs(a - b) - 1 === 1 ? 'a string is' : `${Math.abs(a - b) - 1} strings are`} crossed. Let nothing between them sound.`;
+    const text = `${capital(words.one(to.measureIndex))}: from the ${pitchName(from.spelling)} to the ${pitchName(to.spelling)} ${Math.abs(a - b) - 1 === 1 ? 'a string is' : `${Math.abs(a - b) - 1} strings are`} crossed. Let nothing between them sound.`;
     return [spotAt('finger-exchange', [from, to], WEIGHT_OF_SKIPPED_STRING, text)];
   });
 }

@@ -6,6 +6,7 @@ import type { MeasureWords } from '../measure-words';
 import { idsOf, type MelodyNote, measuresOf } from '../melody';
 
 export const HARD_SPOT_KINDS = [
+  'out-of-reach',
   'leap',
   'finger-exchange',
   'fast-run',

@@ -1,5 +1,6 @@
 import { lineOf } from '../../../../tests/support/lines';
-import { type InstrumentId, instrument } from '../../instruments';
+import { type InstrumentId, instrument, maybeWrittenRange } from '../../instruments';
+import { parsePitchName, spellingToMidi } from '../../pitch';
 import { lookOver } from '..';
 import type { Acquaintance, HardSpotKind } from './hard-spot';
 
@@ -51,6 +52,42 @@ test.each<[HardSpotKind, string, string[], Options, string]>([
     { on: 'trombone', clef: BASS },
     'travels 6 positions',
   ],
+  [
+    'finger-exchange',
+    'the recorder’s D to E',
+    ['D5h E5h'],
+    { on: 'soprano-recorder' },
+    'the register changes',
+  ],
+  [
+    'accidental',
+    'an accidental that the barline ended',
+    ['F#4h G4h', 'F4h G4h'],
+    {},
+    'F natural again: the accidental of the measure before ended at the barline',
+  ],
+  [
+    'repeated-notes',
+    'the same note on a chanter, which has no tongue',
+    ['A4q A4q A4q A4q'],
+    { on: 'practice-chanter' },
+    'parted by grace notes',
+  ],
+  [
+    'out-of-reach',
+    'a note that a beginner has not',
+    ['C6h G6h'],
+    { on: 'trumpet' },
+    'outside of what a beginner plays',
+  ],
+  [
+    'out-of-reach',
+    'a note of a higher level',
+    ['C4h G5h'],
+    { on: 'trumpet' },
+    'beyond level 1 on the Trumpet',
+  ],
+  ['out-of-reach', 'below the clarinet', ['D3h C4h'], { on: 'clarinet' }, 'D3 in measure 1: outside'],
   ['finger-exchange', 'a string is skipped', ['G3h A4h'], { on: 'violin' }, 'a string is crossed'],
   ['fast-run', 'eighths at 120', ['C4e D4e E4e F4e G4h'], { bpm: 120 }, '4.0 a second at the goal tempo'],
   ['off-beat-entry', 'after a rest', ['Re C4e C4q C4h'], {}, 'between two beats, after a rest'],
@@ -99,6 +136,24 @@ test.each<[string, HardSpotKind, string[], Options]>([
   ],
 ])('%s', (_, kind, measures, options) => {
   expect(spots(kind, measures, options)).toEqual([]);
+});
+
+// Common practice: a sign that only reminds says nothing new, and a note of the key is in the key.
+test.each<[string, string[], number]>([
+  ['a natural after the barline', ['F#4w', 'F4w'], 0],
+  ['a sharp of the signature', ['G4w', 'F#4w'], 1],
+])('a courtesy sign is not told as out of the key: %s', (_, measures, fifths) => {
+  const { part } = lineOf(measures, { fifths });
+  const [first, second] = part.measures;
+  const events = second!.events.map((event) =>
+    event.kind === 'note' ? { ...event, courtesy: true as const } : event,
+  );
+  const reminding = { ...part, measures: [first!, { ...second!, events }] };
+  const player = { instrument: undefined, level: 1, goalBpm: 60, known: undefined } as const;
+  const told = lookOver(reminding, player, 'us').hardSpots.filter(
+    ({ kind, measureIndexes }) => kind === 'accidental' && measureIndexes.includes(1),
+  );
+  expect(told).toEqual([]);
 });
 
 test('a breath without time is told, one with time is not', () => {
@@ -165,4 +220,36 @@ describe('a tempo to begin with', () => {
     expect(startingTempo.bpm).toBe(60);
     expect(startingTempo.sentence).toContain('“Andante” usually lies between 76 and 108');
   });
+});
+
+// Of all pairs of notes: the register is only said to change where it does, and nobody has more than ten fingers.
+test.each(['clarinet', 'soprano-recorder', 'flute', 'oboe', 'alto-sax', 'bassoon'] as const)(
+  'every exchange on the %s counts fingers, and names the register where it changes',
+  (id) => {
+    const player = instrument(id);
+    const [from, to] = maybeWrittenRange(player, 3)!;
+    const clef = player.clef === 'bass' ? { clef: BASS } : {};
+    const firstOf = (player.registersFrom ?? []).map((name) => spellingToMidi(parsePitchName(name)));
+    const registerOf = (midi: number) => firstOf.filter((first) => first <= midi).length;
+    const name = (midi: number) =>
+      `${['C', 'C#', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'][midi % 12]}${Math.floor(midi / 12) - 1}`;
+    for (let a = from; a <= to; a++)
+      for (let b = from; b <= to; b++) {
+        for (const { sentence } of spots('finger-exchange', [`${name(a)}h ${name(b)}h`], {
+          on: id,
+          ...clef,
+        })) {
+          if (/register/.test(sentence)) expect([a, b, registerOf(a)]).not.toEqual([a, b, registerOf(b)]);
+          const fingers = [...sentence.matchAll(/(\d+) (?:fingers?|goes?)|while (\d+)/g)].map(
+            ([, one, two]) => Number(one ?? two),
+          );
+          expect(fingers.reduce((sum, count) => sum + count, 0)).toBeLessThanOrEqual(10);
+        }
+      }
+  },
+);
+
+test('what the instrument does not have is told first', () => {
+  const [first] = look(['A3q C4q Re C4e C4q', 'C#4q D#4q C#4q C4q'], { on: 'soprano-recorder' }).hardSpots;
+  expect(first!.kind).toBe('out-of-reach');
 });

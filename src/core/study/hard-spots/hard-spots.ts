@@ -1,13 +1,15 @@
-import { accidentals, keyNotes } from './alterations';
+import { accidentals, endedAccidentals, keyNotes } from './alterations';
 import { breaths, longNotes, repeatedNotes } from './breathing';
 import { fingerExchanges, stringCrossings } from './finger-exchanges';
 import type { HardSpot, Looking } from './hard-spot';
 import { leaps } from './leaps';
 import { novelties } from './novelties';
+import { outOfReach } from './out-of-reach';
 import { missedEntries, rhythmChanges } from './rhythm-spots';
 import { fastRuns } from './speed';
 
 const FINDERS: readonly ((looking: Looking) => readonly HardSpot[])[] = [
+  outOfReach,
   missedEntries,
   rhythmChanges,
   fastRuns,
@@ -16,6 +18,7 @@ const FINDERS: readonly ((looking: Looking) => readonly HardSpot[])[] = [
   stringCrossings,
   keyNotes,
   accidentals,
+  endedAccidentals,
   longNotes,
   breaths,
   repeatedNotes,

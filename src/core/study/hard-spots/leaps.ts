@@ -1,6 +1,7 @@
+import { capital } from '../../base';
 import { brassPlaces, type Instrument } from '../../instruments';
 import { intervalName, pitchName, staffPlace } from '../../pitch';
-import { sentence, withArticle } from '../measure-words';
+import { withArticle } from '../measure-words';
 import { connectedPairs, type MelodyNote } from '../melody';
 import { type HardSpot, type Looking, spotAt } from './hard-spot';
 
@@ -26,7 +27,7 @@ export function leaps({ melody, instrument, words }: Looking): HardSpot[] {
       WEIGHT_PER_PARTIAL * Math.max(0, partials - USUAL_PARTIALS);
     const direction = to.midi > from.midi ? 'up' : 'down';
     const lips = partials > USUAL_PARTIALS ? ` and ${partials} partials for the lips` : '';
-    const text = `${sentence(words.one(to.measureIndex))}: a leap ${direction} from ${pitchName(from.spelling)} to ${pitchName(to.spelling)}, ${withArticle(intervalName(from.spelling, to.spelling))}${lips}. Hear the second note before you play it.`;
+    const text = `${capital(words.one(to.measureIndex))}: a leap ${direction} from ${pitchName(from.spelling)} to ${pitchName(to.spelling)}, ${withArticle(intervalName(from.spelling, to.spelling))}${lips}. Hear the second note before you play it.`;
     return [spotAt('leap', [from, to], weight, text)];
   });
 }

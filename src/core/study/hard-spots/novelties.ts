@@ -1,6 +1,6 @@
+import { capital } from '../../base';
 import { pitchName } from '../../pitch';
 import { contentName, contentsOf } from '../contents';
-import { sentence } from '../measure-words';
 import { type HardSpot, type Looking, spotAt } from './hard-spot';
 
 const WEIGHT = 2;
@@ -12,7 +12,7 @@ export function novelties({ part, melody, known, vocabulary, words }: Looking): 
   const notes = melody.flatMap((one) => {
     if (!one.isPitched || met.has(one.midi)) return [];
     met.add(one.midi);
-    const text = `${sentence(words.one(one.measureIndex))}: ${pitchName(one.spelling)} for the first time in this book.`;
+    const text = `${capital(words.one(one.measureIndex))}: ${pitchName(one.spelling)} for the first time in this book.`;
     return [spotAt('first-time', [one], WEIGHT, text)];
   });
   const signs = contentsOf(part)
@@ -26,7 +26,7 @@ export function novelties({ part, melody, known, vocabulary, words }: Looking): 
         measureIndexes: [index],
         eventIds: [],
         weight: WEIGHT,
-        sentence: `${sentence(words.one(index))}: ${contentName(content, vocabulary)} for the first time in this book.`,
+        sentence: `${capital(words.one(index))}: ${contentName(content, vocabulary)} for the first time in this book.`,
       };
     });
   return [...notes, ...signs];

@@ -1,7 +1,7 @@
+import { capital } from '../../base';
 import { countedBeat, countedEvents, easilyMissedEntries } from '../../counting';
 import type { LineEvent, Measure } from '../../notation';
 import { divide, equals, minimum, type Rational, rational } from '../../time';
-import { sentence } from '../measure-words';
 import type { HardSpot, Looking } from './hard-spot';
 
 const WEIGHTS = { 'off-beat-after-rest': 2, 'after-tie': 1.5, 'pickup-inside': 1 } as const;
@@ -25,7 +25,7 @@ export function missedEntries({ part, words }: Looking): HardSpot[] {
       measureIndexes: [measureIndex],
       eventIds: [...(before?.eventIds ?? []), waitedOnId, eventId],
       weight: (before?.weight ?? 0) + WEIGHTS[kind],
-      sentence: `${sentence(words.one(measureIndex))}: ${REASONS[kind]}`,
+      sentence: `${capital(words.one(measureIndex))}: ${REASONS[kind]}`,
     });
   }
   return [...spots.values()];
@@ -46,7 +46,7 @@ export function rhythmChanges({ part, words }: Looking): HardSpot[] {
         measureIndexes: [measureIndex],
         eventIds: changed.flatMap(({ eventIds }) => eventIds),
         weight: WEIGHT_OF_CHANGE * changed.length,
-        sentence: `${sentence(words.one(measureIndex))}: the beat is divided in a new way while its pulse stays. Tap the pulse and say both rhythms.`,
+        sentence: `${capital(words.one(measureIndex))}: the beat is divided in a new way while its pulse stays. Tap the pulse and say both rhythms.`,
       },
     ];
   });

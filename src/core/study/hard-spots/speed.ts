@@ -1,6 +1,6 @@
+import { capital } from '../../base';
 import type { Level } from '../../instruments';
 import { beatUnit, quarterSeconds, subtract, toNumber } from '../../time';
-import { sentence } from '../measure-words';
 import { type MelodyNote, measuresOf } from '../melody';
 import { type HardSpot, type Looking, spotAt } from './hard-spot';
 
@@ -21,7 +21,7 @@ export function fastRuns({ part, melody, goalBpm, level, words }: Looking): Hard
       'fast-run',
       run,
       WEIGHT_AT_THRESHOLD * (perSecond / FAST_NOTES_PER_SECOND[level]),
-      `${sentence(words.several(measuresOf(run)))}: ${run.length} notes in a row, ${perSecond.toFixed(1)} a second at the goal tempo. Practise them slowly and evenly first.`,
+      `${capital(words.several(measuresOf(run)))}: ${run.length} notes in a row, ${perSecond.toFixed(1)} a second at the goal tempo. Practise them slowly and evenly first.`,
     );
   });
 }

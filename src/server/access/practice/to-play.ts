@@ -55,7 +55,11 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
   const inWords = (one: Stage) => describeStage(part.line, one, assignment.vocabulary);
   return {
     ...rest,
-    countIn: assignment.countIn ?? USUAL_COUNT_IN,
+    // The click says what the counts say.
+    countIn: {
+      ...(assignment.countIn ?? USUAL_COUNT_IN),
+      compound: (assignment.counting ?? USUAL_STYLE).compound,
+    },
     strictness: strictnessOf(plan ?? undefined, stage.id, assignment.strictness),
     takes,
     line,
@@ -68,6 +72,7 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
     ladder: at.ladder,
     climbed: at.climbed,
     nextBpm: at.bpm,
+    climbing: at.climbing,
   };
 }
 

@@ -2,10 +2,10 @@ import 'server-only';
 import { z } from 'zod';
 import type { LineDocument } from '@/core/arranging';
 import { type Result, success } from '@/core/base';
-import { MOST_MEASURES, MOST_PARTS } from '@/core/formats';
+import { MOST_LOSSES, MOST_MEASURES, MOST_PARTS } from '@/core/formats';
 import { INSTRUMENT_IDS, LEVELS } from '@/core/instruments';
 import { ARTICULATIONS } from '@/core/notation';
-import { STEPS } from '@/core/pitch';
+import { MODES, STEPS } from '@/core/pitch';
 import { NOTE_BASES } from '@/core/time';
 import { refused } from '../read-form';
 
@@ -49,6 +49,7 @@ const note = z.object({
   positionHint: text(8).optional(),
   lyric: text(60).optional(),
   stem: z.enum(['up', 'down']).optional(),
+  courtesy: z.literal(true).optional(),
 });
 const rest = z.object({
   kind: z.literal('rest'),
@@ -61,6 +62,11 @@ const rest = z.object({
 });
 const events = z.array(z.discriminatedUnion('kind', [note, rest])).max(100);
 
+const tempoMark = z.object({
+  beatQuarters: rational,
+  bpm: z.number().min(20).max(400),
+  words: text(60).optional(),
+});
 const direction = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('words'),
@@ -74,6 +80,8 @@ const direction = z.discriminatedUnion('kind', [
     shape: z.enum(['crescendo', 'diminuendo', 'stop']),
     offsetQuarters: rational,
   }),
+  z.object({ kind: z.literal('tempo'), mark: tempoMark, offsetQuarters: rational }),
+  z.object({ kind: z.literal('dashes-end'), offsetQuarters: rational }),
 ]);
 
 const clef = z.enum(['treble', 'bass', 'alto', 'tenor', 'percussion', 'treble-8', 'bass-8', 'treble+8']);
@@ -87,6 +95,8 @@ const measure = z.object({
   systemBreak: z.boolean(),
   repeatStart: z.boolean(),
   repeatPlays: count(1, 8),
+  barline: z.enum(['double', 'final']).optional(),
+  startsLate: z.literal(true).optional(),
   endingPasses: z.array(count(1, 8)).max(8),
   events,
   otherVoices: z.array(z.object({ staff: z.enum(['upper', 'lower']), events })).max(7),
@@ -99,17 +109,19 @@ const part = z.object({
   instrument: z.enum(INSTRUMENT_IDS).optional(),
   transpositionSemitones: count(-48, 48),
   staffLines: z.union([z.literal(1), z.literal(5)]),
-  tempo: z
-    .object({ beatQuarters: rational, bpm: z.number().min(20).max(400), words: text(60).optional() })
-    .optional(),
+  tempo: tempoMark.optional(),
+  mode: z.enum(MODES).optional(),
   measures: z.array(measure).min(1).max(MOST_MEASURES),
 });
+
+const issue = z.object({ code: text(40), message: text(400), where: text(120).optional() });
 
 const documentShape = z.object({
   score: z.object({
     title: z.string().trim().min(1, 'A line needs a title.').max(120, 'A title has at most 120 letters.'),
     composer: text(120).optional(),
     parts: z.array(part).min(1).max(MOST_PARTS),
+    lost: z.array(issue).min(1).max(MOST_LOSSES).optional(),
   }),
   derived: z
     .array(

@@ -92,11 +92,11 @@ export async function getLine(viewer: Viewer, lineId: string, place = 0) {
   const part = parts.find((candidate) => candidate.place === place) ?? parts[0];
   const music = part && (await maybeMusic(part.contentHash));
   if (!part || !music) return { ...facts, parts, shown: undefined };
-  const { counting } = await usualWays(viewer);
+  const { counting, vocabulary } = await usualWays(viewer);
   return {
     ...facts,
     parts,
-    shown: { ...part, line: music, engravings: await engravingsOf(part.contentHash, counting) },
+    shown: { ...part, line: music, vocabulary, engravings: await engravingsOf(part.contentHash, counting) },
   };
 }
 

@@ -1,11 +1,11 @@
 import 'server-only';
 import { z } from 'zod';
 import { type CountingStyle, SCHOOL_IDS, USUAL_STYLE } from '@/core/counting';
-import { type Instrument, type Level, maybeInstrument } from '@/core/instruments';
-import type { Line } from '@/core/notation';
+import { levelOf, maybeInstrument } from '@/core/instruments';
+import { type Line, printedTempo } from '@/core/notation';
 import { spellingToMidi } from '@/core/pitch';
-import { glossaryOf, lookOver, worthOfMeter, worthsToKnow } from '@/core/study';
-import { beatUnit, type Vocabulary } from '@/core/time';
+import { glossaryOf, goalTempo, lookOver, type Player, worthOfMeter, worthsToKnow } from '@/core/study';
+import type { Vocabulary } from '@/core/time';
 import { acquaintanceBefore } from '@/server/db/queries/acquaintance';
 import { listParts, maybeMusic } from '@/server/db/queries/music';
 import type { Viewer } from '../account/viewer';
@@ -14,26 +14,24 @@ import { listWays, mostUsed, usualWays, type Ways } from '../school/classes';
 import { drawingsOf, engravingsOf } from './engravings';
 import { requireOwnLine } from './shelf';
 
-/** Where a line says nothing about its tempo. */
-const USUAL_GOAL_BPM = 96;
-
 interface Studied {
   readonly lineId: string;
   readonly level: number | null;
   readonly contentHash: string;
   readonly line: Line;
   readonly goalBpm: number;
+  readonly startBpm?: number | undefined;
   readonly vocabulary: Vocabulary;
   readonly counting: CountingStyle;
 }
 
 /** Everything that is found in a line before it sounds. */
-async function study({ lineId, contentHash, line, goalBpm, vocabulary, counting, level }: Studied) {
+async function study({ lineId, contentHash, line, goalBpm, startBpm, vocabulary, counting, level }: Studied) {
   const player = maybeInstrument(line.part.instrument);
   const [counted, plain, look] = await Promise.all([
     engravingsOf(contentHash, counting),
     engravingsOf(contentHash, undefined),
-    lookFor(lineId, line, player, level, goalBpm, vocabulary),
+    lookFor(lineId, line, level, { goalBpm, givenBpm: startBpm }, vocabulary),
   ]);
   return {
     /** Undefined while the worker is still drawing. */
@@ -54,22 +52,17 @@ async function study({ lineId, contentHash, line, goalBpm, vocabulary, counting,
 async function lookFor(
   lineId: string,
   { part }: Line,
-  player: Instrument | undefined,
   level: number | null,
-  goalBpm: number,
+  climb: Pick<Player, 'goalBpm' | 'givenBpm'>,
   vocabulary: Vocabulary,
 ) {
+  const player = maybeInstrument(part.instrument);
   const before = await acquaintanceBefore(lineId, player?.id);
   const known = {
     pitches: new Set(before.spellings.map(spellingToMidi)),
     contents: new Set(before.contents),
   };
-  return lookOver(part, { instrument: player, level: levelOf(level), goalBpm, known }, vocabulary);
-}
-
-/** A book may have more levels than the instruments know. */
-function levelOf(level: number | null): Level {
-  return Math.min(3, Math.max(1, level ?? 1)) as Level;
+  return lookOver(part, { ...climb, instrument: player, level: levelOf(level), known }, vocabulary);
 }
 
 const studyQuery = z.object({
@@ -96,7 +89,7 @@ export async function getStudy(viewer: Viewer, lineId: string, query: unknown) {
     level: facts.level,
     contentHash: part.contentHash,
     line: music,
-    goalBpm: music.part.tempo?.bpm ?? USUAL_GOAL_BPM,
+    goalBpm: goalTempo(music.part),
     vocabulary: ways.vocabulary,
     counting: asked.school ? { ...ways.counting, school: asked.school, density: 'all' } : ways.counting,
   });
@@ -119,6 +112,7 @@ export async function getStudyOfAssignment(viewer: Viewer, assignmentId: string)
     contentHash: part.contentHash,
     line: part.line,
     goalBpm: assignment.goalBpm,
+    startBpm: assignment.startBpm,
     vocabulary: assignment.vocabulary,
     counting: assignment.counting ?? USUAL_STYLE,
   });
@@ -157,11 +151,11 @@ async function printed(viewer: Viewer, key: string, isCounted: boolean, { counti
     title: facts.title,
     bookTitle: facts.bookTitle,
     partName: parts.length > 1 ? part.name : undefined,
-    tempo: tempo && { bpm: tempo.bpm, unit: beatUnit(measures[0]!.meter).name },
+    tempo: tempo && printedTempo(tempo, measures[0]!.meter),
     /** Undefined while the worker is still drawing. */
     systems: drawn?.[0]?.systems,
     pencil: {
-      look: await lookFor(lineId, music, player, facts.level, tempo?.bpm ?? USUAL_GOAL_BPM, vocabulary),
+      look: await lookFor(lineId, music, facts.level, { goalBpm: goalTempo(music.part) }, vocabulary),
       meter: worthOfMeter(measures[0]!, vocabulary),
       worths: worthsToKnow(music.part, vocabulary),
       glossary: glossaryOf(music.part, vocabulary),

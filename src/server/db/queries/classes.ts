@@ -3,7 +3,7 @@ import type { Strictness } from '@/core/judging';
 import type { PaceGoal } from '@/core/practice';
 import type { Vocabulary } from '@/core/time';
 import { database } from '../connection';
-import { isTaughtBy, TEACHER_IDS } from './teaching';
+import { isAttendedBy, isTaughtBy, TEACHER_IDS } from './teaching';
 
 export function listClasses(teacherId: string) {
   return database()
@@ -113,4 +113,17 @@ export function listWays(teacherId: string) {
     .where('archived_at', 'is', null)
     .orderBy('name')
     .execute();
+}
+
+/** The vocabulary of most classes that somebody teaches or is in; undefined without one. */
+export async function maybeUsualVocabulary(userId: string): Promise<Vocabulary | undefined> {
+  const row = await database()
+    .selectFrom('class')
+    .select(['vocabulary', ({ fn }) => fn.countAll().as('classes')])
+    .where('archived_at', 'is', null)
+    .where((e) => e.or([isTaughtBy(userId), isAttendedBy(userId)]))
+    .groupBy('vocabulary')
+    .orderBy('classes', 'desc')
+    .executeTakeFirst();
+  return row?.vocabulary;
 }

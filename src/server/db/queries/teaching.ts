@@ -6,6 +6,11 @@ export const isTaughtBy = (teacherId: string) => sql<boolean>`(class.teacher_id 
   select from class_teacher where class_teacher.class_id = class.id and class_teacher.teacher_id = ${teacherId}
 ))`;
 
+/** Whether somebody is a student of the class of a larger query. */
+export const isAttendedBy = (studentId: string) => sql<boolean>`exists (
+  select from class_student where class_student.class_id = class.id and class_student.student_id = ${studentId}
+)`;
+
 /** Everybody who teaches the class of a larger query, whose class it is first. */
 export const TEACHER_IDS = sql<readonly string[]>`array[class.teacher_id] || array(
   select class_teacher.teacher_id from class_teacher where class_teacher.class_id = class.id

@@ -20,7 +20,7 @@ export default async function TrialPage({
   const viewer = await requireTeacher();
   const { id, number, title, shown } = await orNotFound(getLine(viewer, (await params).lineId));
   if (!shown) redirect(`/shelf/${id}/write`);
-  const { line, engravings } = shown;
+  const { line, engravings, vocabulary } = shown;
   return (
     <SignedInFrame viewer={viewer}>
       <Sheet>
@@ -32,7 +32,11 @@ export default async function TrialPage({
             Back to the line
           </ButtonLink>
         </div>
-        {engravings ? <Trial line={line} engravings={engravings} /> : <DrawingComes />}
+        {engravings ? (
+          <Trial line={line} engravings={engravings} vocabulary={vocabulary} />
+        ) : (
+          <DrawingComes />
+        )}
       </Sheet>
     </SignedInFrame>
   );

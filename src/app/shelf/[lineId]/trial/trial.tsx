@@ -5,6 +5,7 @@ import { instrumentsAbleToPlay } from '@/core/arranging';
 import { INSTRUMENTS, type Instrument, type InstrumentId } from '@/core/instruments';
 import type { Line } from '@/core/notation';
 import type { FlawKind } from '@/core/simulation';
+import type { Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
 import { Choice, Field } from '@/ui/field';
 import { CheckedLine } from '@/ui/music/checked-line';
@@ -20,8 +21,10 @@ const MISTAKES: readonly (readonly [kind: FlawKind, name: string])[] = [
   ['cut-short', 'a long note cut short'],
   ['extra-after', 'a note too many'],
   ['tie-restruck', 'a tie struck again'],
+  ['rest-cut', 'a rest cut short'],
+  ['held-on', 'a note held into a rest'],
   ['pause-before', 'a stop'],
-  ['restart-after', 'going back a measure'],
+  ['restart-after', 'going back'],
 ];
 const USUAL_BPM = 72;
 
@@ -32,7 +35,15 @@ interface Played extends SimulatedTake {
 }
 
 /** Form, sound and verdict of a simulated take. Nothing of it is stored. */
-export function Trial({ line, engravings }: { readonly line: Line; readonly engravings: LineEngravings }) {
+export function Trial({
+  line,
+  engravings,
+  vocabulary,
+}: {
+  readonly line: Line;
+  readonly engravings: LineEngravings;
+  readonly vocabulary: Vocabulary;
+}) {
   const [isBusy, setBusy] = useState(false);
   const [problem, setProblem] = useState('');
   const [played, setPlayed] = useState<Played | undefined>(undefined);
@@ -116,11 +127,12 @@ export function Trial({ line, engravings }: { readonly line: Line; readonly engr
           line={line}
           engravings={engravings}
           verdict={played.check.verdict}
+          vocabulary={vocabulary}
           levelsDb={played.check.heard.levelsDb}
           sound={played.sound}
         />
       )}
-      {played && <Findings verdict={played.check.verdict} vocabulary="us" />}
+      {played && <Findings verdict={played.check.verdict} vocabulary={vocabulary} />}
     </>
   );
 }

@@ -1,6 +1,8 @@
 'use client';
 import { memo } from 'react';
+import { inWordsOf } from '@/core/time';
 import { KEY_GROUPS, KEY_MAP, type KeyEntry } from '@/core/writing';
+import { useVocabulary } from '@/ui/vocabulary';
 
 const KEY_NAMES: Readonly<Record<string, string>> = {
   ArrowLeft: '←',
@@ -22,18 +24,19 @@ const TOGETHER: readonly (readonly [test: (entry: KeyEntry) => boolean, keys: st
 
 /** The whole key map, as it is. It never changes, so a key press need not draw it again. */
 export const KeyPanel = memo(function KeyPanel() {
+  const vocabulary = useVocabulary();
   return (
     <div className="grid gap-x-8 gap-y-4 sm:grid-cols-2 lg:grid-cols-3">
       {KEY_GROUPS.map((group) => (
         <section key={group}>
-          <h3 className="mb-1 font-bold">{group}</h3>
+          <h3 className="mb-1 font-bold">{inWordsOf(group, vocabulary)}</h3>
           <dl className="grid grid-cols-[auto_1fr] items-baseline gap-x-3 gap-y-1 text-base">
             {rowsOf(group).map(([keys, does]) => (
               <div key={keys} className="contents">
                 <dt>
                   <kbd className="rounded-sm border border-rule bg-desk px-2 font-sans">{keys}</kbd>
                 </dt>
-                <dd>{does}</dd>
+                <dd>{inWordsOf(does, vocabulary)}</dd>
               </div>
             ))}
           </dl>

@@ -1,9 +1,10 @@
 'use client';
 import { memo, type ReactNode } from 'react';
 import type { Clef } from '@/core/notation';
-import { meter } from '@/core/time';
-import { type Command, type Desk, METERS, partOf } from '@/core/writing';
+import { COUNTED_METERS, meter, sayMeasure, wordsOf } from '@/core/time';
+import { type Command, type Desk, partOf } from '@/core/writing';
 import { Choice } from '@/ui/field';
+import { useVocabulary } from '@/ui/vocabulary';
 
 interface MeasurePanelProps {
   readonly desk: Desk;
@@ -30,6 +31,7 @@ function sayKey(fifths: number): string {
 export const MeasurePanel = memo(function MeasurePanel({ desk, onCommand }: MeasurePanelProps) {
   const measure = partOf(desk).measures[desk.caret.measureIndex]!;
   const { meterSymbol } = measure;
+  const vocabulary = useVocabulary();
   const meterName = meterSymbol ?? `${measure.meter.beats}/${measure.meter.beatType}`;
   const isLowerVoice = measure.otherVoices[desk.voiceIndex - 1]?.staff === 'lower';
   const clef = isLowerVoice ? (measure.lowerClef ?? 'bass') : measure.clef;
@@ -41,9 +43,9 @@ export const MeasurePanel = memo(function MeasurePanel({ desk, onCommand }: Meas
   };
   return (
     <div className="space-y-3">
-      <p className="text-faint">From measure {measure.number} on:</p>
+      <p className="text-faint">From {sayMeasure(measure.number, vocabulary)} on:</p>
       <Choice label="Time" value={meterName} onChange={(event) => changeMeter(event.target.value)}>
-        {METERS.map((name) => (
+        {COUNTED_METERS.map((name) => (
           <option key={name} value={name}>
             {name}
           </option>
@@ -75,12 +77,17 @@ export const MeasurePanel = memo(function MeasurePanel({ desk, onCommand }: Meas
         {!CLEFS.some(([id]) => id === clef) && <option value={clef}>{clef}</option>}
       </Choice>
       <fieldset className="flex flex-wrap gap-2">
-        <legend className="mb-1 font-bold">Measure {measure.number}</legend>
+        <legend className="mb-1 font-bold first-letter:uppercase">
+          {sayMeasure(measure.number, vocabulary)}
+        </legend>
         <Switch isOn={measure.repeatStart} onPress={() => onCommand({ kind: 'repeat-start' })}>
           repeat from here
         </Switch>
         <Switch isOn={measure.repeatPlays > 1} onPress={() => onCommand({ kind: 'repeat-end' })}>
           repeat to here
+        </Switch>
+        <Switch isOn={measure.barline === 'double'} onPress={() => onCommand({ kind: 'double-bar' })}>
+          double bar
         </Switch>
         {[1, 2].map((pass) => (
           <Switch
@@ -95,7 +102,7 @@ export const MeasurePanel = memo(function MeasurePanel({ desk, onCommand }: Meas
         ))}
         {desk.caret.measureIndex === 0 && (
           <Switch isOn={measure.number === 0} onPress={() => onCommand({ kind: 'pickup' })}>
-            pickup
+            {wordsOf(vocabulary).pickup}
           </Switch>
         )}
         <Switch isOn={measure.systemBreak} onPress={() => onCommand({ kind: 'system-break' })}>

@@ -1,7 +1,7 @@
 'use client';
 import { Eraser, PenLine, Redo2, Undo2 } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { measureName, NOTE_BASES, type Vocabulary, valueName } from '@/core/time';
+import { inWordsOf, measureName, NOTE_BASES, type Vocabulary, valueName } from '@/core/time';
 import type { Command, Desk } from '@/core/writing';
 import { NoteGlyph, RestGlyph } from './note-glyph';
 
@@ -32,7 +32,7 @@ export function Palette({
   onSay,
 }: PaletteProps) {
   const sign = (label: string, name: string, command: Command) => (
-    <Tool name={name} onPress={() => onCommand(command)}>
+    <Tool name={inWordsOf(name, vocabulary)} onPress={() => onCommand(command)}>
       {label}
     </Tool>
   );

@@ -3,9 +3,11 @@ import { memo, useMemo, useState } from 'react';
 import { type DerivedPart, fittingShifts, type LineDocument, partsOf } from '@/core/arranging';
 import { describeIssue } from '@/core/base';
 import { INSTRUMENTS, type InstrumentId, instrument, LEVELS, type Level } from '@/core/instruments';
+import { sayMeasures, type Vocabulary, wordsOf } from '@/core/time';
 import type { Command, Desk } from '@/core/writing';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/field';
+import { useVocabulary } from '@/ui/vocabulary';
 
 interface PartsPanelProps {
   readonly desk: Desk;
@@ -36,6 +38,7 @@ export const PartsPanel = memo(function PartsPanel({
   const all = useMemo(() => partsOf(document), [document]);
   const [wanted, setWanted] = useState<InstrumentId>('clarinet');
   const [level, setLevel] = useState<Level>(3);
+  const vocabulary = useVocabulary();
   const written = desk.score.parts.length;
   return (
     <div className="space-y-4">
@@ -55,14 +58,16 @@ export const PartsPanel = memo(function PartsPanel({
               </div>
               {measuresOutOfRange.length > 0 && (
                 <p className="text-base">
-                  Out of reach in {sayMeasures(measuresOutOfRange)}.{' '}
-                  <OtherKeys
-                    document={document}
-                    wanted={derived[derivedIndex]!}
-                    onChoose={(shiftSemitones) =>
-                      onDerive(derived.with(derivedIndex, { ...derived[derivedIndex]!, shiftSemitones }))
-                    }
-                  />
+                  Out of reach in {fewMeasures(measuresOutOfRange, vocabulary)}.{' '}
+                  {isDerived && (
+                    <OtherKeys
+                      document={document}
+                      wanted={derived[derivedIndex]!}
+                      onChoose={(shiftSemitones) =>
+                        onDerive(derived.with(derivedIndex, { ...derived[derivedIndex]!, shiftSemitones }))
+                      }
+                    />
+                  )}
                 </p>
               )}
               {remarks.length > 0 && (
@@ -193,10 +198,11 @@ function OtherKeys({
   );
 }
 
-function sayMeasures(numbers: readonly number[]): string {
+function fewMeasures(numbers: readonly number[], vocabulary: Vocabulary): string {
   const most = 6;
-  if (numbers.length > most) return `${numbers.length} measures`;
-  return `${numbers.length === 1 ? 'measure' : 'measures'} ${numbers.join(', ')}`;
+  return numbers.length > most
+    ? `${numbers.length} ${wordsOf(vocabulary).measures}`
+    : sayMeasures(numbers, vocabulary);
 }
 
 function SmallButton({ onPress, children }: { readonly onPress: () => void; readonly children: string }) {

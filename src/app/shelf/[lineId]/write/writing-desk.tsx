@@ -3,8 +3,8 @@ import { useDeferredValue, useMemo, useState, useTransition } from 'react';
 import type { SaveState } from '@/browser/draft-keeper';
 import { derivedPart, type LineDocument } from '@/core/arranging';
 import type { Issue } from '@/core/base';
-import { lineOfPart } from '@/core/notation';
-import { type BeatUnitName, beatUnit, measureName, type Vocabulary } from '@/core/time';
+import { lineOfPart, printedTempo } from '@/core/notation';
+import { type BeatUnitName, measureName, type Vocabulary } from '@/core/time';
 import { maybeMeasureInWork, openFaults, partOf } from '@/core/writing';
 import { Button, ButtonLink } from '@/ui/button';
 import { Issues, useStoredAtOnce } from '@/ui/form';
@@ -15,6 +15,7 @@ import { Sheet } from '@/ui/page-frame';
 import { finish, keepAsCopy } from './actions';
 import { FaultList } from './fault-list';
 import { KeyPanel } from './key-panel';
+import { LostNotes } from './lost-notes';
 import { MeasurePanel } from './measure-panel';
 import { Palette } from './palette';
 import { PartsPanel } from './parts-panel';
@@ -71,18 +72,16 @@ export function WritingDesk({ lineId, number, document, revision, isOnStand, voc
       <Sheet>
         <Head
           number={number}
-          tempo={
-            partOf(desk).tempo && {
-              bpm: partOf(desk).tempo!.bpm,
-              unit: beatUnit(partOf(desk).measures[0]!.meter).name,
-            }
-          }
+          tempo={partOf(desk).tempo && printedTempo(partOf(desk).tempo!, partOf(desk).measures[0]!.meter)}
           title={desk.score.title}
           composer={desk.score.composer}
           onTitle={(title) => writing.do({ kind: 'title', title })}
           onComposer={(composer) => writing.do({ kind: 'composer', composer })}
         />
         <WindowNotices lineId={lineId} writing={writing} />
+        {desk.score.lost && (
+          <LostNotes lost={desk.score.lost} onLookedAt={() => writing.do({ kind: 'looked-at' })} />
+        )}
         <Palette
           desk={desk}
           vocabulary={vocabulary}

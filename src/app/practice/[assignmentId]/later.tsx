@@ -1,0 +1,36 @@
+import dynamic from 'next/dynamic';
+import { Notice } from '@/ui/notice';
+
+/** Before the page is kept for the time without a connection (`browser/offline`). */
+const AFTER_MS = 1500;
+const loadResult = () => import('./result');
+const loadLoopPanel = () => import('./loop-panel');
+
+export const Result = dynamic(() => loadResult().then((module) => module.Result), {
+  ssr: false,
+  loading: () => <Notice kind="news">Mevlo is listening to what you played …</Notice>,
+});
+
+export const LoopPanel = dynamic(() => loadLoopPanel().then((module) => module.LoopPanel), { ssr: false });
+
+/** Only stages that cannot be heard have it. */
+export const OwnWord = dynamic(() => import('./own-word').then((module) => module.OwnWord));
+
+/** Comes when everything else is there. */
+export const HelpForm = dynamic(
+  async () => {
+    await new Promise((resolve) => setTimeout(resolve, AFTER_MS));
+    return (await import('./help-form')).HelpForm;
+  },
+  { ssr: false },
+);
+
+/**
+ * Loads what a student asks for only after a while: it is not waited for when the page opens, and there when it is needed, without a
+ * connection, too.
+ * @returns ends the waiting.
+ */
+export function loadLater(): () => void {
+  const timer = setTimeout(() => void Promise.all([loadResult(), loadLoopPanel()]), AFTER_MS);
+  return () => clearTimeout(timer);
+}

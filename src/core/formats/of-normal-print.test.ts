@@ -1,0 +1,187 @@
+import { strToU8, zipSync } from 'fflate';
+import { readLine, scoreXml } from '../../../tests/support/lines';
+import type { Issue, Result } from '../base';
+import { countPart, USUAL_STYLE } from '../counting';
+import { checkArithmetic, type Line, leadLine, type Score, writtenNotes } from '../notation';
+import { pitchName } from '../pitch';
+import { readAbc, readMusicXml, readScore, writeMei, writeMusicXml } from '.';
+
+// What print does and a strict reader stumbles over. Common practice in engraving unless a source is named.
+const bytesOf = (text: string) => new TextEncoder().encode(text);
+const BACKWARD = '<barline_location="right"><repeat_direction="backward"/></barline>';
+const FORWARD = '<barline_location="left"><repeat_direction="forward"/></barline>';
+const DOUBLE = '<barline_location="right"><bar-style>light-light</bar-style></barline>';
+const ending = (number: number, inside = '') =>
+  `<barline_location="left"><ending_number="${number}"_type="start"/></barline>${inside}`;
+
+function scoreOf(read: Result<Score>): Score {
+  if (!read.ok) throw new Error(JSON.stringify(read.issues));
+  return read.value;
+}
+
+const countsOf = ({ part }: Line) => {
+  const counts = countPart(part, USUAL_STYLE);
+  return part.measures.map(({ events }) => events.map(({ id }) => counts.get(id)?.text ?? '').join(' '));
+};
+const pitchesOf = ({ parts }: Score) =>
+  parts[0]!.measures.map(({ events }) =>
+    events
+      .map((e) => (e.kind === 'note' && e.pitch.kind === 'pitched' ? pitchName(e.pitch.spelling) : 'rest'))
+      .join(' '),
+  );
+
+describe('short measures that are right', () => {
+  test.each<[string, readonly string[], readonly number[]]>([
+    [
+      'a first ending that completes the pickup',
+      ['G4q', 'C4q D4q E4q F4q', `${ending(1)} G4h. ${BACKWARD}`, `${ending(2)} C4h.`],
+      [4, 1, 1, 4, 1, 1],
+    ],
+    [
+      'a section with an upbeat of its own, cut at the repeat sign',
+      ['C4q D4q E4q F4q', `G4h. ${BACKWARD}`, `${FORWARD} A4q`, 'G4w', `C4h. ${BACKWARD}`],
+      [1, 1, 1, 1, 4, 1, 1, 4, 1, 1],
+    ],
+    ['halves at a double bar', ['C4w', `D4h ${DOUBLE}`, 'E4q F4q', 'C4w'], [1, 1, 3, 4, 1]],
+  ])('%s', (_, measures, firstBeats) => {
+    const line = readLine(scoreXml(measures));
+    expect(checkArithmetic(line.part)).toEqual({ wrong: [], odd: [] });
+    const beats = writtenNotes(line).map(({ beat }) => beat);
+    const first = writtenNotes(line).map(
+      ({ measureIndex }, index, all) => all[index - 1]?.measureIndex !== measureIndex,
+    );
+    const wanted = firstBeats.length === beats.length ? beats : beats.filter((__, index) => first[index]);
+    expect(wanted).toEqual(firstBeats);
+  });
+
+  test('the second half is counted on', () => {
+    expect(countsOf(readLine(scoreXml(['C4w', `D4q E4q ${DOUBLE}`, 'F4q G4q', 'C4w'])))).toEqual([
+      expect.stringMatching(/^1/),
+      '1 2',
+      '3 4',
+      expect.stringMatching(/^1/),
+    ]);
+  });
+
+  test('two short measures without a sign between them stay wrong', () => {
+    const read = readMusicXml(bytesOf(scoreXml(['C4w', 'D4h', 'E4h', 'C4w'])));
+    expect(checkArithmetic(scoreOf(read).parts[0]!).wrong).toHaveLength(2);
+  });
+});
+
+test('double and final barlines inside a line are kept and drawn', () => {
+  const line = readLine(
+    scoreXml([`C4w ${DOUBLE}`, `D4w ${DOUBLE.replace('light-light', 'light-heavy')}`, 'E4w']),
+  );
+  expect(line.part.measures.map(({ barline }) => barline)).toEqual(['double', 'final', undefined]);
+  const score: Score = { title: line.title, composer: undefined, parts: [line.part] };
+  expect(scoreOf(readMusicXml(bytesOf(writeMusicXml(score)))).parts[0]!.measures).toEqual(line.part.measures);
+  expect(writeMei(line, { measuresPerSystem: 4, under: new Map() }).match(/right="\w+"/g)).toEqual([
+    'right="dbl"',
+    'right="end"',
+    'right="end"',
+  ]);
+  const abc = leadLine(scoreOf(readAbc(bytesOf('X:1\nT:x\nM:4/4\nL:1/4\nK:C\nC4||D4|E4|]\n'))));
+  expect(abc.part.measures.map(({ barline }) => barline)).toEqual(['double', undefined, undefined]);
+});
+
+// MusicXML 4.0, element measure-repeat: the number of measures of the pattern; start and stop.
+describe('measure-repeat signs', () => {
+  const sign = (type: string, count = '') =>
+    `<attributes><measure-style><measure-repeat_type="${type}">${count}</measure-repeat></measure-style></attributes>`;
+
+  test.each<[string, readonly string[], readonly string[]]>([
+    [
+      'of one measure',
+      ['C4h D4h', `${sign('start', '1')} Rw`, 'Rw', `${sign('stop')} E4w`],
+      ['C D', 'C D', 'C D', 'E'],
+    ],
+    [
+      'of two measures',
+      ['C4w', 'D4w', `${sign('start', '2')} Rw`, 'Rw', `${sign('stop')} E4w`],
+      ['C', 'D', 'C', 'D', 'E'],
+    ],
+  ])('%s are written out', (_, measures, expected) => {
+    const read = readMusicXml(bytesOf(scoreXml(measures)));
+    const score = scoreOf(read);
+    expect(pitchesOf(score)).toEqual(expected);
+    expect(score.lost).toBeUndefined();
+    const ids = score.parts[0]!.measures.flatMap(({ events }) => events.map(({ id }) => id));
+    expect(new Set(ids).size).toBe(ids.length);
+  });
+
+  test('a tie into the measure that is repeated is not copied', () => {
+    const score = scoreOf(
+      readMusicXml(bytesOf(scoreXml(['C4w~', 'C4h D4h', `${sign('start', '1')} Rw`, `${sign('stop')} E4w`]))),
+    );
+    expect(writtenNotes(leadLine(score))).toHaveLength(5);
+  });
+
+  test('one with nothing before it is a loss', () => {
+    const score = scoreOf(
+      readMusicXml(bytesOf(scoreXml([`${sign('start', '1')} Rw`, `${sign('stop')} C4w`]))),
+    );
+    expect(score.lost).toHaveLength(1);
+  });
+});
+
+test('compressed MusicXML may hold UTF-16', () => {
+  const text = scoreXml(['C4w']).replace('UTF-8', 'UTF-16');
+  const utf16 = new Uint8Array(Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from(text, 'utf16le')]));
+  expect(pitchesOf(scoreOf(readScore(zipSync({ 'line.xml': utf16, 'a.txt': strToU8('x') }))))).toEqual(['C']);
+});
+
+// The abc music standard 2.1, sections 2.2.1 (comments), 2.3.3 (free text), 3 (fields).
+test.each([
+  ['long comments', `${'% a long comment before the tune\n'.repeat(40)}X:1\nT:x\nM:4/4\nL:1/4\nK:C\nC4|\n`],
+  [
+    'typeset text',
+    `This book was put together over many years. ${'word '.repeat(120)}\n\nX:1\nT:x\nM:4/4\nL:1/4\nK:C\nC4|\n`,
+  ],
+])('ABC is known behind %s', (_, text) => {
+  expect(pitchesOf(scoreOf(readScore(bytesOf(text))))).toEqual(['C']);
+});
+
+// A line that lost notes is another line, even where its measures add up.
+test.each<[string, Result<Score>, readonly Partial<Issue>[]]>([
+  [
+    'a triplet of an ABC tune',
+    readAbc(bytesOf('X:1\nT:x\nM:2/4\nL:1/4\nK:C\n(3GAB c2|c2|]\n')),
+    [{ code: 'tuplet', where: 'measure 1' }],
+  ],
+  [
+    'a note of no length',
+    readMusicXml(bytesOf(scoreXml(['C4w', 'D4w']).replace('<duration>16</duration>', ''))),
+    [{ code: 'no-duration' }],
+  ],
+])('%s stays said with the score', (_, read, lost) => {
+  expect(scoreOf(read).lost).toMatchObject(lost);
+});
+
+// Common practice: after F♯ in one measure, the F of the next one is printed with a natural, to remind.
+test('a courtesy accidental is kept and drawn, one that is needed is none', () => {
+  const plain = scoreXml(['F#4w', 'F4h F4h']);
+  const [first, second] = ['<type>half</type>', '<type>half</type><accidental>natural</accidental>'] as const;
+  const score = scoreOf(
+    readMusicXml(
+      bytesOf(
+        plain
+          .replace('<type>whole</type>', '<type>whole</type><accidental>sharp</accidental>')
+          .replace(first, second),
+      ),
+    ),
+  );
+  const courtesies = ({ parts }: Score) =>
+    parts[0]!.measures.flatMap(({ events }) =>
+      events.map((event) => event.kind === 'note' && event.courtesy),
+    );
+  expect(courtesies(score)).toEqual([undefined, true, undefined]);
+  expect(scoreOf(readMusicXml(bytesOf(writeMusicXml(score))))).toEqual(score);
+  const mei = writeMei(leadLine(score), { measuresPerSystem: 4, under: new Map() });
+  expect(mei.match(/ accid="\w"/g)).toEqual([' accid="s"', ' accid="n"']);
+  expect(courtesies(scoreOf(readAbc(bytesOf('X:1\nT:x\nM:4/4\nL:1/4\nK:C\n^F4|=F2 F2|]\n'))))).toEqual([
+    undefined,
+    true,
+    undefined,
+  ]);
+});
