@@ -77,6 +77,7 @@ test('a teacher looks a line over: findings light up, notes are worth something,
     ['Numbers with “te”', 'te'],
     ['ta / ti-ti', 'ti'],
     ['du / du-de', 'de'],
+    ['ta-ka-di-mi', 'di'],
     ['Words by syllables', 'tern'],
     ['Numbers with “and”', '&'],
   ] as const) {

@@ -45,6 +45,9 @@ export function CountingForm({ classId, counting }: CountingFormProps) {
       </fieldset>
       <fieldset hidden={school !== 'words'} className="grid gap-3 sm:grid-cols-2">
         <legend className="mb-1 font-bold">Words, with hyphens between the syllables</legend>
+        <p className="text-base text-faint sm:col-span-2">
+          A note that is longer than the others in its beat holds their syllables: light (house kee) per.
+        </p>
         {inBeat.map((word, index) => (
           <Field
             key={BEAT_LABELS[index]}

@@ -6,13 +6,13 @@ import {
   divide,
   isInThrees,
   isInteger,
+  leastCommonMultiple,
   type Meter,
   minimum,
   type Rational,
   rational,
   subtract,
   toNumber,
-  ZERO,
 } from '../time';
 
 /** The beat that is counted, and into how many equal parts it falls first. */
@@ -32,16 +32,18 @@ export function countedBeat(meter: Meter, compound: CompoundCounting): CountedBe
 export interface Segment {
   /** Beat of the full measure, from 0. */
   readonly beat: number;
-  /** Where in the beat it begins: 0 up to, but not, 1. */
+  /** Where in the beat it begins and ends: 0 up to, but not, 1; and up to 1. */
   readonly from: Rational;
-  /** Place among everything that sounds or is silent in this beat, from 0, and how much there is. */
-  readonly place: number;
-  readonly placesInBeat: number;
+  readonly to: Rational;
+  /** Equal parts into which the beat falls so that everything in it begins on one of them; a beat with one note has one. */
+  readonly partsOfBeat: number;
 }
 
 /** A note or rest with the beats it lies in. */
 export interface CountedEvent {
   readonly event: LineEvent;
+  /** What follows in the same measure. */
+  readonly next: LineEvent | undefined;
   /** At least one, in time order. */
   readonly segments: readonly [Segment, ...Segment[]];
   /** Begins exactly on a beat. */
@@ -52,39 +54,38 @@ export interface CountedEvent {
 /** Cuts the events of a measure's first voice at its beats: each beat lies in exactly one segment's beginning. */
 export function countedEvents(measure: Measure, beat: CountedBeat): readonly CountedEvent[] {
   let at = divide(measureOffset(measure), beat.quarters);
-  const cut = measure.events.map((event) => {
+  const cut = measure.events.map((event, index) => {
     const from = at;
     const lengthBeats = divide(event.quarters, beat.quarters);
     at = add(at, lengthBeats);
-    return { event, from, lengthBeats, pieces: cutAtBeats(from, at) };
+    return { event, next: measure.events[index + 1], from, lengthBeats, pieces: cutAtBeats(from, at) };
   });
-  const first = divide(measureOffset(measure), beat.quarters);
-  // A pickup that enters inside a beat leaves the beginning of that beat to silence.
-  const silentBeat = isInteger(first) ? undefined : Math.floor(toNumber(first));
-  const places = new Map<number, number>(silentBeat === undefined ? [] : [[silentBeat, 1]]);
-  const placed = cut.map(({ pieces, ...rest }) => ({
-    ...rest,
-    pieces: pieces.map((piece) => {
-      const place = places.get(piece.beat) ?? 0;
-      places.set(piece.beat, place + 1);
-      return { ...piece, place };
-    }),
-  }));
-  return placed.map(({ event, from, lengthBeats, pieces }) => {
+  const parts = partsByBeat(cut.flatMap(({ pieces }) => pieces));
+  return cut.map(({ pieces, from, ...counted }) => {
     const [head, ...rest] = pieces.map(
-      (piece): Segment => ({ ...piece, placesInBeat: places.get(piece.beat)! }),
+      (piece): Segment => ({ ...piece, partsOfBeat: parts.get(piece.beat)! }),
     );
-    return { event, lengthBeats, startsOnBeat: isInteger(from), segments: [head!, ...rest] };
+    return { ...counted, startsOnBeat: isInteger(from), segments: [head!, ...rest] };
   });
 }
 
-type Piece = Pick<Segment, 'beat' | 'from'>;
+type Piece = Pick<Segment, 'beat' | 'from' | 'to'>;
 
 function cutAtBeats(from: Rational, to: Rational): [Piece, ...Piece[]] {
-  const beat = Math.floor(toNumber(from));
-  const head: Piece = { beat, from: subtract(from, rational(beat)) };
+  const piece = (begin: Rational): Piece => {
+    const beat = rational(Math.floor(toNumber(begin)));
+    const end = minimum(add(beat, rational(1)), to);
+    return { beat: toNumber(beat), from: subtract(begin, beat), to: subtract(end, beat) };
+  };
+  const head = piece(from);
   const rest: Piece[] = [];
-  for (let at = minimum(rational(beat + 1), to); compare(at, to) < 0; at = add(at, rational(1)))
-    rest.push({ beat: toNumber(at), from: ZERO });
+  for (let at = rational(head.beat + 1); compare(at, to) < 0; at = add(at, rational(1))) rest.push(piece(at));
   return [head, ...rest];
+}
+
+function partsByBeat(pieces: readonly Piece[]): ReadonlyMap<number, number> {
+  const parts = new Map<number, number>();
+  for (const { beat, from } of pieces)
+    parts.set(beat, leastCommonMultiple(parts.get(beat) ?? 1, from.denominator));
+  return parts;
 }

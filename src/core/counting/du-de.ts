@@ -1,7 +1,7 @@
 // Common practice: syllables by their function in the beat. "du de", "du ta de ta"; in dotted beats "du da di".
 import { sayByPlace } from './by-place';
+import { heldOnVowel } from './held-vowel';
 import type { CountingSchool } from './school';
-import { SILENCE } from './silence';
 
 const WORDS = {
   halves: { '¼': 'ta', '½': 'de', '¾': 'ta' },
@@ -14,9 +14,9 @@ export const DU_DE: CountingSchool = {
   example: 'du de, du ta de ta',
   heldAs: 'vowels',
   countsEighths: false,
-  say(event, beat) {
-    const { start, held } = sayByPlace(event, beat, WORDS, () => 'du');
-    if (event.event.kind === 'rest') return { start: SILENCE, held: held.map(() => SILENCE) };
-    return { start, held: held.map(() => start.at(-1) ?? '') };
-  },
+  say: (event, beat) =>
+    heldOnVowel(
+      event,
+      sayByPlace(event, beat, WORDS, () => 'du'),
+    ),
 };

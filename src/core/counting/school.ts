@@ -21,5 +21,5 @@ export interface CountingSchool {
   say(event: CountedEvent, beat: CountedBeat, words: WordList): Spoken;
 }
 
-export const SCHOOL_IDS = ['numbers-and', 'numbers-te', 'ta-titi', 'du-de', 'words'] as const;
+export const SCHOOL_IDS = ['numbers-and', 'numbers-te', 'ta-titi', 'du-de', 'takadimi', 'words'] as const;
 export type SchoolId = (typeof SCHOOL_IDS)[number];

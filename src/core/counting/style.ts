@@ -4,10 +4,11 @@ import { NUMBERS_AND } from './numbers-and';
 import { NUMBERS_TE } from './numbers-te';
 import type { CountingSchool, SchoolId } from './school';
 import { TA_TITI } from './ta-titi';
+import { TAKADIMI } from './takadimi';
 import { USUAL_WORDS, type WordList } from './word-list';
 import { WORDS } from './words';
 
-export const SCHOOLS: readonly CountingSchool[] = [NUMBERS_AND, NUMBERS_TE, TA_TITI, DU_DE, WORDS];
+export const SCHOOLS: readonly CountingSchool[] = [NUMBERS_AND, NUMBERS_TE, TA_TITI, DU_DE, TAKADIMI, WORDS];
 
 export function schoolOf(id: SchoolId): CountingSchool {
   return SCHOOLS.find((school) => school.id === id)!;

@@ -1,9 +1,12 @@
 // Common practice: syllables by the length of the note. ta, ti ti, ti ka ti ka; ta-a, ta-a-a, ta-a-a-a for long ones.
-// From memory: "ta-i" for one and a half, "tim ka" for a dotted eighth and a sixteenth.
+// From memory: "ta-i" for one and a half, "tim ka" for a dotted eighth and a sixteenth, "ka tim" the other way round. A
+// sixteenth is "ti" only before another one that completes the eighth: so "ka ti ka" is told from "ti ti ka".
 import { isInteger, multiply, rational, toNumber } from '../time';
 import type { CountedBeat, CountedEvent } from './counted-beat';
 import type { CountingSchool, Spoken } from './school';
 import { SILENCE } from './silence';
+
+const SIXTEENTH = 0.25;
 
 export const TA_TITI: CountingSchool = {
   id: 'ta-titi',
@@ -23,15 +26,19 @@ export const TA_TITI: CountingSchool = {
   },
 };
 
-function sayNote(quarters: number, { segments: [first] }: CountedEvent, beat: CountedBeat): Spoken {
+function sayNote(quarters: number, counted: CountedEvent, beat: CountedBeat): Spoken {
   if (quarters >= 1) {
     const held = Array.from({ length: Math.floor(quarters) - 1 }, () => 'a');
     return { start: 'ta', held: quarters % 1 === 0 ? held : [...held, 'i'] };
   }
   if (quarters === 0.75) return { start: 'tim', held: [] };
   if (quarters === 0.5) return { start: 'ti', held: [] };
-  if (quarters !== 0.25) return { start: '', held: [] };
-  // Of two sixteenths the one on the eighth is "ti".
+  if (quarters !== SIXTEENTH) return { start: '', held: [] };
+  return { start: isFirstOfPair(counted, beat) ? 'ti' : 'ka', held: [] };
+}
+
+/** On the eighth, with something else beginning on the eighth's second half. */
+function isFirstOfPair({ segments: [first], next }: CountedEvent, beat: CountedBeat): boolean {
   const eighths = multiply(multiply(first.from, beat.quarters), rational(2));
-  return { start: isInteger(eighths) ? 'ti' : 'ka', held: [] };
+  return isInteger(eighths) && next !== undefined && toNumber(next.quarters) === SIXTEENTH;
 }

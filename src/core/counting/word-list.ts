@@ -1,6 +1,6 @@
-/** Words of a class for rhythms: the syllables of a word are the notes of a beat. */
+/** Words of a class for rhythms: the syllables of a word are the equal parts of a beat. */
 export interface WordList {
-  /** By the number of notes in a beat, 1–4. */
+  /** By the number of equal parts in a beat, 1–4. */
   readonly inBeat: readonly [Word, Word, Word, Word];
   /** For one note of 2, 3 or 4 beats: a syllable a beat. */
   readonly long: readonly [Word, Word, Word];
@@ -19,11 +19,11 @@ export const USUAL_WORDS: WordList = {
   ],
 };
 
-/** Syllables of a word of the list, for as many notes as asked: longer ones are put together. */
-export function wordFor(notesInBeat: number, { inBeat }: Pick<WordList, 'inBeat'>): Word {
+/** Syllables of a word of the list, for as many parts as asked: longer ones are put together. */
+export function wordFor(parts: number, { inBeat }: Pick<WordList, 'inBeat'>): Word {
   const longest = inBeat.length;
-  const word = inBeat[notesInBeat - 1];
-  return word ?? [...inBeat[longest - 1]!, ...wordFor(notesInBeat - longest, { inBeat })];
+  const word = inBeat[parts - 1];
+  return word ?? [...inBeat[longest - 1]!, ...wordFor(parts - longest, { inBeat })];
 }
 
 /** A word as a teacher writes it, with hyphens between the syllables: `lan-tern`. */

@@ -1,5 +1,6 @@
-// Common practice: a word for each beat, with as many syllables as the beat has notes. The words are the class's own.
-import { toNumber } from '../time';
+// Common practice: a word for each beat, with as many syllables as the beat has equal parts. A part on which nothing
+// begins is held through, so that "light (house kee) per" is told from "lan tern". The words are the class's own.
+import { multiply, rational, toNumber } from '../time';
 import type { CountedEvent, Segment } from './counted-beat';
 import type { CountingSchool } from './school';
 import { SILENCE } from './silence';
@@ -15,9 +16,10 @@ export const WORDS: CountingSchool = {
     const long = longWord(counted, words);
     if (long) return { start: writeWord(long), held: [] };
     const [first, ...held] = counted.segments;
-    if (counted.event.kind === 'rest' && first.placesInBeat === 1)
+    if (counted.event.kind === 'rest' && first.partsOfBeat === 1)
       return { start: SILENCE, held: held.map(() => SILENCE) };
-    return { start: syllable(first, words), held: held.map((segment) => heldSyllable(segment, words)) };
+    const [start, ...heldInBeat] = syllables(first, words);
+    return { start: start!, held: [...heldInBeat, ...held.flatMap((segment) => heldOn(segment, words))] };
   },
 };
 
@@ -27,12 +29,13 @@ function longWord({ event, startsOnBeat, lengthBeats }: CountedEvent, { long }: 
   return lengthBeats.denominator === 1 ? long[toNumber(lengthBeats) - 2] : undefined;
 }
 
-function syllable({ place, placesInBeat }: Segment, words: WordList): string {
-  const word = wordFor(placesInBeat, words);
-  return word[place] ?? '';
+/** At least one: of the part on which it begins, and of those through which it lasts. */
+function syllables({ from, to, partsOfBeat }: Segment, words: WordList): readonly string[] {
+  const inParts = (place: typeof from) => toNumber(multiply(place, rational(partsOfBeat)));
+  return wordFor(partsOfBeat, words).slice(inParts(from), Math.ceil(inParts(to)));
 }
 
-/** A beat that is only held is hummed on; where it is shared, the held part takes its syllable. */
-function heldSyllable(segment: Segment, words: WordList): string {
-  return segment.placesInBeat === 1 ? 'mm' : syllable(segment, words);
+/** A beat that is only held is hummed on; where it is shared, the held part takes its syllables. */
+function heldOn(segment: Segment, words: WordList): readonly string[] {
+  return segment.partsOfBeat === 1 ? ['mm'] : syllables(segment, words);
 }

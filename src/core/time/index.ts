@@ -29,6 +29,7 @@ export {
   divide,
   equals,
   isInteger,
+  leastCommonMultiple,
   maximum,
   minimum,
   multiply,

@@ -8,6 +8,11 @@ function greatestCommonDivisor(a: number, b: number): number {
   return b === 0 ? Math.abs(a) : greatestCommonDivisor(b, a % b);
 }
 
+/** The smallest number that both divide. @example leastCommonMultiple(4, 6) // 12 */
+export function leastCommonMultiple(a: number, b: number): number {
+  return (a / greatestCommonDivisor(a, b)) * b;
+}
+
 /** @throws RangeError unless both are integers and the denominator is not 0. */
 export function rational(numerator: number, denominator = 1): Rational {
   if (!Number.isSafeInteger(numerator) || !Number.isSafeInteger(denominator) || denominator === 0) {
