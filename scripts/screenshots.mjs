@@ -99,7 +99,7 @@ async function follow(page, path, text) {
 async function lookOver(page, path, text) {
   await follow(page, path, text);
   await page.getByRole('link', { name: 'Look it over' }).click();
-  await page.getByRole('heading', { name: 'Watch out' }).waitFor();
+  await page.getByRole('heading', { name: 'Begin slowly' }).waitFor();
   await page
     .getByRole('button', { name: /half: what is it worth/ })
     .first()

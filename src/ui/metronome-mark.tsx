@@ -1,5 +1,5 @@
 'use client';
-import { type BeatUnitName, type NoteValue, type Vocabulary, valueName } from '@/core/time';
+import { type BeatUnitName, type NoteValue, noteName } from '@/core/time';
 import { useVocabulary } from './vocabulary';
 
 const VALUES: Readonly<Record<BeatUnitName, NoteValue>> = {
@@ -8,11 +8,6 @@ const VALUES: Readonly<Record<BeatUnitName, NoteValue>> = {
   'dotted-quarter': { base: 'quarter', dots: 1 },
   half: { base: 'half', dots: 0 },
 };
-
-/** `dotted quarter note`, `dotted crotchet`. */
-function nameOf(unit: BeatUnitName, vocabulary: Vocabulary): string {
-  return `${valueName(VALUES[unit], vocabulary)}${vocabulary === 'us' ? ' note' : ''}`;
-}
 
 /** A small drawn note and a number: so many of these a minute. */
 export function MetronomeMark({
@@ -28,7 +23,7 @@ export function MetronomeMark({
   return (
     <span className={`inline-flex items-baseline gap-1 whitespace-nowrap ${className}`}>
       <svg role="img" viewBox="0 0 16 24" className="h-[1.1em] w-auto self-center">
-        <title>{nameOf(unit, vocabulary)}</title>
+        <title>{noteName(VALUES[unit], vocabulary)}</title>
         <ellipse
           cx="5.5"
           cy="20"

@@ -10,7 +10,7 @@ async function lookOver(page: Page, from: string, line: RegExp): Promise<void> {
   await page.goto(from);
   await page.getByRole('link', { name: line }).first().click();
   await page.getByRole('link', { name: 'Look it over' }).click();
-  await expect(page.getByRole('heading', { name: 'Watch out' })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole('heading', { name: 'Begin slowly' })).toBeVisible({ timeout: 20_000 });
 }
 
 /** Text that is drawn under the staff. */
@@ -21,7 +21,7 @@ test('a teacher looks a line over: findings light up, notes are worth something,
 }) => {
   const page = await signInTeacher(context);
   await lookOver(page, '/shelf', /9 Skipping Stones/);
-  await page.getByRole('button', { name: /^Measure 6: the note comes in/ }).click();
+  await page.getByRole('button', { name: /^Watch out. Measure 6: the note comes in/ }).click();
   await expect(page.locator('[data-lit]')).toHaveCount(1);
   await expect(page.locator('[data-lit]')).toHaveAttribute('data-lit', '5');
   await clean(page);

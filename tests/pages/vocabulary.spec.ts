@@ -4,7 +4,7 @@ import { DATABASE_URL, signInStudent, signInTeacher } from '../support/browser';
 
 // Common practice: what the two vocabularies call things. A "bar" is also drawn in a chart, so it is no American mistake.
 const AMERICAN =
-  /\b(measures?|half[- ]steps?|(quarter|eighth|half|whole|sixteenth) notes?|eighths|pickup)\b/gi;
+  /\b(measures?|half[- ]steps?|(quarter|eighth|half|whole|sixteenth) (notes?|rests?)|(quarter|eighth|half|whole|sixteenth):|eighths|pickup)\b/gi;
 const BRITISH = /\b(bars? \d+|crotchets?|quavers?|minims?|semibreves?|semitones?|anacrusis)\b/gi;
 
 async function inEveryClass<Result>(vocabulary: 'us' | 'uk', work: () => Promise<Result>): Promise<Result> {
@@ -62,14 +62,18 @@ for (const [vocabulary, other] of [
       const linePage = await addressesOf(teacher, '/shelf', '/shelf/');
       const takePage = await addressesOf(teacher, '/desk', '/takes/');
       const found: string[] = [];
+      const givenPage = await addressesOf(teacher, classPage, '/given/');
+      const studentPage = await addressesOf(teacher, classPage, '/students/');
       for (const address of [
-        ...['/desk', '/classes', '/shelf', '/plans', '/metronome', classPage, `${classPage}/board`],
-        ...[linePage, `${linePage}/study`, `${linePage}/write`, `${linePage}/trial`, takePage],
+        ...['/desk', '/classes', '/shelf', '/plans', '/metronome', '/notices', takePage, studentPage],
+        ...['', '/board', '/pace', '/roster'].map((place) => `${classPage}${place}`),
+        ...['', '/study', '/write', '/trial'].map((place) => `${linePage}${place}`),
+        ...[givenPage, `${givenPage}/plan`, `/shelf/print?line=${linePage.split('/').at(-1)}&pencil=yes`],
       ])
         found.push(...(await mistakes(teacher, address, other)));
       const student = await signInStudent(await browser.newContext({ baseURL }), 'ida');
       const stand = await addressesOf(student, '/practice', '/practice/');
-      for (const address of ['/practice', stand, `${stand}/study`])
+      for (const address of ['/practice', '/my-record', stand, `${stand}/study`])
         found.push(...(await mistakes(student, address, other)));
       expect(found).toEqual([]);
     });

@@ -69,7 +69,7 @@ export function countedEvents(measure: Measure, beat: CountedBeat): readonly Cou
   });
 }
 
-type Piece = Pick<Segment, 'beat' | 'from' | 'to'>;
+type Piece = Omit<Segment, 'partsOfBeat'>;
 
 function cutAtBeats(from: Rational, to: Rational): [Piece, ...Piece[]] {
   const piece = (begin: Rational): Piece => {

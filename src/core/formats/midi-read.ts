@@ -1,13 +1,14 @@
 import { type MidiData, type MidiEvent, parseMidi } from 'midi-file';
 import { failure, type Result, success } from '../base';
 import { maybeInstrumentReading } from '../instruments';
-import type { Clef, Part, Score, TempoMark, WrittenPitch } from '../notation';
+import type { Clef, Part, Score, WrittenPitch } from '../notation';
 import { keyAlteration, midiToSpelling } from '../pitch';
-import { isCompound, type Meter, rational, toNumber } from '../time';
+import { rational } from '../time';
 import { MAXIMUM_FILE_BYTES, MOST_MEASURES, MOST_PARTS } from './limits';
 import { type MidiMeasurePlace, readMidiMeasures } from './midi-measures';
 import { maybePercussionPlace, PERCUSSION_CHANNEL } from './midi-percussion';
 import { type PlayedNote, quantise } from './midi-quantise';
+import { type MidiTempo, readMidiTempo, withTempoChanges } from './midi-tempo';
 import { fromMidiText } from './midi-text';
 import { type TickEvent, withTicks } from './midi-ticks';
 import { ReadingReport } from './reading-report';
@@ -54,7 +55,7 @@ export function readMidi(bytes: Uint8Array): Result<Score> {
   if (report.refusals.length > 0) return failure(...report.refusals);
   const places = withKeys(measures, general, ticksPerQuarter, players, report);
   remarkOnLeftOut(general, report);
-  const tempo = readTempo(general, places[0]!.meter, report);
+  const tempo = readMidiTempo(general, ticksPerQuarter, places, report);
   const parts = players.map((player, index) =>
     readPart(player, index, { places, ticksPerQuarter, tempo, report }),
   );
@@ -131,7 +132,7 @@ function playersOf(tracks: readonly (readonly TickEvent[])[]): readonly Player[]
 interface PartContext {
   readonly places: readonly (MidiMeasurePlace & { readonly keyFifths: number })[];
   readonly ticksPerQuarter: number;
-  readonly tempo: TempoMark | undefined;
+  readonly tempo: MidiTempo;
   readonly report: ReadingReport;
 }
 
@@ -178,8 +179,8 @@ function readPart(
     instrument: maybeInstrumentReading(name, 0)?.id,
     transpositionSemitones: 0,
     staffLines: 5,
-    tempo,
-    measures,
+    tempo: tempo.opening,
+    measures: withTempoChanges(measures, places, tempo),
   };
 }
 
@@ -230,23 +231,6 @@ function guessKey(notes: readonly PlayedNote[]): number {
     }).length;
   const nearestFirst = [0, 1, -1, 2, -2, 3, -3, 4, -4, 5, -5];
   return nearestFirst.reduce((best, fifths) => (accidentals(fifths) < accidentals(best) ? fifths : best));
-}
-
-function readTempo(
-  general: readonly TickEvent[],
-  meter: Meter,
-  report: ReadingReport,
-): TempoMark | undefined {
-  const tempos = general.flatMap(({ event }) =>
-    event.type === 'setTempo' ? [event.microsecondsPerBeat] : [],
-  );
-  const [first] = tempos;
-  if (first === undefined) return undefined;
-  if (tempos.some((tempo) => tempo !== first))
-    report.remark('tempo', undefined, 'Changes of tempo were left out; the first tempo stands.');
-  const beatQuarters = isCompound(meter) ? rational(3, 2) : meter.beatType === 2 ? rational(2) : rational(1);
-  const bpm = Math.round(60_000_000 / first / toNumber(beatQuarters));
-  return bpm >= 20 && bpm <= 400 ? { beatQuarters, bpm, words: undefined } : undefined;
 }
 
 const LEFT_OUT: Partial<Record<MidiEvent['type'], string>> = {

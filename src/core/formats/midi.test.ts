@@ -195,3 +195,29 @@ test('barlines that a pickup has shifted are moved back, and it is said', () => 
   ]);
   expect(read.warnings.map(({ code }) => code)).toContain('pickup');
 });
+
+const METRONOME = (bpm: number) =>
+  `<direction><direction-type><metronome><beat-unit>quarter</beat-unit><per-minute>${bpm}</per-minute></metronome></direction-type></direction>`;
+
+// A file of sounds has the tempo of every moment: what holds for a measure is a mark, the steps of a rit. are none.
+test('a tempo that changes for good is a mark within the line, and a rit. is not one mark an eighth', () => {
+  const words = '<direction><direction-type><words>rit.</words></direction-type></direction>';
+  const line = readLine(
+    scoreXml([
+      `${METRONOME(96)} C4w`,
+      `${METRONOME(60)} C4w`,
+      'C4w',
+      `${METRONOME(120)} C4w`,
+      `${words} C4q C4q C4h`,
+    ]),
+  );
+  const read = readMidi(writeMidi(asScore(line)));
+  if (!read.ok) throw new Error(JSON.stringify(read.issues));
+  const [part] = read.value.parts;
+  expect(part!.tempo).toMatchObject({ bpm: 96 });
+  const marks = part!.measures.map(({ directions }) =>
+    directions.flatMap((direction) => (direction.kind === 'tempo' ? [direction.mark.bpm] : [])),
+  );
+  expect(marks).toEqual([[], [60], [], [120], []]);
+  expect(read.warnings).toContainEqual(expect.objectContaining({ code: 'tempo', where: 'measure 5' }));
+});

@@ -2,7 +2,7 @@ export { CONTENT_IDS, CONTENTS, type Content, contentName, contentsOf } from './
 export type { Finding } from './finding';
 export { type GlossaryEntry, glossaryOf } from './glossary';
 export { goalTempo } from './goal-tempo';
-export type { Acquaintance, HardSpot, HardSpotKind } from './hard-spots/hard-spot';
+export { type Acquaintance, type HardSpot, type HardSpotKind, isHardSpot } from './hard-spots/hard-spot';
 export { contentKey, rhythmKey } from './likeness';
 export { type LookOver, lookOver, PATTERN_KINDS, type PatternKind, type Player } from './look-over';
 export { type MelodyNote, melodyOf } from './melody';

@@ -5,9 +5,11 @@ import {
   divide,
   isCompound,
   type Meter,
+  measureHeading,
   measureLength,
   measureName,
   type NoteValue,
+  noteName,
   type Rational,
   rational,
   subtract,
@@ -16,6 +18,7 @@ import {
   type Vocabulary,
   valueLength,
   valueName,
+  wordsOf,
 } from '../time';
 
 import { withArticle } from './measure-words';
@@ -57,13 +60,13 @@ export function writtenName(event: LineEvent, vocabulary: Vocabulary): string {
       ? `rest for a whole ${measureName(vocabulary)}`
       : `${valueName(event.value, vocabulary)} rest`;
   }
-  return `${valueName(event.value, vocabulary)}${vocabulary === 'us' ? ' note' : ''}`;
+  return noteName(event.value, vocabulary);
 }
 
 /** The note that the lower number of a meter counts as one. */
 function countedNote({ beatType }: Meter, vocabulary: Vocabulary): string {
   const base = ({ 2: 'half', 4: 'quarter', 8: 'eighth' } as const)[beatType as 2 | 4 | 8];
-  return `${valueName({ base, dots: 0 }, vocabulary)}${vocabulary === 'us' ? ' note' : ''}`;
+  return noteName({ base, dots: 0 }, vocabulary);
 }
 
 /** The value itself and what each dot adds, in beats of the meter. */
@@ -196,7 +199,7 @@ export function worthOfMeter(measure: Measure, vocabulary: Vocabulary): Worth {
   const clicks = clicksPerMeasure(meter);
   const large = isCompound(meter)
     ? [
-        `In a quick ${meter.beats}/${meter.beatType} one feels ${clicks} large beats; each lasts a ${dottedBeat(vocabulary)}, three ${valueName({ base: 'eighth', dots: 0 }, vocabulary)}s.`,
+        `In a quick ${meter.beats}/${meter.beatType} one feels ${clicks} large beats; each lasts a ${noteName({ base: 'quarter', dots: 1 }, vocabulary)}, three ${valueName({ base: 'eighth', dots: 0 }, vocabulary)}s.`,
       ]
     : [];
   const symbol = meterSymbol
@@ -215,10 +218,6 @@ export function worthOfMeter(measure: Measure, vocabulary: Vocabulary): Worth {
   };
 }
 
-function dottedBeat(vocabulary: Vocabulary): string {
-  return `${valueName({ base: 'quarter', dots: 1 }, vocabulary)}${vocabulary === 'us' ? ' note' : ''}`;
-}
-
 /** The sum of a measure: everything in it, against what the meter asks for. */
 export function worthOfMeasure(part: Part, measureIndex: number, vocabulary: Vocabulary): Worth {
   const measure = part.measures[measureIndex];
@@ -233,9 +232,9 @@ export function worthOfMeasure(part: Part, measureIndex: number, vocabulary: Voc
   const said =
     missing.numerator === 0
       ? `A full ${bar} of ${measure.meter.beats}/${measure.meter.beatType} has ${toMixedNumber(full)} ${word}s: it adds up.`
-      : `A full ${bar} has ${toMixedNumber(full)}. The other ${toMixedNumber(missing)} ${measure.number === 0 ? `stand in the last ${bar}` : 'belong to the pickup or stand beyond a repeat sign'}.`;
+      : `A full ${bar} has ${toMixedNumber(full)}. The other ${toMixedNumber(missing)} ${measure.number === 0 ? `stand in the last ${bar}` : `belong to the ${wordsOf(vocabulary).pickup} or stand beyond a repeat sign`}.`;
   return {
-    title: measure.number === 0 ? 'The pickup' : `${bar === 'bar' ? 'Bar' : 'Measure'} ${measure.number}`,
+    title: measureHeading(measure.number, vocabulary),
     arithmetic: addition(terms, word),
     sentences: [said],
     pictures: [picture(measure, new Set(measure.events.map(({ id }) => id)))],

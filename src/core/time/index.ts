@@ -43,7 +43,9 @@ export {
 } from './rational';
 export { maybeRestValues, maybeTiedValues } from './split';
 export {
+  measureHeading,
   measureName,
+  noteName,
   sayMeasure,
   sayMeasures,
   valueName,

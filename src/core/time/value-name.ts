@@ -1,4 +1,4 @@
-import { listed } from '../base';
+import { capital, listed } from '../base';
 import type { NoteBase, NoteValue } from './note-value';
 import { type Vocabulary, wordsOf } from './words';
 
@@ -12,6 +12,11 @@ const DOTTED = ['', 'dotted ', 'double-dotted '] as const;
 /** As it is said: `dotted quarter`, `dotted crotchet`. */
 export function valueName({ base, dots }: NoteValue, vocabulary: Vocabulary = 'us'): string {
   return `${DOTTED[dots]}${BASE_NAMES[vocabulary][base]}`;
+}
+
+/** The name of a note where it could be mistaken for a number or a size: `quarter note`, `crotchet`. */
+export function noteName(value: NoteValue, vocabulary: Vocabulary): string {
+  return `${valueName(value, vocabulary)}${vocabulary === 'us' ? ' note' : ''}`;
 }
 
 /** What lies between two barlines. */
@@ -31,4 +36,10 @@ export function sayMeasures(numbers: readonly number[], vocabulary: Vocabulary):
   const printed = unique.filter((number) => number !== 0);
   const said = `${printed.length === 1 ? words.measure : words.measures} ${listed(printed.map(String))}`;
   return unique[0] === 0 ? `the ${words.pickup} and ${said}` : said;
+}
+
+/** At the head of something about one measure: `Measure 3`, `Bar 3`, `Pickup`. */
+export function measureHeading(number: number, vocabulary: Vocabulary): string {
+  const words = wordsOf(vocabulary);
+  return capital(number === 0 ? words.pickup : `${words.measure} ${number}`);
 }

@@ -18,7 +18,7 @@ export function HowToPlay({
   const spelling = spellingOf(note.pitch);
   const fingerings = fingeringsOf(instrumentId, spelling);
   return (
-    <div className="mt-3 border-t-2 border-rule pt-2">
+    <div>
       <p className="font-bold">How to play {pitchName(spelling)}</p>
       {fingerings.length === 0 ? (
         <p>The chart has no fingering for this note. Ask your teacher.</p>

@@ -13,12 +13,13 @@ import {
   worthOfMeasure,
   worthOfMeter,
 } from '@/core/study';
-import { measureName, type Vocabulary } from '@/core/time';
+import { measureHeading, type Vocabulary, valueName, wordsOf } from '@/core/time';
 import type { EngravedSystem } from '@/engraving/engraving';
 import { EngravedLine, isNarrowScreen, type LineEngravings, useEngraving } from '../music/engraved-line';
 import { Sheet } from '../page-frame';
 import { DifficultyStrip } from './difficulty-strip';
-import { Findings } from './findings';
+import { FindingList } from './finding-list';
+import { FindingsUnder } from './findings-under';
 import { GlossaryList } from './glossary-list';
 import { HowToPlay } from './how-to-play';
 import { PencilMarks } from './pencil-marks';
@@ -38,10 +39,6 @@ export interface StudySheetProps {
   /** What stands below the staff, e.g. ways on. */
   readonly children?: ReactNode;
 }
-
-/** On a small screen the answer stands over the page, where the finger is. */
-const ON_TOP_WHEN_NARROW =
-  'max-lg:fixed max-lg:inset-x-0 max-lg:bottom-0 max-lg:z-10 max-lg:max-h-[52vh] max-lg:overflow-auto max-lg:border-t-4 max-lg:border-ink';
 
 /** So many of the hardest spots are ringed before anybody asks. */
 const RINGED_AT_FIRST = 3;
@@ -73,35 +70,49 @@ export function StudySheet(props: StudySheetProps) {
     ...(chart && isPitched ? (['fingers'] as const) : []),
     'nothing',
   ];
-  const nameOf = (printedIndex: number) => {
-    const { number } = part.measures[printedIndex]!;
-    return number === 0 ? 'Pickup' : `${vocabulary === 'us' ? 'Measure' : 'Bar'} ${number}`;
-  };
+  const nameOf = (printedIndex: number) => measureHeading(part.measures[printedIndex]!.number, vocabulary);
   const worth = useMemo(() => worthOf(asked, line, vocabulary), [asked, line, vocabulary]);
   const same = look.patterns.filter(({ kind }) => kind === 'same');
   const askedNote = asked.kind === 'event' ? findEvent(line, asked.eventId) : undefined;
+  const { byMeasure, overAll } = placed(look);
+  const words = wordsOf(vocabulary);
   return (
-    <div className="grid items-start gap-5 lg:grid-cols-[1fr_340px]">
+    <div className="space-y-5">
       <Sheet>
         {props.heading}
-        <fieldset className="mb-1 flex flex-wrap items-center gap-x-1">
-          <legend className="float-left mr-2 py-2 text-faint">Under the notes</legend>
-          {choices.map((choice) => (
-            <label
-              key={choice}
-              className="inline-flex min-h-11 items-center gap-1.5 rounded-md px-2 has-checked:bg-cool-wash has-checked:font-bold"
-            >
-              <input
-                type="radio"
-                name="under"
-                checked={under === choice}
-                onChange={() => setUnder(choice)}
-                className="size-5 accent-cool"
-              />
-              {UNDER_NAMES[choice]}
-            </label>
-          ))}
-        </fieldset>
+        <div className="mb-1 flex flex-wrap items-center justify-between gap-x-6">
+          <fieldset className="flex flex-wrap items-center gap-x-1">
+            <legend className="float-left mr-2 py-2 text-faint">Under the notes</legend>
+            {choices.map((choice) => (
+              <label
+                key={choice}
+                className="inline-flex min-h-11 items-center gap-1.5 rounded-md px-2 has-checked:bg-cool-wash has-checked:font-bold"
+              >
+                <input
+                  type="radio"
+                  name="under"
+                  checked={under === choice}
+                  onChange={() => setUnder(choice)}
+                  className="size-5 accent-cool"
+                />
+                {UNDER_NAMES[choice]}
+              </label>
+            ))}
+          </fieldset>
+          <div className="flex flex-wrap items-center gap-2">
+            <p className="text-faint">What is it worth? Touch a note, a rest, the stones or</p>
+            {metersOf(line).map(({ printedIndex, text }) => (
+              <button
+                key={printedIndex}
+                type="button"
+                onClick={() => ask({ kind: 'meter', printedIndex })}
+                className="min-h-11 rounded-md border-2 border-ink px-3 font-serif text-xl font-bold hover:bg-cool-wash"
+              >
+                {text} <span className="sr-only">What do these numbers say?</span>
+              </button>
+            ))}
+          </div>
+        </div>
         <div ref={staff}>
           <EngravedLine
             engraving={engraving}
@@ -118,7 +129,7 @@ export function StudySheet(props: StudySheetProps) {
                 system={system}
                 events={eventsOf(system, line).map((event) => ({
                   id: event.id,
-                  label: describeEvent(event),
+                  label: describeEvent(event, vocabulary),
                 }))}
                 chosen={asked.kind === 'event' ? asked.eventId : undefined}
                 onChoose={(eventId) => ask({ kind: 'event', eventId })}
@@ -133,64 +144,31 @@ export function StudySheet(props: StudySheetProps) {
                   nameOf={nameOf}
                   onChoose={(printedIndex) => ask({ kind: 'measure', printedIndex })}
                 />
+                {worth && isIn(system, asked, line) && (
+                  <WorthCard worth={worth} onClose={() => setAsked({ kind: 'nothing' })}>
+                    {askedNote?.kind === 'note' && <HowToPlay note={askedNote} instrumentId={instrumentId} />}
+                  </WorthCard>
+                )}
+                <FindingsUnder system={system} findings={byMeasure} lit={lit} onLight={light} />
               </>
             )}
           />
         </div>
         <p className="mt-2 text-base text-faint">
-          Stones: how hard each {measureName(vocabulary)} is. Dashed rings: the hardest places. Brackets with
-          the same letter: the same again.
+          Stones: how hard each {words.measure} is. Dashed: watch out. Solid, with the same letter: the same
+          again. Touch a sentence, and its {words.measures} light up.
         </p>
         {props.children}
       </Sheet>
-      <div className="space-y-5">
-        <Sheet className={worth ? ON_TOP_WHEN_NARROW : ''}>
-          <div className="flex items-baseline justify-between">
-            <h2 className="mb-2 text-xl font-bold">What is it worth?</h2>
-            {worth && (
-              <button
-                type="button"
-                onClick={() => setAsked({ kind: 'nothing' })}
-                className="min-h-11 px-2 underline underline-offset-4 lg:hidden"
-              >
-                Close
-              </button>
-            )}
-          </div>
-          <div className="mb-2 flex flex-wrap gap-2">
-            {metersOf(line).map(({ printedIndex, text }) => (
-              <button
-                key={printedIndex}
-                type="button"
-                onClick={() => setAsked({ kind: 'meter', printedIndex })}
-                className="min-h-11 rounded-md border-2 border-ink px-3 font-serif text-xl font-bold hover:bg-cool-wash"
-              >
-                {text} <span className="sr-only">What do these numbers say?</span>
-              </button>
-            ))}
-          </div>
-          {worth ? (
-            <WorthCard worth={worth}>
-              {askedNote?.kind === 'note' && <HowToPlay note={askedNote} instrumentId={instrumentId} />}
-            </WorthCard>
-          ) : (
-            <p>Touch a note, a rest, the stones or the time signature.</p>
-          )}
-        </Sheet>
+      <div className="grid items-start gap-5 lg:grid-cols-3">
         <Sheet>
           <h2 className="mb-2 text-xl font-bold">Begin slowly</h2>
           <p>{look.startingTempo.sentence}</p>
         </Sheet>
-        {look.hardSpots.length > 0 && (
-          <Sheet>
-            <h2 className="mb-2 text-xl font-bold">Watch out</h2>
-            <Findings findings={look.hardSpots} lit={lit} onLight={light} atFirst={4} />
-          </Sheet>
-        )}
-        {look.patterns.length > 0 && (
+        {overAll.length > 0 && (
           <Sheet>
             <h2 className="mb-2 text-xl font-bold">What comes back</h2>
-            <Findings findings={look.patterns} lit={lit} onLight={light} atFirst={4} />
+            <FindingList findings={overAll} lit={lit} onLight={light} />
           </Sheet>
         )}
         {glossary.length > 0 && (
@@ -202,6 +180,16 @@ export function StudySheet(props: StudySheetProps) {
       </div>
     </div>
   );
+}
+
+/** What is about one place stands under it; what is about measures apart from each other is said once for the line. */
+function placed({ hardSpots, patterns }: LookOver) {
+  const isInOnePlace = ({ measureIndexes }: Finding) =>
+    measureIndexes.at(-1)! - measureIndexes[0]! === measureIndexes.length - 1;
+  return {
+    byMeasure: [...hardSpots, ...patterns.filter(isInOnePlace)],
+    overAll: patterns.filter((pattern) => !isInOnePlace(pattern)),
+  };
 }
 
 type Asked =
@@ -223,6 +211,12 @@ function worthOf(asked: Asked, { part }: Line, vocabulary: Vocabulary): Worth | 
   }
 }
 
+function isIn(system: EngravedSystem, asked: Asked, line: Line): boolean {
+  if (asked.kind === 'nothing') return false;
+  if (asked.kind === 'event') return eventsOf(system, line).some(({ id }) => id === asked.eventId);
+  return system.measures.some(({ printedIndex }) => printedIndex === asked.printedIndex);
+}
+
 function findEvent({ part }: Line, eventId: string): LineEvent | undefined {
   return part.measures.flatMap(({ events }) => events).find(({ id }) => id === eventId);
 }
@@ -231,11 +225,11 @@ function eventsOf(system: EngravedSystem, { part }: Line): readonly LineEvent[] 
   return system.measures.flatMap(({ printedIndex }) => part.measures[printedIndex]!.events);
 }
 
-function describeEvent(event: LineEvent): string {
-  const dots = event.value.dots > 0 ? 'dotted ' : '';
-  if (event.kind === 'rest') return `${dots}${event.value.base} rest: what is it worth?`;
+function describeEvent(event: LineEvent, vocabulary: Vocabulary): string {
+  const value = valueName(event.value, vocabulary);
+  if (event.kind === 'rest') return `${value} rest: what is it worth?`;
   const name = event.pitch.kind === 'pitched' ? pitchName(spellingOf(event.pitch)) : 'stroke';
-  return `${name}, ${dots}${event.value.base}: what is it worth?`;
+  return `${name}, ${value}: what is it worth?`;
 }
 
 /** The meters of a line, where they begin. */

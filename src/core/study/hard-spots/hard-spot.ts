@@ -27,6 +27,11 @@ export interface HardSpot extends Finding<HardSpotKind> {
   readonly weight: number;
 }
 
+/** Whether a finding warns of something, rather than telling what comes back. */
+export function isHardSpot(finding: Finding): finding is HardSpot {
+  return HARD_SPOT_KINDS.some((kind) => kind === finding.kind);
+}
+
 /** What a student has met so far: in the lines of the book before this one. */
 export interface Acquaintance {
   /** Written MIDI numbers. */

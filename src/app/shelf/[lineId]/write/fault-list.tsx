@@ -1,6 +1,6 @@
 'use client';
 import type { MeasureFault, Part } from '@/core/notation';
-import { measureName, type NoteValue, type Vocabulary, valueName } from '@/core/time';
+import { measureHeading, measureName, type NoteValue, type Vocabulary, valueName } from '@/core/time';
 import { type Command, type Mend, mendsOf } from '@/core/writing';
 
 interface FaultListProps {
@@ -23,10 +23,8 @@ export function FaultList({ part, faults, measureInWork, vocabulary, onMend }: F
           className={`flex flex-wrap items-center gap-x-4 gap-y-1 border-l-8 px-4 py-2 ${fault.measureIndex === measureInWork ? 'border-rule' : 'border-warm bg-warm-wash'}`}
         >
           <span>
-            <strong>
-              {vocabulary === 'us' ? 'Measure' : 'Bar'} {part.measures[fault.measureIndex]!.number}
-            </strong>{' '}
-            has {fault.has}
+            <strong>{measureHeading(part.measures[fault.measureIndex]!.number, vocabulary)}</strong> has{' '}
+            {fault.has}
             {fault.measureIndex === measureInWork && ' so far'}.
           </span>
           <span className="flex flex-wrap gap-2">

@@ -1,13 +1,12 @@
 import { headsOf } from '@/core/notation';
 import { pitchName } from '@/core/pitch';
-import { type Vocabulary, valueName } from '@/core/time';
+import { measureHeading, type Vocabulary, valueName } from '@/core/time';
 import { type Desk, maybeSelection, partOf, targets } from '@/core/writing';
 
 /** Where the pen is and what is before it, in one line: seen by everybody, read out to some. */
 export function whereWeAre(desk: Desk, vocabulary: Vocabulary): string {
   const measure = partOf(desk).measures[desk.caret.measureIndex]!;
-  const place =
-    measure.number === 0 ? 'Pickup' : `${vocabulary === 'us' ? 'Measure' : 'Bar'} ${measure.number}`;
+  const place = measureHeading(measure.number, vocabulary);
   const voice = measure.otherVoices.length > 0 ? `, voice ${desk.voiceIndex + 1}` : '';
   const events = targets(desk);
   if (maybeSelection(desk)) return `${place}${voice}: ${events.length} selected`;

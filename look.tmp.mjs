@@ -1,0 +1,14 @@
+import { chromium } from '@playwright/test';
+import { CHROMIUM } from './scripts/lib/chromium.mjs';
+const [base, who, w, h, out, script] = process.argv.slice(2);
+const b = await chromium.launch(CHROMIUM);
+const c = await b.newContext({ viewport: { width: +w, height: +h }, baseURL: base });
+const page = await c.newPage();
+await page.goto('/sign-in');
+await page.getByRole('button', { name: who }).click();
+await page.waitForURL(/desk|practice/);
+const follow = async (path, text) => { await page.goto(path); await page.getByRole('link', { name: text }).first().click(); await page.locator('h1').waitFor(); await page.waitForURL(/[0-9a-f-]{36}/); };
+const study = async (path, text) => { await follow(path, text); await page.getByRole('link', { name: 'Look it over' }).click(); await page.getByRole('heading', { name: 'Begin slowly' }).waitFor(); await page.waitForLoadState('networkidle'); };
+const shot = (name, full) => page.screenshot({ path: `/tmp/${name}.png`, fullPage: !!full });
+await new (Object.getPrototypeOf(async function(){}).constructor)('page','follow','study','shot','out', script)(page, follow, study, shot, out);
+await b.close();
