@@ -1,4 +1,4 @@
-// How fast things are, measured and printed: npm run bench [-- check|files|study|app|bytes|desk|thresholds]
+// How fast things are, measured and printed: npm run bench [-- check|files|foreign|study|app|bytes|desk|thresholds]
 import { freePort, startApp } from './lib/app.mjs';
 import { freshDatabase, startPostgres } from './lib/postgres.mjs';
 import { runToEnd, runTypeScript } from './lib/process.mjs';
@@ -8,6 +8,7 @@ import { sessionSecret, setUp } from './lib/setup.mjs';
 const BENCHES = {
   check: benchCheck,
   files: () => runTypeScript('tests/bench/files.ts'),
+  foreign: () => runTypeScript('tests/bench/foreign.ts'),
   study: () => runTypeScript('tests/bench/study.ts'),
   app: () => benchDemo('tests/bench/app.ts'),
   bytes: () => benchDemo('tests/bench/bytes.ts'),

@@ -23,7 +23,7 @@ const MOST_VOICES = 4;
  * Places played notes on the grid of sixteenths and shares them out to voices without overlaps.
  * @param ticksPerSixteenth may be a fraction.
  * @returns voices, the first holds the highest notes; `rough` lists the sixteenths to which a note was moved far;
- *   `dropped` those of notes for which there was no voice left.
+ *   `dropped` those of notes for which there was no voice left; `merged` those of repeats too fast for a sixteenth.
  */
 export function quantise(
   notes: readonly PlayedNote[],
@@ -32,6 +32,7 @@ export function quantise(
   readonly voices: readonly (readonly GridChord[])[];
   readonly rough: readonly number[];
   readonly dropped: readonly number[];
+  readonly merged: readonly number[];
 } {
   const starts = [...new Set(notes.map((note) => note.fromTick))].sort((a, b) => a - b);
   const nextStart = (tick: number) => firstAfter(starts, tick);
@@ -42,8 +43,8 @@ export function quantise(
     const end = soundingEnd(note, nextStart(note.fromTick + ticksPerSixteenth / 2), ticksPerSixteenth);
     return { from, to: Math.max(from + 1, end), key: note.key };
   });
-  const { voices, dropped } = shareOut(joinChords(placed));
-  return { voices, rough, dropped };
+  const { chords, merged } = joinChords(placed);
+  return { ...shareOut(chords), rough, merged };
 }
 
 /** @param sorted ascending. */
@@ -69,19 +70,24 @@ function soundingEnd(note: PlayedNote, next: number | undefined, ticksPerSixteen
   return Math.round(end);
 }
 
-function joinChords(notes: readonly { from: number; to: number; key: number }[]): readonly GridChord[] {
+function joinChords(notes: readonly { from: number; to: number; key: number }[]) {
+  const merged: number[] = [];
   const chords = new Map<string, { from: number; to: number; keys: number[] }>();
   for (const { from, to, key } of notes) {
     const place = `${from}-${to}`;
     const chord = chords.get(place) ?? { from, to, keys: [] };
-    if (!chord.keys.includes(key)) chord.keys.push(key);
+    if (chord.keys.includes(key)) merged.push(from);
+    else chord.keys.push(key);
     chords.set(place, chord);
   }
-  const highestFirst = [...chords.values()].map((chord) => ({
+  const highestFirst: readonly GridChord[] = [...chords.values()].map((chord) => ({
     ...chord,
     keys: chord.keys.sort((a, b) => b - a),
   }));
-  return highestFirst.sort((a, b) => a.from - b.from || b.keys[0]! - a.keys[0]!);
+  return {
+    merged,
+    chords: highestFirst.toSorted((a, b) => a.from - b.from || b.keys[0]! - a.keys[0]!),
+  };
 }
 
 function shareOut(chords: readonly GridChord[]) {

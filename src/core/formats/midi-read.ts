@@ -142,7 +142,7 @@ function readPart(
   { places, ticksPerQuarter, tempo, report }: PartContext,
 ): Part {
   const name = (player.name || (player.isPercussion ? 'Drum' : `Part ${index + 1}`)).slice(0, 80);
-  const { voices, rough, dropped } = quantise(player.notes, ticksPerQuarter / 4);
+  const { voices, rough, dropped, merged } = quantise(player.notes, ticksPerQuarter / 4);
   const placeAt = (sixteenth: number) =>
     places.findLast(({ fromSixteenth }) => fromSixteenth <= sixteenth) ?? places[0]!;
   const whereOf = (sixteenth: number) =>
@@ -151,6 +151,12 @@ function readPart(
     report.remark('moved', whereOf(sixteenth), 'A note between two sixteenths was moved to the nearer one.');
   for (const sixteenth of dropped)
     report.lose('voices', whereOf(sixteenth), 'More than four voices sound at once; a note was left out.');
+  for (const sixteenth of merged)
+    report.lose(
+      'too-fast',
+      whereOf(sixteenth),
+      'A note is repeated faster than sixteenths; the repeats became one note.',
+    );
   const lyrics = new Map(
     [...player.lyrics].map(([tick, text]) => [Math.round((tick * 4) / ticksPerQuarter), text]),
   );

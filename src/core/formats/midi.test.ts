@@ -173,6 +173,19 @@ test('a part is played by its instrument, as loud and as short as it is written'
   expect(lengths).toEqual([1, 0.5, 2, 4]);
 });
 
+// Found in games' music: a drum's ruff, a trill by one key.
+test('repeats too fast for the grid become one note, and the line a draft that says so', () => {
+  const read = readMidi(
+    played([
+      [0, 12, 60],
+      [12, 24, 60],
+      [96, 192, 62],
+    ]),
+  );
+  if (!read.ok) throw new Error(JSON.stringify(read.issues));
+  expect(read.value.lost).toEqual([expect.objectContaining({ code: 'too-fast', where: 'measure 1' })]);
+});
+
 // Programs that count from the first note put the barlines of a pickup tune too early.
 test('barlines that a pickup has shifted are moved back, and it is said', () => {
   const quarter = 96;
