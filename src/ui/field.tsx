@@ -9,7 +9,7 @@ const CONTROL =
 
 interface FieldProps {
   readonly label: string;
-  readonly hint?: string;
+  readonly hint?: string | undefined;
 }
 
 /** A labelled text field. */

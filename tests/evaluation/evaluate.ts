@@ -13,7 +13,7 @@ import { matchedNotes, type TranscribedNote } from './note-matching';
 import { PLAYERS } from './players';
 import { NEURAL, report } from './report';
 import { type Score, scoreTake } from './score-take';
-import { makeTake } from './take';
+import { makeTake, planTake } from './take';
 import { TRANSCRIBERS, transcriptOf } from './transcribers';
 
 const RESULTS = resolve('.data/evaluation');
@@ -60,7 +60,7 @@ const seeds = Array.from({ length: Number(values.takes) }, (_, index) => Number(
 );
 
 async function evaluateTake(seed: number, neural: NeuralTranscriber | undefined): Promise<TakeResult> {
-  const take = makeTake(seed);
+  const take = makeTake(planTake(seed));
   const start = performance.now();
   const heard = hear(take.audio);
   const { verdict } = checkHeard(take.line, heard, take.tune.bpm);

@@ -38,6 +38,19 @@ const RECIPES: readonly (readonly ErrorKind[])[] = [
   ['skipped-line', 'wrong'],
 ];
 
+/** What a good teacher never lets pass, one kind a take; the last is a take without a mistake. */
+export const STRICT_RECIPES: readonly (readonly ErrorKind[])[] = [
+  ['rest-cut'],
+  ['held-into-rest'],
+  ['let-go'],
+  ['compound-even'],
+  ['octave-down'],
+  [],
+];
+
+/** What is done on purpose in the take with this number. */
+export const usualRecipe = (seed: number): readonly ErrorKind[] => RECIPES[seed % RECIPES.length]!;
+
 /** A mistake made on purpose. */
 export interface Change {
   readonly kind: ErrorKind;
@@ -45,17 +58,17 @@ export interface Change {
   readonly at: number;
 }
 
-/** Chooses where the mistakes of a recipe happen. @param seed also chooses the recipe. */
+/** Chooses where the mistakes of a recipe happen; those for which the line has no place are left out. */
 export function chooseChanges(
   notes: readonly WrittenNote[],
   player: Player,
-  seed: number,
+  recipe: readonly ErrorKind[],
   random: Random,
 ): Change[] {
   const changes: Change[] = [];
   const taken = new Set<number>();
   const lastMeasure = notes.at(-1)!.measureIndex;
-  for (const kind of RECIPES[seed % RECIPES.length]!) {
+  for (const kind of recipe) {
     const able = notes
       .map((_, index) => index)
       .filter((index) => {
@@ -203,12 +216,41 @@ function isAble(kind: ErrorKind, notes: readonly WrittenNote[], index: number, p
         !notes.find((other) => other.measureIndex === note.measureIndex)!.slurredFromPrevious &&
         !next!.slurredFromPrevious
       );
+    case 'rest-cut':
+      return inside && plain && restBefore(notes, index) >= 1;
+    case 'held-into-rest':
+      return inside && plain && isBlown && !note.staccato && restBefore(notes, index + 1) >= 1;
+    case 'let-go':
+      return inside && plain && isBlown && !note.staccato && note.beats >= 2 && !next!.slurredFromPrevious;
+    case 'compound-even':
+      return (
+        inside &&
+        plain &&
+        before !== undefined &&
+        before.measureIndex === note.measureIndex &&
+        isThird(2, before) &&
+        isThird(1, note)
+      );
+    case 'octave-down':
+      // Of instruments an octave below is another instrument's; a voice sings where it lies.
+      return index === 0 && player.name === 'voice';
     case 'half-tempo':
     case 'rushing':
     case 'dragging':
       return index === 0;
   }
 }
+
+/** Beats of silence written before a note. */
+export function restBefore(notes: readonly WrittenNote[], index: number): number {
+  const [before, note] = [notes[index - 1], notes[index]];
+  if (!before || !note) return 0;
+  const end = toNumber(before.onsetQuarters) + toNumber(before.lengthQuarters);
+  const quartersPerBeat = toNumber(before.lengthQuarters) / before.beats;
+  return (toNumber(note.onsetQuarters) - end) / quartersPerBeat;
+}
+
+const isThird = (thirds: number, { beats }: WrittenNote) => Math.abs(3 * beats - thirds) < 1e-9;
 
 const followsDirectly = (notes: readonly WrittenNote[], index: number) =>
   toNumber(notes[index - 1]!.onsetQuarters) + toNumber(notes[index - 1]!.lengthQuarters) ===

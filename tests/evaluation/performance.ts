@@ -1,7 +1,7 @@
 import { createRandom, type Random } from '@/core/base';
 import { type Line, type WrittenNote, writtenNotes } from '@/core/notation';
 import { toNumber } from '@/core/time';
-import { type Change, chooseChanges, SQUEAK_SEMITONES } from './mistakes';
+import { type Change, chooseChanges, restBefore, SQUEAK_SEMITONES, usualRecipe } from './mistakes';
 import type { Player } from './players';
 import type { ErrorKind, Tone, Truth, TruthNote, TruthSound, TruthStop } from './take-truth';
 import type { Tune } from './tunes';
@@ -18,6 +18,12 @@ const GRACE_SECONDS = 0.045;
 /** A reed that overblows finds its note after about so long. */
 const SQUEAK_SECONDS = 0.13;
 const GRACE = -1;
+/** A rest that is not counted out loses so much of itself. */
+const REST_LEFT_SHARE = 0.5;
+/** A long note that is let go is over before its last beat. */
+const LET_GO_BEATS = 1.15;
+/** A note that is held into a rest lasts for so much of it. */
+const HELD_SHARE = 0.8;
 /** Within the reach of the pitch wheel, whatever the tuning. */
 const BEND_REACH_SEMITONES = 11;
 
@@ -29,12 +35,18 @@ export interface Performed {
   readonly clickSeconds: readonly number[];
 }
 
-/** Plays a line with mistakes on purpose. Equal seeds give equal takes. */
-export function performTake(line: Line, tune: Tune, player: Player, seed: number): Performed {
+/** Plays a line with mistakes on purpose. Equal seeds and recipes give equal takes. */
+export function performTake(
+  line: Line,
+  tune: Tune,
+  player: Player,
+  seed: number,
+  recipe: readonly ErrorKind[] = usualRecipe(seed),
+): Performed {
   const random = createRandom(90_001 + 131 * seed);
   const notes = writtenNotes(line);
   const beatQuarters = tune.meter === '6/8' ? 1.5 : 1;
-  const changes = chooseChanges(notes, player, seed, random);
+  const changes = chooseChanges(notes, player, recipe, random);
   const has = (kind: ErrorKind) => changes.some((change) => change.kind === kind);
   const at = (kind: ErrorKind, index: number) => changes.some((c) => c.kind === kind && c.at === index);
   const bpm = tune.bpm * (has('half-tempo') ? 0.55 : random.uniform(0.9, 1.08));
@@ -112,7 +124,8 @@ export function performTake(line: Line, tune: Tune, player: Player, seed: number
       ? offBeats(note, local, random)
       : at('early', index)
         ? -offBeats(note, local, random)
-        : dottedMove(at('dotted-even', index), notes, index);
+        : evenMove(at('dotted-even', index) || at('compound-even', index), notes, index);
+    if (at('rest-cut', index)) shift -= REST_LEFT_SHARE * restBefore(notes, index) * local;
     const jitter = startsPulse ? 0 : random.gaussian(TIMING_DEVIATION_SECONDS);
     const onset = pulse() + moved * local + jitter;
     const next = order[step + 1];
@@ -131,13 +144,19 @@ export function performTake(line: Line, tune: Tune, player: Player, seed: number
     const share = note.staccato ? 0.45 : random.uniform(0.88, 0.97);
     const kept = at('cut-short', index)
       ? random.uniform(0.28, 0.45)
-      : joins || player.hasNoGaps
-        ? 1
-        : Math.min(share, 1 - TONGUE_GAP_SECONDS / value);
+      : at('let-go', index)
+        ? (note.beats - LET_GO_BEATS) / note.beats
+        : at('held-into-rest', index)
+          ? 1 + (HELD_SHARE * restBefore(notes, index + 1)) / note.beats
+          : joins || player.hasNoGaps
+            ? 1
+            : Math.min(share, 1 - TONGUE_GAP_SECONDS / value);
     let end = onset + Math.max(0.05, kept * value);
     const off = pitchChange(index, changes, note, line, random);
     const written = note.sound.kind === 'pitched' ? note.sound.midi : undefined;
-    const midi = written === undefined ? undefined : written + off + tuning / 100 + random.gaussian(0.06);
+    const octave = has('octave-down') ? -12 : 0;
+    const midi =
+      written === undefined ? undefined : written + octave + off + tuning / 100 + random.gaussian(0.06);
     // A note that comes early takes its time from the one before.
     const last = tones.at(-1);
     if (last && last.end > onset - 0.02) {
@@ -288,8 +307,8 @@ function offBeats(note: WrittenNote, secondsPerBeat: number, random: Random): nu
   return Math.min(least + random.uniform(0, 0.15), Math.max(least, 0.6 * note.beats));
 }
 
-/** The short note after a dotted one comes too soon: both get half of the time. */
-function dottedMove(isEven: boolean, notes: readonly WrittenNote[], index: number): number {
+/** The short note after a long one comes too soon: both get half of the time. */
+function evenMove(isEven: boolean, notes: readonly WrittenNote[], index: number): number {
   if (!isEven) return 0;
   const [long, short] = [notes[index - 1]!, notes[index]!];
   return (long.beats + short.beats) / 2 - long.beats;
@@ -332,6 +351,8 @@ interface Taken {
   readonly base: number;
 }
 
+const EARLY: readonly ErrorKind[] = ['early', 'dotted-even', 'compound-even', 'rest-cut'];
+
 function describeNote(
   note: WrittenNote,
   index: number,
@@ -340,7 +361,7 @@ function describeNote(
   const mine = changes.filter((change) => change.at === index).map((change) => change.kind);
   const around = changes.filter((change) => Math.abs(change.at - index) === 1).map((change) => change.kind);
   const found = played.get(index);
-  const moved = ['late', 'early', 'dotted-even'];
+  const moved: readonly ErrorKind[] = ['late', ...EARLY];
   const wholeTakeEndsHere = index === notes.length - 1;
   const nextIs = changes.filter((change) => change.at === index + 1).map((change) => change.kind);
   const facts = {
@@ -363,12 +384,12 @@ function describeNote(
         : mine.some((kind) => ['wrong', 'forgot-key', 'wrong-key'].includes(kind))
           ? 'wrong'
           : 'right',
-    onsetOff: mine.includes('late')
-      ? 'late'
-      : mine.includes('early') || mine.includes('dotted-even')
-        ? 'early'
-        : 'on',
-    length: mine.includes('cut-short') ? 'short' : 'full',
+    onsetOff: mine.includes('late') ? 'late' : mine.some((kind) => EARLY.includes(kind)) ? 'early' : 'on',
+    length: mine.some((kind) => kind === 'cut-short' || kind === 'let-go')
+      ? 'short'
+      : mine.includes('held-into-rest')
+        ? 'long'
+        : 'full',
     care: {
       pitch: player.range !== undefined,
       onset: found !== undefined && !found.restarts && !mine.includes('pause') && !mine.includes('squeak'),

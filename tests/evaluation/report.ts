@@ -8,6 +8,7 @@ const NAMES: Readonly<Record<Scored, readonly [name: string, bar: number]>> = {
   pitch: ['notes not right', 0.97],
   onset: ['onset off', 0.95],
   short: ['cut short', 0.9],
+  long: ['held too long', 0.9],
   extras: ['extra notes', 0.9],
   stops: ['stops and restarts', 0.97],
   measureNotes: ['measure flags, notes', 0.97],

@@ -7,6 +7,7 @@ export const SCORED = [
   'pitch',
   'onset',
   'short',
+  'long',
   'extras',
   'stops',
   'measureNotes',
@@ -84,6 +85,13 @@ export function scoreTake(truth: Truth, said: Verdict, leadSeconds: number): Sco
         said.length === 'short',
         () => `${note.id} ${note.length}/${said.length}`,
       );
+    if (note.care.length)
+      add(
+        'long',
+        note.length === 'long',
+        said.length === 'long',
+        () => `${note.id} ${note.length}/${said.length}`,
+      );
     if (note.played && said.played)
       onsetErrorsMs.push(1000 * Math.abs(said.played.onsetSeconds - leadSeconds - note.played.onset));
     if (isClean) {
@@ -157,7 +165,7 @@ function withoutBlame(verdict: Verdict): Verdict {
 }
 
 /** Told by the tempo, or no mistake of the player's. */
-const UNFLAGGED = ['half-tempo', 'rushing', 'dragging', 'squeak'];
+const UNFLAGGED = ['half-tempo', 'rushing', 'dragging', 'squeak', 'octave-down'];
 const SPREADING = ['pause', 'restart', 'repeated-measure', 'false-start', 'early', 'added'];
 
 function isFound(kind: string, measureIndex: number, verdict: Verdict): boolean {
@@ -206,11 +214,11 @@ function scoreMeasures(
         measure.notesNeedWork,
         name,
       );
-    const uncertain = isStopped || mine.some((note) => note.length === 'short' && !note.care.length);
+    const uncertain = isStopped || mine.some((note) => note.length !== 'full' && !note.care.length);
     if (!uncertain)
       add(
         'measureRhythm',
-        mine.some((note) => note.onsetOff !== 'on' || note.length === 'short'),
+        mine.some((note) => note.onsetOff !== 'on' || note.length !== 'full'),
         measure.rhythmNeedsWork,
         name,
       );

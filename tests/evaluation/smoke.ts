@@ -2,28 +2,35 @@
 import { checkHeard } from '@/core/checking';
 import { type Heard, hear, LISTENING_VERSION } from '@/core/listening';
 import { keptFacts } from '../support/kept-facts';
-import { performTake } from './performance';
 import { leadOf } from './rooms';
 import { type Score, scoreTake } from './score-take';
-import { makeTake, planTake } from './take';
+import { makeTake, performPlan, planStrictTake, planTake } from './take';
 
 /** Takes that nobody looked at while the ear was made. Six of every player. */
-export const SMOKE_SEEDS = Array.from({ length: 162 }, (_, index) => 11_001 + index);
+const SMOKE_SEEDS = Array.from({ length: 162 }, (_, index) => 11_001 + index);
 
-/** @returns what was heard of every take, in the order of the seeds. */
+/** And of takes with the mistakes that a good teacher never lets pass. */
+const STRICT_SEEDS = Array.from({ length: 48 }, (_, index) => 31_002 + index);
+
+const PLANS = [...SMOKE_SEEDS.map(planTake), ...STRICT_SEEDS.map(planStrictTake)];
+
+/** @returns what was heard of every take, in the order of the plans. */
 export const heardOfSmoke = (): Promise<readonly Heard[]> =>
   keptFacts(
     'heard',
     'smoke-evaluation',
-    () => SMOKE_SEEDS.map((seed) => hear(makeTake(seed).audio)),
-    (kept) => kept.every(({ version }) => version === LISTENING_VERSION),
+    () => PLANS.map((plan) => hear(makeTake(plan).audio)),
+    (kept) => kept.length === PLANS.length && kept.every(({ version }) => version === LISTENING_VERSION),
   );
+
+/** How many of the plans, the first, are takes of the large evaluation. */
+export const USUAL_COUNT = SMOKE_SEEDS.length;
 
 /** Follows, judges and scores takes from what was heard of them. */
 export function scoreHeard(heardOfTakes: readonly Heard[]): Score[] {
   return heardOfTakes.map((heard, index) => {
-    const { line, tune, player, condition, playingSeed } = planTake(SMOKE_SEEDS[index]!);
-    const { truth } = performTake(line, tune, player, playingSeed);
-    return scoreTake(truth, checkHeard(line, heard, tune.bpm).verdict, leadOf(condition));
+    const plan = PLANS[index]!;
+    const { truth } = performPlan(plan);
+    return scoreTake(truth, checkHeard(plan.line, heard, plan.tune.bpm).verdict, leadOf(plan.condition));
   });
 }

@@ -191,6 +191,11 @@ function toMidiFile(timed: readonly Timed[]): Uint8Array {
 
 /** FluidSynth's own room and chorus are off; the same bytes are rendered once. */
 function renderMidi(midi: Uint8Array, font: SoundFont): Audio {
+  // The synthesiser takes any other font that it finds, without a word.
+  if (!existsSync(SOUND_FONTS[font]))
+    throw new Error(
+      `${SOUND_FONTS[font]} is not there. "npm run evaluate" and "npm run keep-facts" install what they need.`,
+    );
   return cached(`${font}-${createHash('sha256').update(midi).digest('hex').slice(0, 24)}`, (path) => {
     const folder = mkdtempSync(join(tmpdir(), 'mevlo-evaluation-'));
     try {

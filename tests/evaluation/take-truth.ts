@@ -21,7 +21,17 @@ export type ErrorKind =
   | 'held-over'
   | 'squeak'
   | 'wrong-key'
-  | 'repeated-measure';
+  | 'repeated-measure'
+  /** A rest gets half of its time; everything behind it comes sooner. */
+  | 'rest-cut'
+  /** A note sounds on through the rest behind it. */
+  | 'held-into-rest'
+  /** A long note does not reach its last beat. */
+  | 'let-go'
+  /** Quarter and eighth of 6/8 as two equal notes. */
+  | 'compound-even'
+  /** The whole line in the octave below. */
+  | 'octave-down';
 
 /** What really happened to one written note. Times in seconds from the start of the file. */
 export interface TruthNote {
@@ -34,7 +44,7 @@ export interface TruthNote {
     | undefined;
   readonly pitch: 'right' | 'wrong' | 'octave' | 'missing';
   readonly onsetOff: 'on' | 'early' | 'late';
-  readonly length: 'full' | 'short';
+  readonly length: 'full' | 'short' | 'long';
   /** False where more than one verdict can be defended. */
   readonly care: { readonly pitch: boolean; readonly onset: boolean; readonly length: boolean };
 }

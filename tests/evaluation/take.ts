@@ -1,11 +1,12 @@
-import { createRandom } from '@/core/base';
+import { createRandom, type Random } from '@/core/base';
 import type { Line } from '@/core/notation';
 import type { Audio } from '@/core/signal';
+import { STRICT_RECIPES, usualRecipe } from './mistakes';
 import { type Performed, performTake } from './performance';
 import { PLAYERS, type Player } from './players';
 import { CONDITIONS, type Condition, leadOf, record } from './rooms';
 import { keptRecording, renderTones, SOUND_FONTS, type SoundFont } from './sounds';
-import type { Truth } from './take-truth';
+import type { ErrorKind, Truth } from './take-truth';
 import { composeTune, lineFor, type Tune } from './tunes';
 
 export const TUNE_COUNT = 36;
@@ -25,26 +26,69 @@ export interface EvaluationTake {
   readonly leadSeconds: number;
 }
 
-/** What a take is of: all but how it sounds. Equal seeds give equal plans; players come in turn, everything else by chance. */
-export function planTake(seed: number) {
-  const random = createRandom(seed);
-  const player = PLAYERS[seed % PLAYERS.length]!;
-  const fonts = Object.keys(SOUND_FONTS) as SoundFont[];
-  const font = random.pick(fonts.filter((name) => !player.brokenIn?.includes(name)));
-  const condition = random.pick(CONDITIONS);
-  const tune = composeTune(1 + random.integer(0, TUNE_COUNT));
-  const line = lineFor(tune, player);
-  return { seed, player, font, condition, tune, line, playingSeed: random.integer(0, 1_000_000) };
+/** What a take is of: all but how it sounds. */
+export interface TakePlan {
+  readonly seed: number;
+  readonly player: Player;
+  readonly font: SoundFont;
+  readonly condition: Condition;
+  readonly tune: Tune;
+  readonly line: Line;
+  readonly playingSeed: number;
+  readonly recipe: readonly ErrorKind[];
 }
 
-/** Makes a take. Equal seeds give equal takes. */
-export function makeTake(seed: number): EvaluationTake {
-  const { playingSeed, ...plan } = planTake(seed);
-  const { player, font, condition, tune, line } = plan;
-  const performed = performTake(line, tune, player, playingSeed);
-  const audio = keptRecording(`take-${seed}`, () => {
+/** Equal seeds give equal plans; players come in turn, everything else by chance. */
+export function planTake(seed: number): TakePlan {
+  const random = createRandom(seed);
+  const player = PLAYERS[seed % PLAYERS.length]!;
+  const { font, condition } = chooseSound(player, random);
+  const tune = composeTune(1 + random.integer(0, TUNE_COUNT));
+  const line = lineFor(tune, player);
+  const playingSeed = random.integer(0, 1_000_000);
+  return { seed, player, font, condition, tune, line, playingSeed, recipe: usualRecipe(playingSeed) };
+}
+
+/** A take with one mistake that a good teacher never lets pass, in a tune and by a player where it can be made. */
+export function planStrictTake(seed: number): TakePlan {
+  const random = createRandom(seed);
+  const recipe = STRICT_RECIPES[seed % STRICT_RECIPES.length]!;
+  for (;;) {
+    const player = random.pick(PLAYERS);
+    const { font, condition } = chooseSound(player, random);
+    const tune = composeTune(1 + random.integer(0, TUNE_COUNT));
+    const line = asSungOrPlayed(lineFor(tune, player), player);
+    const playingSeed = random.integer(0, 1_000_000);
+    const plan = { seed, player, font, condition, tune, line, playingSeed, recipe };
+    if (performPlan(plan).truth.errors.length === recipe.length) return plan;
+  }
+}
+
+/** A voice may sing in its own octave, and the line must say that it is one. */
+function asSungOrPlayed(line: Line, { name }: Player): Line {
+  return name === 'voice' ? { ...line, part: { ...line.part, instrument: 'voice' } } : line;
+}
+
+function chooseSound(player: Player, random: Random) {
+  const fonts = Object.keys(SOUND_FONTS) as SoundFont[];
+  const font = random.pick(fonts.filter((name) => !player.brokenIn?.includes(name)));
+  return { font, condition: random.pick(CONDITIONS) };
+}
+
+export function performPlan({ line, tune, player, playingSeed, recipe }: TakePlan): Performed {
+  return performTake(line, tune, player, playingSeed, recipe);
+}
+
+/** Makes a take. Equal plans give equal takes. @param name under which the recording is kept. */
+export function makeTake(plan: TakePlan, name = `take-${plan.seed}`): EvaluationTake {
+  const { player, font, condition, tune, line, seed } = plan;
+  const performed = performPlan(plan);
+  const audio = keptRecording(name, () => {
     const dry = renderTones(performed.tones, player, font, performed.durationSeconds);
     return record(dry, condition, performed.clickSeconds, seed);
   });
-  return { ...plan, performed, truth: performed.truth, audio, leadSeconds: leadOf(condition) };
+  return {
+    ...{ seed, player, font, condition, tune, line },
+    ...{ performed, truth: performed.truth, audio, leadSeconds: leadOf(condition) },
+  };
 }

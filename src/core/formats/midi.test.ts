@@ -177,8 +177,8 @@ test('a part is played by its instrument, as loud and as short as it is written'
 test('repeats too fast for the grid become one note, and the line a draft that says so', () => {
   const read = readMidi(
     played([
-      [0, 12, 60],
-      [12, 24, 60],
+      [0, 6, 60],
+      [6, 12, 60],
       [96, 192, 62],
     ]),
   );

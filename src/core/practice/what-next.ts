@@ -1,6 +1,6 @@
 import { isRightRhythm, type MeasureVerdict, needsWork, type Verdict } from '../judging';
 import { type Line, type Measure, restInstead } from '../notation';
-import { moveByMarks } from '../tempo';
+import { moveByMarks, PRACTICE_MARKS } from '../tempo';
 import { lineOfChunk } from './chunk-line';
 import { STEPS, type StepId } from './step';
 import { lineOfStep } from './step-line';
@@ -54,7 +54,7 @@ export function maybeNextPractice(verdict: Verdict, askedBpm: number): NextPract
     fromIndex,
     toIndex,
     withNoteBefore: fromIndex > 0,
-    bpm: moveByMarks(askedBpm, -(isLost ? MARKS_DOWN_WHEN_LOST : MARKS_DOWN)),
+    bpm: moveByMarks(askedBpm, -(isLost ? MARKS_DOWN_WHEN_LOST : MARKS_DOWN), PRACTICE_MARKS),
     what: whatOf(notes, rhythm, areOnlyLengths),
     step: rhythm && !notes && !areOnlyLengths ? 'clap' : notes && !rhythm ? 'name-and-finger' : 'plain',
   };

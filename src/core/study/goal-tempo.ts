@@ -1,5 +1,6 @@
 import { beatsPerMinute, openingTempoWord, type Part } from '../notation';
-import { FASTEST_MARK, moveByMarks, SLOWEST_MARK } from '../tempo';
+import { FASTEST_MARK, moveByMarks, PRACTICE_MARKS, SLOWEST_MARK, SLOWEST_PRACTICE } from '../tempo';
+import { isCompound, type Meter } from '../time';
 
 /** Where a line says nothing about its tempo. Our own judgement. */
 const USUAL_GOAL_BPM = 96;
@@ -11,9 +12,10 @@ export function writtenTempo(part: Part): number {
 }
 
 /** The mark of the metronome scale to climb to: the written tempo, or the mark just below it. */
-export const goalTempo = (part: Part) => markAtMost(writtenTempo(part));
+export const goalTempo = (part: Part) => markAtMost(writtenTempo(part), part.measures[0]!.meter);
 
-/** The fastest mark of the metronome scale that is not faster. */
-export function markAtMost(bpm: number): number {
-  return moveByMarks(Math.min(FASTEST_MARK, Math.max(SLOWEST_MARK, bpm)), 0);
+/** The fastest mark of the metronome scale that is not faster; large beats may be slower than the scale of the pendulum. */
+export function markAtMost(bpm: number, meter: Meter): number {
+  const slowest = isCompound(meter) ? SLOWEST_PRACTICE : SLOWEST_MARK;
+  return moveByMarks(Math.min(FASTEST_MARK, Math.max(slowest, bpm)), 0, PRACTICE_MARKS);
 }

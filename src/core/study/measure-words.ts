@@ -1,5 +1,5 @@
 import type { Part } from '../notation';
-import { measureName, sayMeasure, sayMeasures, type Vocabulary } from '../time';
+import { measureName, sayMeasure, sayMeasures, type Vocabulary, type Words, wordsOf } from '../time';
 
 /** Says measures as they are printed, in the words of a class. */
 export interface MeasureWords {
@@ -9,6 +9,8 @@ export interface MeasureWords {
   several(measureIndexes: readonly number[]): string;
   /** `measure`, `bar`. */
   readonly noun: string;
+  /** What else has two names. */
+  readonly names: Words;
 }
 
 export function measureWords(part: Part, vocabulary: Vocabulary): MeasureWords {
@@ -16,6 +18,7 @@ export function measureWords(part: Part, vocabulary: Vocabulary): MeasureWords {
   const numberOf = (index: number) => part.measures[index]!.number;
   return {
     noun,
+    names: wordsOf(vocabulary),
     one: (index) => sayMeasure(numberOf(index), vocabulary),
     several: (indexes) => sayMeasures(indexes.map(numberOf), vocabulary),
   };

@@ -1,6 +1,6 @@
 import type { Level } from '../instruments';
 import { openingTempoWord, type Part } from '../notation';
-import { beatUnit, subtract, toNumber } from '../time';
+import { beatUnit, isCompound, type Meter, subtract, toNumber } from '../time';
 import { goalTempo, markAtMost, writtenTempo } from './goal-tempo';
 import { type MeasureWords, measureWords } from './measure-words';
 import { type MelodyNote, melodyOf } from './melody';
@@ -29,29 +29,40 @@ export function startingTempo(
   words: MeasureWords,
   givenBpm: number | undefined,
 ): StartingTempo {
-  const unit = beatUnit(part.measures[0]!.meter);
+  const { meter } = part.measures[0]!;
+  const unit = beatUnit(meter);
   const densest = densestPlace(melodyOf(part));
   const written = writtenTempo(part);
   if (!densest) {
-    const bpm = givenBpm ?? markAtMost(written);
-    return { bpm, measureIndexes: [], sentence: `There is little to play: begin at ${bpm}.` };
+    const bpm = givenBpm ?? markAtMost(written, meter);
+    return {
+      bpm,
+      measureIndexes: [],
+      sentence: `There is little to play: begin at ${sayTempo(bpm, meter, words)}.`,
+    };
   }
   // At `bpm`, a quarter lasts 60 / bpm / unit seconds.
   const perSecondAt = (bpm: number) => (densest.notesPerQuarter * bpm * toNumber(unit.quarters)) / 60;
   const perSecond = COMFORTABLE_NOTES_PER_SECOND[level];
   const manageable = perSecond / perSecondAt(1);
-  const bpm = givenBpm ?? markAtMost(Math.min(manageable, written));
+  const bpm = givenBpm ?? markAtMost(Math.min(manageable, written), meter);
+  const tempo = sayTempo(bpm, meter, words);
   const where = words.one(densest.measureIndex);
   const speed = `${perSecondAt(bpm).toFixed(1)} notes a second`;
   const isMuch = perSecondAt(bpm) > perSecond + 0.05;
   const enough = `about ${perSecond} are enough on a first day at level ${level}`;
   const reason =
     givenBpm !== undefined
-      ? `Begin at ${bpm}, as it was given out: ${where}, the densest place, has ${speed} then${isMuch ? `, which is much; ${enough}` : ''}.`
+      ? `Begin at ${tempo}, as it was given out: ${where}, the densest place, has ${speed} then${isMuch ? `, which is much; ${enough}` : ''}.`
       : manageable >= written
-        ? `Begin at ${bpm}: even ${where}, the densest place, has only ${speed} then.`
-        : `Begin at ${bpm}: ${where} is the densest place and has ${speed} then${isMuch ? ', which is still much' : ''}; ${enough}.`;
+        ? `Begin at ${tempo}: even ${where}, the densest place, has only ${speed} then.`
+        : `Begin at ${tempo}: ${where} is the densest place and has ${speed} then${isMuch ? ', which is still much' : ''}; ${enough}.`;
   return { bpm, measureIndexes: [densest.measureIndex], sentence: `${reason}${wordSentence(part, bpm)}` };
+}
+
+/** In compound meters also for those who count the small beats. */
+function sayTempo(bpm: number, meter: Meter, { names }: MeasureWords): string {
+  return isCompound(meter) ? `${bpm} (${3 * bpm} ${names.eighths} a minute)` : `${bpm}`;
 }
 
 /** Far below its tempo a piece loses its character. Common practice. */

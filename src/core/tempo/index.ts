@@ -11,6 +11,13 @@ export {
   SUBDIVISIONS,
   startMetronome,
 } from './metronome';
-export { FASTEST_MARK, METRONOME_MARKS, moveByMarks, SLOWEST_MARK } from './metronome-scale';
+export {
+  FASTEST_MARK,
+  METRONOME_MARKS,
+  moveByMarks,
+  PRACTICE_MARKS,
+  SLOWEST_MARK,
+  SLOWEST_PRACTICE,
+} from './metronome-scale';
 export { tapTempo } from './tap-tempo';
 export { evenBeats, TempoMap } from './tempo-map';

@@ -1,12 +1,12 @@
 import { requireRange } from '../base';
-import { FASTEST_MARK, METRONOME_MARKS, SLOWEST_MARK } from './metronome-scale';
+import { FASTEST_MARK, PRACTICE_MARKS, SLOWEST_PRACTICE } from './metronome-scale';
 
 /** A usual climb goes up two marks at a time (66 → 72). Common practice: one or two. */
 export const USUAL_MARKS_PER_RUNG = 2;
 
 /**
- * The tempos to climb from a start to a goal, both included, on the traditional metronome scale.
- * @param startBpm @param goalBpm beats per minute, 40–208, start not above goal; they need not be marks.
+ * The tempos to climb from a start to a goal, both included, on the traditional metronome scale and its continuation downwards.
+ * @param startBpm @param goalBpm beats per minute, 20–208, start not above goal; they need not be marks.
  * @returns rising tempos in beats per minute.
  */
 export function layLadder(
@@ -14,11 +14,11 @@ export function layLadder(
   goalBpm: number,
   marksPerRung = USUAL_MARKS_PER_RUNG,
 ): readonly number[] {
-  requireRange('start tempo', startBpm, SLOWEST_MARK, FASTEST_MARK, 'bpm');
+  requireRange('start tempo', startBpm, SLOWEST_PRACTICE, FASTEST_MARK, 'bpm');
   requireRange('goal tempo', goalBpm, startBpm, FASTEST_MARK, 'bpm');
   requireRange('marks per rung', marksPerRung, 1, 10);
   if (startBpm === goalBpm) return [goalBpm];
-  const between = METRONOME_MARKS.filter((mark) => mark > startBpm && mark < goalBpm);
+  const between = PRACTICE_MARKS.filter((mark) => mark > startBpm && mark < goalBpm);
   const rungs = between.filter((_, index) => index % marksPerRung === marksPerRung - 1);
   return [startBpm, ...rungs, goalBpm];
 }

@@ -8,12 +8,19 @@ export const METRONOME_MARKS: readonly number[] = [
 export const SLOWEST_MARK = 40;
 export const FASTEST_MARK = 208;
 
+/** Slower than a pendulum swings: the large beats of 6/8 practised in six, whose eighths are 60 to 114. */
+const MARKS_OF_SMALL_BEATS = [20, 21, 22, 23, 24, 26, 28, 30, 32, 34, 36, 38];
+/** The tempos to practise at, beats a minute. */
+export const PRACTICE_MARKS: readonly number[] = [...MARKS_OF_SMALL_BEATS, ...METRONOME_MARKS];
+export const SLOWEST_PRACTICE = 20;
+
 /**
- * Moves along the scale.
+ * Moves along a scale.
  * @param bpm a tempo between the slowest and the fastest mark; between two marks the lower one counts.
  * @param marks how many marks up (positive) or down; stops at the ends of the scale.
+ * @example moveByMarks(66, 2) // 72
  */
-export function moveByMarks(bpm: number, marks: number): number {
-  const index = METRONOME_MARKS.findLastIndex((mark) => mark <= bpm);
-  return METRONOME_MARKS[Math.max(0, Math.min(METRONOME_MARKS.length - 1, Math.max(0, index) + marks))]!;
+export function moveByMarks(bpm: number, marks: number, scale = METRONOME_MARKS): number {
+  const index = scale.findLastIndex((mark) => mark <= bpm);
+  return scale[Math.max(0, Math.min(scale.length - 1, Math.max(0, index) + marks))]!;
 }

@@ -25,6 +25,8 @@ describe('ladder', () => {
     [66, 66, [66]],
     [66, 69, [66, 69]],
     [61, 75, [61, 66, 72, 75]],
+    // 6/8 in six: eighths at 60, 66, 72, 84, 96, 108, 120.
+    [20, 40, [20, 22, 24, 28, 32, 36, 40]],
   ])('from %i to %i: %p', (start, goal, rungs) => {
     expect(layLadder(start, goal)).toEqual(rungs);
   });
@@ -42,6 +44,6 @@ describe('ladder', () => {
 
   test('refuses a goal below the start', () => {
     expect(() => layLadder(80, 60)).toThrow(RangeError);
-    expect(() => layLadder(20, 60)).toThrow('start tempo must be 40–208 bpm, got 20');
+    expect(() => layLadder(19, 60)).toThrow('start tempo must be 20–208 bpm, got 19');
   });
 });

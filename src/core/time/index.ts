@@ -7,6 +7,7 @@ export {
   type CompoundCounting,
   clickQuarters,
   clicksPerMeasure,
+  countedTempo,
   isCompound,
   isInThrees,
   type Meter,

@@ -78,6 +78,19 @@ export function clickQuarters(meter: Meter, compound: CompoundCounting = 'beats'
   return isCompound(meter) && compound === 'eighths' ? rational(1, 2) : beatUnit(meter).quarters;
 }
 
+/**
+ * A tempo in the note that a class counts: ♩. = 20 is ♪ = 60 for who counts six.
+ * @param bpm in the beat unit of the meter.
+ */
+export function countedTempo(
+  bpm: number,
+  meter: Meter,
+  compound: CompoundCounting,
+): { readonly unit: BeatUnitName; readonly bpm: number } {
+  const unit = maybeBeatUnitLasting(clickQuarters(meter, compound))!;
+  return { unit: unit.name, bpm: bpm * toNumber(divide(beatUnit(meter).quarters, unit.quarters)) };
+}
+
 /** How many clicks a full measure has. */
 export function clicksPerMeasure(meter: Meter, compound: CompoundCounting = 'beats'): number {
   return toNumber(divide(measureLength(meter), clickQuarters(meter, compound)));

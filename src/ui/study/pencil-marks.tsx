@@ -11,6 +11,9 @@ interface PencilMarksProps {
   readonly lit: Finding | undefined;
 }
 
+/** How far a ring is drawn from the heads in it, in spaces of the staff: on a small staff nearer, or it reaches the counts. */
+const [RING_BESIDE_SPACES, RING_ABOVE_SPACES, RING_ROUND_SPACES] = [0.55, 0.6, 1.2];
+
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 
 /** What a teacher would pencil onto a system: brackets with letters over equal measures, rings round hard spots. */
@@ -86,13 +89,15 @@ function Rings({
   const boxes = finding.eventIds.flatMap((id) => system.events[id] ?? []);
   if (boxes.length === 0) return null;
   const { x, y, width, height } = around(boxes);
+  const space = (system.staffBottom - system.staffTop) / 4;
+  const [beside, above] = [RING_BESIDE_SPACES * space, RING_ABOVE_SPACES * space];
   return (
     <rect
-      x={x - 7}
-      y={y - 9}
-      width={width + 14}
-      height={height + 18}
-      rx="16"
+      x={x - beside}
+      y={y - above}
+      width={width + 2 * beside}
+      height={height + 2 * above}
+      rx={RING_ROUND_SPACES * space}
       fill="none"
       stroke="var(--color-warm)"
       strokeWidth={isLit ? 3 : 1.8}

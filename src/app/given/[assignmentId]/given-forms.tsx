@@ -1,5 +1,5 @@
 'use client';
-import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
+import { FASTEST_MARK, SLOWEST_PRACTICE } from '@/core/tempo';
 import { Choice, Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
 import { changeOne, giveCopy, helped, withdraw } from './actions';
@@ -16,7 +16,7 @@ interface ChangeFormProps {
 
 /** Other tempos and another day for one student. */
 export function ChangeForm({ assignmentId, student }: ChangeFormProps) {
-  const bounds = { type: 'number', min: SLOWEST_MARK, max: FASTEST_MARK, required: true } as const;
+  const bounds = { type: 'number', min: SLOWEST_PRACTICE, max: FASTEST_MARK, required: true } as const;
   return (
     <ActionForm
       action={changeOne.bind(null, assignmentId, student.id)}

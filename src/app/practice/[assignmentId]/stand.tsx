@@ -10,7 +10,7 @@ import type { Strictness } from '@/core/judging';
 import type { Line } from '@/core/notation';
 import { AS_WRITTEN } from '@/core/playback';
 import { type Climbing, type NextPractice, qualitiesAsked } from '@/core/practice';
-import { beatUnit, type Vocabulary } from '@/core/time';
+import { countedTempo, type Vocabulary } from '@/core/time';
 import { MetronomeMark } from '@/ui/metronome-mark';
 import { type LineEngravings, useEngraving } from '@/ui/music/engraved-line';
 import { Notice } from '@/ui/notice';
@@ -93,6 +93,8 @@ export function Stand(props: StandProps) {
   const send = useSending(device);
   useKeptForLater(line, props.banks);
 
+  const counted = (tempo: number) =>
+    countedTempo(tempo, line.part.measures[0]!.meter, countIn.compound ?? 'beats');
   const practise = (next: NextPractice) => {
     const wish: LoopWish = { ...loop, ...next, turns: 'mine-then-yours', rounds: 3 };
     setLoop(wish);
@@ -114,12 +116,13 @@ export function Stand(props: StandProps) {
           climbed={props.climbed}
           chosen={bpm}
           onChoose={isGoing ? undefined : setBpm}
+          shown={(tempo) => counted(tempo).bpm}
         />
       </div>
       <Sheet>
         <div className="mb-2 flex flex-wrap items-center justify-between gap-x-6">
           <h1 className="font-serif text-3xl font-bold">{title}</h1>
-          <MetronomeMark unit={beatUnit(line.part.measures[0]!.meter).name} bpm={bpm} className="text-xl" />
+          <MetronomeMark {...counted(bpm)} className="text-xl" />
         </div>
         {plan && !shown && <StageCard assignmentId={assignmentId} {...plan} />}
         {device.hasNoStore && mayHandIn && (

@@ -13,7 +13,8 @@ import {
   READY_PLANS,
   stagesForPlayer,
 } from '@/core/practice';
-import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
+import { FASTEST_MARK, SLOWEST_PRACTICE } from '@/core/tempo';
+import { countedTempo, isCompound } from '@/core/time';
 import { chunkingNames } from '@/ui/chunking-names';
 import { Choice, Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
@@ -69,7 +70,12 @@ export function AssignForm({
   // One object for one choice: what is computed from it is computed once.
   const laidPlan = useMemo(() => (plan ? { ...plan, chunking } : NO_PLAN), [plan, chunking]);
   const ladder = maybeLadder(Number(start), Number(goal), plan?.ladderSteps);
-  const bounds = { type: 'number', min: SLOWEST_MARK, max: FASTEST_MARK, required: true } as const;
+  const { meter } = line.part.measures[0]!;
+  const inSmallBeats = (bpm: number) =>
+    isCompound(meter) && Number.isInteger(bpm)
+      ? `${countedTempo(bpm, meter, 'eighths').bpm} ${words.eighths} a minute`
+      : undefined;
+  const bounds = { type: 'number', min: SLOWEST_PRACTICE, max: FASTEST_MARK, required: true } as const;
   return (
     <ActionForm action={giveOut} className="space-y-4">
       <input type="hidden" name="lineId" value={lineId} />
@@ -91,6 +97,7 @@ export function AssignForm({
         <Field
           {...bounds}
           label="Start at"
+          hint={inSmallBeats(Number(start))}
           name="startBpm"
           value={start}
           onChange={(event) => setStart(event.target.value)}
@@ -98,6 +105,7 @@ export function AssignForm({
         <Field
           {...bounds}
           label="Goal"
+          hint={inSmallBeats(Number(goal))}
           name="goalBpm"
           value={goal}
           onChange={(event) => setGoal(event.target.value)}
@@ -168,7 +176,7 @@ export function AssignForm({
         </div>
       ) : (
         <p className="text-faint">
-          Two tempos from {SLOWEST_MARK} to {FASTEST_MARK}, the goal not slower than the start.
+          Two tempos from {SLOWEST_PRACTICE} to {FASTEST_MARK}, the goal not slower than the start.
         </p>
       )}
       <FormOutcome />
@@ -249,6 +257,6 @@ function PlanFacts({ line, plan, startBpm, goalBpm, days, roster }: PlanFactsPro
 
 function maybeLadder(start: number, goal: number, steps?: LadderSteps): readonly number[] | undefined {
   const areWhole = Number.isInteger(start) && Number.isInteger(goal);
-  const isFine = areWhole && start >= SLOWEST_MARK && goal <= FASTEST_MARK && start <= goal;
+  const isFine = areWhole && start >= SLOWEST_PRACTICE && goal <= FASTEST_MARK && start <= goal;
   return isFine ? layRungs({ startBpm: start, goalBpm: goal }, steps ?? NO_PLAN.ladderSteps) : undefined;
 }

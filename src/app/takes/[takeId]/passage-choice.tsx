@@ -2,7 +2,7 @@
 import { useRef } from 'react';
 import { useKeys } from '@/app/_components/sound/use-page-keys';
 import type { Passage } from '@/core/practice';
-import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
+import { FASTEST_MARK, SLOWEST_PRACTICE } from '@/core/tempo';
 import { sayMeasure, type Vocabulary, wordsOf } from '@/core/time';
 import { Key } from '@/ui/key';
 
@@ -66,7 +66,7 @@ export function PassageChoice({ choice: { numbers, asked, proposed }, vocabulary
           <input
             type="number"
             name="passage-bpm"
-            min={SLOWEST_MARK}
+            min={SLOWEST_PRACTICE}
             max={FASTEST_MARK}
             defaultValue={bpm}
             onChange={choose}

@@ -1,6 +1,6 @@
 import 'server-only';
 import { z } from 'zod';
-import { FASTEST_MARK, SLOWEST_MARK } from '@/core/tempo';
+import { FASTEST_MARK, SLOWEST_PRACTICE } from '@/core/tempo';
 
 /** For a form with both tempos. */
 export const GOAL_NOT_SLOWER = {
@@ -13,5 +13,5 @@ export const tempoField = (noNumber: string) =>
   z.coerce
     .number({ error: noNumber })
     .int('A tempo is a whole number.')
-    .min(SLOWEST_MARK, `A tempo is at least ${SLOWEST_MARK}.`)
+    .min(SLOWEST_PRACTICE, `A tempo is at least ${SLOWEST_PRACTICE}.`)
     .max(FASTEST_MARK, `A tempo is at most ${FASTEST_MARK}.`);

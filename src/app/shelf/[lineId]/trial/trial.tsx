@@ -5,6 +5,7 @@ import { instrumentsAbleToPlay } from '@/core/arranging';
 import { INSTRUMENTS, type Instrument, type InstrumentId } from '@/core/instruments';
 import type { Line } from '@/core/notation';
 import type { FlawKind } from '@/core/simulation';
+import { FASTEST_MARK, SLOWEST_PRACTICE } from '@/core/tempo';
 import type { Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
 import { Choice, Field } from '@/ui/field';
@@ -100,8 +101,8 @@ export function Trial({
               label="At"
               name="bpm"
               type="number"
-              min={40}
-              max={208}
+              min={SLOWEST_PRACTICE}
+              max={FASTEST_MARK}
               defaultValue={line.part.tempo?.bpm ?? USUAL_BPM}
               required
             />
