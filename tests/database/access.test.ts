@@ -196,7 +196,7 @@ describe('a take', () => {
 describe('forms say what is wrong', () => {
   test.each([
     [{ startBpm: 90, goalBpm: 80 }, 'The goal tempo must not be slower than the start tempo.'],
-    [{ startBpm: 20 }, 'A tempo is at least 40.'],
+    [{ startBpm: 19 }, 'A tempo is at least 20.'],
     [{ goalBpm: 400 }, 'A tempo is at most 208.'],
     [{ startBpm: 'fast' }, 'Type the tempo as a number.'],
     [{ dueOn: 'soon' }, 'Choose the day by which it is due.'],

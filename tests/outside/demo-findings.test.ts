@@ -1,14 +1,15 @@
 // What Mevlo finds in every line of the demo book, for people to read: docs/demo-book-looked-over.md.
 // UPDATE_DOCS=1 writes it anew; it was then read beside the engraved lines.
 import { readFileSync, writeFileSync } from 'node:fs';
-import { maybeInstrument } from '@/core/instruments';
+import { type Level, maybeInstrument } from '@/core/instruments';
 import { glossaryOf, lookOver } from '@/core/study';
+import { STARTER_LINES } from '@/server/demo/scenario';
 import { readBook } from '../support/lines';
 
 const PATH = 'docs/demo-book-looked-over.md';
 const HEAD = `# The demo book, looked over
 
-What the study finds in each line, at level 1 and at the tempo that is printed, for a student who has met everything
+What the study finds in each line, at the level that the demo gives it and at the tempo that is printed, for a student who has met everything
 before. Weights are how much a spot adds to the difficulty of its measures. Made by
 \`UPDATE_DOCS=1 npm run test:unit -- demo-findings\`; a check compares it with what the code finds.
 `;
@@ -16,10 +17,12 @@ before. Weights are how much a spot adds to the difficulty of its measures. Made
 function section({ file, line }: ReturnType<typeof readBook>[number]): string {
   const instrument = maybeInstrument(line.part.instrument);
   const goalBpm = line.part.tempo!.bpm;
-  const look = lookOver(line.part, { instrument, level: 1, goalBpm, known: undefined }, 'us');
+  const number = Number.parseInt(file, 10);
+  const level = (STARTER_LINES[number]?.level ?? 1) as Level;
+  const look = lookOver(line.part, { instrument, level, goalBpm, known: undefined }, 'us');
   const glossary = glossaryOf(line.part, 'us').map(({ term }) => term);
   return [
-    `## ${Number.parseInt(file, 10)} ${line.title} (${line.part.name}, ${goalBpm})`,
+    `## ${number} ${line.title} (${line.part.name}, level ${level}, ${goalBpm})`,
     ...look.patterns.map(({ sentence }) => `- ${sentence}`),
     ...look.hardSpots.map(({ weight, sentence }) => `- **${weight.toFixed(1)}** ${sentence}`),
     `- Difficulty by measure: ${look.difficulties.map((one) => one.toFixed(1)).join(' · ')}`,

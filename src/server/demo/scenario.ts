@@ -199,7 +199,7 @@ export const STARTER_LINES: Readonly<Record<number, StarterLine>> = {
   2: { page: 4, level: 1 },
   3: { page: 5, level: 1, token: 'tin bead' },
   4: { page: 6, level: 1, token: 'river bead', parts: ['clarinet', 'cello'] },
-  5: { page: 6, level: 1 },
+  5: { page: 6, level: 2 },
   6: { page: 8, level: 2 },
   7: { page: 8, level: 2, token: 'lantern bead', parts: ['oboe', 'alto-sax', 'viola'] },
   8: { page: 10, level: 2 },
