@@ -43,7 +43,8 @@ export async function engrave(line: Line, wish: DrawingWish): Promise<Engraving>
     pageMarginTop: MARGIN_UNITS,
     pageMarginBottom: MARGIN_UNITS,
     adjustPageHeight: true,
-    breaks: 'encoded',
+    // Without any encoded break the engraver would break where it likes, and a drawing would hold two systems.
+    breaks: source.includes('<pb/>') ? 'encoded' : 'none',
     svgHtml5: true,
     svgBoundingBoxes: true,
     svgViewBox: true,
@@ -151,6 +152,7 @@ function readSystem(svg: string, line: Line): EngravedSystem {
     staffTop: staff.y,
     staffBottom: staff.y + staff.height,
     lowerStaff: lower && { top: lower.y, bottom: lower.y + lower.height },
+    wordsTop: boxes.words.length > 0 ? Math.min(...boxes.words.map((box) => toPixels(box).y)) : undefined,
     measures: measures.map(({ printedIndex, box }) => ({ printedIndex, x: box.x, width: box.width })),
     events: Object.fromEntries(events),
   };
@@ -164,18 +166,20 @@ function matchNumbers(text: string, pattern: RegExp): number[] {
 
 const BOX =
   /<g data-id="bbox-([^"]+)" data-class="(\w+)"[^>]*>\s*<rect x="([-\d.]+)" y="([-\d.]+)" height="([-\d.]+)" width="([-\d.]+)"/g;
+/** Counts stand where chord names would, and their box is that of the text in them. */
+const COUNT_OR_WORD =
+  /class="(?:harm|syl)">[\s\S]*?<rect x="([-\d.]+)" y="([-\d.]+)" height="([-\d.]+)" width="([-\d.]+)"/g;
 const MEASURE_OR_STAFF =
   /<g data-id="(?:bbox-)?([^"]+)" data-class="(measure|staff)" class="(measure|staff)"/g;
 
-/** All boxes by id, and the staff boxes of every measure, top down: a measure's own box also spans its signs. */
+/** All boxes by id, those of counts and words, and the staff boxes of every measure, top down: a measure's own box also spans its signs. */
 function readBoxes(svg: string): {
   readonly byId: ReadonlyMap<string, Box>;
+  readonly words: readonly Box[];
   readonly stavesOf: ReadonlyMap<string, readonly Box[]>;
 } {
   const byId = new Map<string, Box>();
-  for (const [, id, , x, y, height, width] of svg.matchAll(BOX)) {
-    byId.set(id!, { x: Number(x), y: Number(y), width: Number(width), height: Number(height) });
-  }
+  for (const [, id, , ...numbers] of svg.matchAll(BOX)) byId.set(id!, boxOf(numbers));
   const stavesOf = new Map<string, Box[]>();
   let measureId: string | undefined;
   for (const [, id, kind] of svg.matchAll(MEASURE_OR_STAFF)) {
@@ -183,7 +187,12 @@ function readBoxes(svg: string): {
     else if (measureId && byId.has(id!))
       stavesOf.set(measureId, [...(stavesOf.get(measureId) ?? []), byId.get(id!)!]);
   }
-  return { byId, stavesOf };
+  return { byId, words: [...svg.matchAll(COUNT_OR_WORD)].map(([, ...numbers]) => boxOf(numbers)), stavesOf };
+}
+
+function boxOf(numbers: readonly (string | undefined)[]): Box {
+  const [x, y, height, width] = numbers.map(Number);
+  return { x: x!, y: y!, width: width!, height: height! };
 }
 
 /** The invisible boxes have done their work and would only make the page heavier. */

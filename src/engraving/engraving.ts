@@ -1,7 +1,7 @@
 import { type CountingStyle, schoolOf, USUAL_STYLE, writeWord } from '@/core/counting';
 
 /** Changes whenever the same line would be engraved differently; part of the cache key. */
-export const ENGRAVING_VERSION = 4;
+export const ENGRAVING_VERSION = 5;
 
 /** A rectangle in the pixels of its system's drawing. */
 export interface Box {
@@ -22,6 +22,8 @@ export interface EngravedSystem {
   readonly staffBottom: number;
   /** Of the second staff, in parts that have one. */
   readonly lowerStaff?: { readonly top: number; readonly bottom: number } | undefined;
+  /** Where the counts or words under the staff begin; undefined where there are none. */
+  readonly wordsTop?: number | undefined;
   readonly measures: readonly { readonly printedIndex: number; readonly x: number; readonly width: number }[];
   /** Boxes of notes and rests by event id: of the heads, without stems. */
   readonly events: Readonly<Record<string, Box>>;

@@ -1,6 +1,7 @@
 import { eventsOfMeasure, type Line } from '@/core/notation';
 import { engrave, USUAL_DRAWINGS } from '@/engraving';
 import type { Engraving } from '@/engraving/engraving';
+import { maybeRing } from '@/ui/study/ring';
 import { readBook } from '../support/lines';
 
 async function draw(line: Line): Promise<{ readonly wide: Engraving; readonly narrow: Engraving }> {
@@ -38,6 +39,40 @@ test.each(cases)(
     }
   },
 );
+
+// A ring through a number makes it unreadable, most of all on a phone.
+test.each(cases)('%s: a ring round any note ends over the counts', (_, line, { systems }) => {
+  for (const system of systems) {
+    if (system.lowerStaff || system.wordsTop === undefined) continue;
+    for (const { printedIndex } of system.measures) {
+      for (const { id } of line.part.measures[printedIndex]!.events) {
+        const ring = maybeRing(system, [id])!;
+        expect(ring.y + ring.height).toBeLessThan(system.wordsTop);
+      }
+    }
+  }
+});
+
+test.each(cases)('%s: a drawing is one system', (_, __, { systems }) => {
+  for (const { svg } of systems) expect(svg.match(/ class="system"/g)).toHaveLength(1);
+});
+
+test('a line that fills one system is not broken, however close its notes stand', async () => {
+  for (const wish of USUAL_DRAWINGS) {
+    const { part } = readBook().at(-1)!.line;
+    for (const count of [1, 2, 3, 4]) {
+      const short = { title: 'Short', part: { ...part, measures: part.measures.slice(0, count) } };
+      const { systems } = await engrave(short, wish);
+      for (const { svg } of systems) expect(svg.match(/ class="system"/g)).toHaveLength(1);
+    }
+  }
+});
+
+test('the counts of every drawing have a place', () => {
+  expect(cases.filter(([, , { systems }]) => systems.some(({ wordsTop }) => wordsTop === undefined))).toEqual(
+    [],
+  );
+});
 
 test.each(cases)(
   '%s: the drawing is light, without invisible boxes, scripts or outside references',

@@ -1,5 +1,6 @@
 import type { Finding } from '@/core/study';
-import type { Box, EngravedSystem } from '@/engraving/engraving';
+import type { EngravedSystem } from '@/engraving/engraving';
+import { maybeRing } from './ring';
 
 interface PencilMarksProps {
   readonly system: EngravedSystem;
@@ -10,9 +11,6 @@ interface PencilMarksProps {
   /** What is looked at now. */
   readonly lit: Finding | undefined;
 }
-
-/** How far a ring is drawn from the heads in it, in spaces of the staff: on a small staff nearer, or it reaches the counts. */
-const [RING_BESIDE_SPACES, RING_ABOVE_SPACES, RING_ROUND_SPACES] = [0.55, 0.6, 1.2];
 
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 
@@ -86,30 +84,16 @@ function Rings({
   readonly finding: Finding;
   readonly isLit: boolean;
 }) {
-  const boxes = finding.eventIds.flatMap((id) => system.events[id] ?? []);
-  if (boxes.length === 0) return null;
-  const { x, y, width, height } = around(boxes);
-  const space = (system.staffBottom - system.staffTop) / 4;
-  const [beside, above] = [RING_BESIDE_SPACES * space, RING_ABOVE_SPACES * space];
+  const ring = maybeRing(system, finding.eventIds);
   return (
-    <rect
-      x={x - beside}
-      y={y - above}
-      width={width + 2 * beside}
-      height={height + 2 * above}
-      rx={RING_ROUND_SPACES * space}
-      fill="none"
-      stroke="var(--color-warm)"
-      strokeWidth={isLit ? 3 : 1.8}
-      strokeDasharray={isLit ? undefined : '7 4'}
-    />
+    ring && (
+      <rect
+        {...ring}
+        fill="none"
+        stroke="var(--color-warm)"
+        strokeWidth={isLit ? 3 : 1.8}
+        strokeDasharray={isLit ? undefined : '7 4'}
+      />
+    )
   );
-}
-
-function around(boxes: readonly Box[]): Box {
-  const left = Math.min(...boxes.map(({ x }) => x));
-  const top = Math.min(...boxes.map(({ y }) => y));
-  const right = Math.max(...boxes.map(({ x, width }) => x + width));
-  const bottom = Math.max(...boxes.map(({ y, height }) => y + height));
-  return { x: left, y: top, width: right - left, height: bottom - top };
 }
