@@ -4,19 +4,14 @@ import { maybeRing } from './ring';
 
 interface PencilMarksProps {
   readonly system: EngravedSystem;
-  /** Groups of equal measures; each gets a letter. */
-  readonly same: readonly Finding[];
   /** Spots that are ringed. */
   readonly ringed: readonly Finding[];
   /** What is looked at now. */
   readonly lit: Finding | undefined;
 }
 
-const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
-
-/** What a teacher would pencil onto a system: brackets with letters over equal measures, rings round hard spots. */
-export function PencilMarks({ system, same, ringed, lit }: PencilMarksProps) {
-  const top = bracketTop(system);
+/** What a teacher would pencil onto a system: rings round hard spots; and what is looked at now. */
+export function PencilMarks({ system, ringed, lit }: PencilMarksProps) {
   return (
     <>
       {lit &&
@@ -35,29 +30,6 @@ export function PencilMarks({ system, same, ringed, lit }: PencilMarksProps) {
             data-lit={printedIndex}
           />
         ))}
-      {same.map((finding, group) =>
-        measuresIn(system, finding).map(({ printedIndex, x, width }) => (
-          <g key={`${group} ${printedIndex}`}>
-            <path
-              d={`M${x + 6} ${top + 8} v-8 h${width - 12} v8`}
-              fill="none"
-              stroke="var(--color-cool)"
-              strokeWidth="1.8"
-            />
-            <circle cx={x + width / 2} cy={top} r="9" fill="var(--color-paper)" />
-            <text
-              x={x + width / 2}
-              y={top + 6}
-              textAnchor="middle"
-              fontSize="17"
-              fontWeight="bold"
-              fill="var(--color-cool)"
-            >
-              {LETTERS[group]}
-            </text>
-          </g>
-        )),
-      )}
       {ringed.map((finding, index) => (
         <Rings key={index} system={system} finding={finding} isLit={finding === lit} />
       ))}
@@ -68,11 +40,6 @@ export function PencilMarks({ system, same, ringed, lit }: PencilMarksProps) {
 
 function measuresIn(system: EngravedSystem, { measureIndexes }: Finding) {
   return system.measures.filter(({ printedIndex }) => measureIndexes.includes(printedIndex));
-}
-
-/** Over everything that stands above the staff. */
-function bracketTop(system: EngravedSystem): number {
-  return Math.max(10, Math.min(system.staffTop - 26, ...Object.values(system.events).map(({ y }) => y - 18)));
 }
 
 function Rings({

@@ -23,6 +23,7 @@ import { FindingsUnder } from './findings-under';
 import { GlossaryList } from './glossary-list';
 import { HowToPlay } from './how-to-play';
 import { PencilMarks } from './pencil-marks';
+import { SameBrackets } from './same-brackets';
 import { StaffTouch } from './staff-touch';
 import { RowUnder, UNDER_NAMES, type Under } from './under-staff';
 import { WorthCard } from './worth-card';
@@ -117,12 +118,7 @@ export function StudySheet(props: StudySheetProps) {
           <EngravedLine
             engraving={engraving}
             over={(system) => (
-              <PencilMarks
-                system={system}
-                same={same}
-                ringed={look.hardSpots.slice(0, RINGED_AT_FIRST)}
-                lit={lit}
-              />
+              <PencilMarks system={system} ringed={look.hardSpots.slice(0, RINGED_AT_FIRST)} lit={lit} />
             )}
             touch={(system) => (
               <StaffTouch
@@ -138,6 +134,7 @@ export function StudySheet(props: StudySheetProps) {
             under={(system) => (
               <>
                 <RowUnder under={under} system={system} line={line} instrumentId={instrumentId} />
+                <SameBrackets system={system} same={same} />
                 <DifficultyStrip
                   system={system}
                   difficulties={look.difficulties}

@@ -7,6 +7,7 @@ import { Button, ButtonLink } from '@/ui/button';
 import { Choice } from '@/ui/field';
 import { MetronomeMark } from '@/ui/metronome-mark';
 import { PencilMarks } from '@/ui/study/pencil-marks';
+import { SameBrackets } from '@/ui/study/same-brackets';
 import { type Pencil, PencilNotes, RINGED } from './pencil-notes';
 
 interface PrintSheetProps {
@@ -134,27 +135,34 @@ export function PrintSheet({ lines, others, isCounted, isPencilled, paper }: Pri
               </button>
             </div>
             {systems?.map((system, index) => (
-              <div key={index} className="relative break-inside-avoid">
-                <div
-                  role="img"
-                  aria-label={`Written music of ${title}, system ${index + 1} of ${systems.length}`}
-                  className="[&>svg]:block [&>svg]:h-auto [&>svg]:w-full"
-                  // biome-ignore lint/security/noDangerouslySetInnerHtml: drawn by Mevlo's own engraver; all text from files is escaped in the engraving source.
-                  dangerouslySetInnerHTML={{ __html: system.svg }}
-                />
+              <div key={index} className="break-inside-avoid">
+                <div className="relative">
+                  <div
+                    role="img"
+                    aria-label={`Written music of ${title}, system ${index + 1} of ${systems.length}`}
+                    className="[&>svg]:block [&>svg]:h-auto [&>svg]:w-full"
+                    // biome-ignore lint/security/noDangerouslySetInnerHtml: drawn by Mevlo's own engraver; all text from files is escaped in the engraving source.
+                    dangerouslySetInnerHTML={{ __html: system.svg }}
+                  />
+                  {isPencilled && (
+                    <svg
+                      aria-hidden="true"
+                      viewBox={`0 0 ${system.width} ${system.height}`}
+                      className="absolute inset-0 h-full w-full overflow-visible"
+                    >
+                      <PencilMarks
+                        system={system}
+                        ringed={pencil.look.hardSpots.slice(0, RINGED)}
+                        lit={undefined}
+                      />
+                    </svg>
+                  )}
+                </div>
                 {isPencilled && (
-                  <svg
-                    aria-hidden="true"
-                    viewBox={`0 0 ${system.width} ${system.height}`}
-                    className="absolute inset-0 h-full w-full overflow-visible"
-                  >
-                    <PencilMarks
-                      system={system}
-                      same={pencil.look.patterns.filter(({ kind }) => kind === 'same')}
-                      ringed={pencil.look.hardSpots.slice(0, RINGED)}
-                      lit={undefined}
-                    />
-                  </svg>
+                  <SameBrackets
+                    system={system}
+                    same={pencil.look.patterns.filter(({ kind }) => kind === 'same')}
+                  />
                 )}
               </div>
             ))}
