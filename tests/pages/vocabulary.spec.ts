@@ -62,10 +62,10 @@ for (const [vocabulary, other] of [
       const linePage = await addressesOf(teacher, '/shelf', '/shelf/');
       const takePage = await addressesOf(teacher, '/desk', '/takes/');
       const found: string[] = [];
-      const givenPage = await addressesOf(teacher, classPage, '/given/');
-      const studentPage = await addressesOf(teacher, classPage, '/students/');
+      const givenPage = await addressesOf(teacher, '/desk', '/given/');
+      const studentPage = await addressesOf(teacher, `${classPage}/roster`, '/students/');
       for (const address of [
-        ...['/desk', '/classes', '/shelf', '/plans', '/metronome', '/notices', takePage, studentPage],
+        ...['/desk', '/classes', '/shelf', '/plans', '/metronome', takePage, studentPage],
         ...['', '/board', '/pace', '/roster'].map((place) => `${classPage}${place}`),
         ...['', '/study', '/write', '/trial'].map((place) => `${linePage}${place}`),
         ...[givenPage, `${givenPage}/plan`, `/shelf/print?line=${linePage.split('/').at(-1)}&pencil=yes`],

@@ -1,6 +1,8 @@
 'use client';
 import type { MeasureOfClass } from '@/core/school';
+import { measureHeading } from '@/core/time';
 import type { EngravedSystem } from '@/engraving/engraving';
+import { useVocabulary } from '../vocabulary';
 import { EngravedLine, type LineEngravings, useEngraving } from './engraved-line';
 import { BarIcon } from './ledger';
 
@@ -64,7 +66,7 @@ function Column({
 }: {
   readonly measure: MeasureOfClass;
 }) {
-  const name = number === 0 ? 'Pickup' : `Measure ${number}`;
+  const name = measureHeading(number, useVocabulary());
   return (
     <div
       role="img"
