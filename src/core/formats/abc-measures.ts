@@ -216,7 +216,7 @@ class AbcVoiceReader {
   }
 
   #readNote(item: AbcNote): void {
-    if (item.gracenotes?.length) this.#remark('A grace note was left out.');
+    if (item.gracenotes?.length) this.#lose('grace', 'A grace note was left out.');
     this.#readSignsAbove(item);
     const length = rational(Math.round(item.duration * 256), 64);
     if (item.startTriplet !== undefined) this.#triplet = ZERO;

@@ -80,7 +80,7 @@ test('what cannot be kept is said with its measure', () => {
   const { warnings } = read(tune('"Am"C {d}E (3GAB c|!trill!C4'));
   expect(warnings.map(({ where, code }) => `${where} ${code}`)).toEqual([
     'measure 1 left-out',
-    'measure 1 left-out',
+    'measure 1 grace',
     'measure 1 tuplet',
     'measure 2 left-out',
   ]);

@@ -296,7 +296,7 @@ class MeasureReader {
 
   #readNote(element: XmlElement): void {
     if (maybeChild(element, 'grace')) {
-      this.#remark('grace', 'A grace note was left out.');
+      this.context.report.lose('grace', this.#where, 'A grace note was left out.');
       return;
     }
     const staff = Math.min(2, Math.max(1, maybeInteger(element, 'staff') ?? 1));

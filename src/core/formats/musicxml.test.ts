@@ -101,6 +101,7 @@ describe('what cannot be read is named with its measure', () => {
   test('what is left out is a warning', () => {
     const read = readMusicXml(bytesOf(plain.replace('<note>', '<note><grace/></note><note>')));
     expect(read.ok && read.warnings.map((warning) => warning.code)).toEqual(['grace']);
+    expect(read.ok && read.value.lost).toHaveLength(1);
   });
 
   test('entities are never expanded', () => {
