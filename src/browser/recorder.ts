@@ -1,5 +1,7 @@
 import { amplitudeToDb, peakAmplitude } from '@/core/signal';
+import { CHOSEN_MICROPHONE } from './microphones';
 import type { Mixer } from './mixer';
+import { remembered } from './remembered';
 
 /** Why the microphone cannot be used, in words for the student. */
 export class MicrophoneProblem extends Error {}
@@ -31,7 +33,7 @@ export class Recorder {
   readonly #source: MediaStreamAudioSourceNode;
   readonly #node: AudioWorkletNode;
   /** Called for every block, recording or not. */
-  onLevel: (level: Level) => void = () => {};
+  onLevel: (level: Level, samples: number) => void = () => {};
   /** Whoever records at the moment. */
   onBlock: ((block: RecordedBlock) => void) | undefined;
 
@@ -42,9 +44,9 @@ export class Recorder {
     node.port.onmessage = ({ data }: MessageEvent<RecordedBlock>) => this.#take(data);
   }
 
-  /** Asks for the microphone, on the clock of the page's sound. @throws MicrophoneProblem */
+  /** Asks for the microphone that was chosen on this device, on the clock of the page's sound. @throws MicrophoneProblem */
   static async open({ context }: Mixer): Promise<Recorder> {
-    const stream = await openMicrophone();
+    const stream = await openMicrophone(remembered(CHOSEN_MICROPHONE));
     await context.resume();
     await context.audioWorklet.addModule('/worklets/recorder.js');
     const node = new AudioWorkletNode(context, 'mevlo-recorder', {
@@ -59,8 +61,13 @@ export class Recorder {
 
   #take(block: RecordedBlock): void {
     const peak = peakAmplitude(block.samples);
-    this.onLevel({ peakDb: amplitudeToDb(peak), clipped: peak >= CLIPPED_AMPLITUDE });
+    this.onLevel({ peakDb: amplitudeToDb(peak), clipped: peak >= CLIPPED_AMPLITUDE }, block.samples.length);
     this.onBlock?.(block);
+  }
+
+  /** The microphone itself. */
+  get track(): MediaStreamTrack {
+    return this.#stream.getAudioTracks()[0]!;
   }
 
   close(): void {
@@ -70,19 +77,38 @@ export class Recorder {
   }
 }
 
-async function openMicrophone(): Promise<MediaStream> {
+async function openMicrophone(chosenId: string | undefined): Promise<MediaStream> {
   if (!navigator.mediaDevices?.getUserMedia) {
     throw new MicrophoneProblem(
       'This browser cannot record here. Open Mevlo in an up-to-date browser, or bring in a sound file below.',
     );
   }
   try {
-    return await navigator.mediaDevices.getUserMedia({
-      audio: { echoCancellation: false, noiseSuppression: false, autoGainControl: false, channelCount: 1 },
-    });
+    return await (chosenId === undefined ? openAs({}) : openChosen(chosenId));
   } catch (error) {
     throw new MicrophoneProblem(describeRefusal(error instanceof DOMException ? error.name : ''));
   }
+}
+
+/** One that is not there any more gives way to the usual one. */
+async function openChosen(deviceId: string): Promise<MediaStream> {
+  try {
+    return await openAs({ deviceId: { exact: deviceId } });
+  } catch (error) {
+    const isGone =
+      error instanceof DOMException && ['OverconstrainedError', 'NotFoundError'].includes(error.name);
+    if (!isGone) throw error;
+    return openAs({});
+  }
+}
+
+function openAs(which: MediaTrackConstraints): Promise<MediaStream> {
+  return navigator.mediaDevices.getUserMedia({
+    audio: {
+      ...{ echoCancellation: false, noiseSuppression: false, autoGainControl: false, channelCount: 1 },
+      ...which,
+    },
+  });
 }
 
 function describeRefusal(name: string): string {

@@ -185,6 +185,11 @@ export class TakeSession {
     return this.#passage.moment().lineSeconds > 0;
   }
 
+  /** Whether the line is over, as it was asked for: then silence is right. */
+  get isLineOver(): boolean {
+    return this.#passage.moment().lineSeconds > this.#passage.clicks.lineSeconds;
+  }
+
   #hear(heard: EarNow): void {
     this.onNow(heard);
     const { levelDb } = heard;

@@ -1,10 +1,21 @@
-// Checks a take without application or database: npm run --silent check -- --line … --take … --tempo … [--json]
+// Checks takes without application or database: npm run --silent check -- --line … --take … --tempo … [--json], or a whole
+// list of them in one process: npm run --silent check -- --takes takes.json --out FOLDER
 import { parseArgs } from 'node:util';
 import { check, toCheckContract } from '@/core/checking';
 import { nextStep, type Verdict } from '@/core/judging';
-import { Refusal, readLineFile, readNumber, readWavFile, runCommand } from './files';
+import { checkMany } from './check-many';
+import {
+  FASTEST_BPM,
+  Refusal,
+  readLineFile,
+  readNumber,
+  readWavFile,
+  runCommand,
+  SLOWEST_BPM,
+} from './files';
 
-const USAGE = 'usage: npm run --silent check -- --line LINE.musicxml --take TAKE.wav --tempo BPM [--json]';
+const USAGE =
+  'usage: npm run --silent check -- --line LINE.musicxml --take TAKE.wav --tempo BPM [--json], or --takes TAKES.json --out FOLDER';
 
 function describeVerdict(verdict: Verdict): string {
   const rows = verdict.measures.map((m) => {
@@ -22,10 +33,16 @@ runCommand(() => {
       take: { type: 'string' },
       tempo: { type: 'string' },
       json: { type: 'boolean' },
+      takes: { type: 'string' },
+      out: { type: 'string' },
     },
   });
+  if (values.takes && values.out) {
+    checkMany(values.takes, values.out);
+    return;
+  }
   if (!values.line || !values.take || !values.tempo) throw new Refusal(USAGE);
-  const bpm = readNumber('--tempo', values.tempo, 20, 400);
+  const bpm = readNumber('--tempo', values.tempo, SLOWEST_BPM, FASTEST_BPM);
   const { verdict } = check(readLineFile(values.line), readWavFile(values.take), bpm);
   process.stdout.write(
     values.json ? `${JSON.stringify(toCheckContract(verdict))}\n` : describeVerdict(verdict),

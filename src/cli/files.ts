@@ -4,6 +4,10 @@ import { readPlayableLine, readScore } from '@/core/formats';
 import type { Line, Score } from '@/core/notation';
 import { type Audio, readWav } from '@/core/signal';
 
+/** Tempos that a take can be asked for, beats a minute. */
+export const SLOWEST_BPM = 20;
+export const FASTEST_BPM = 400;
+
 /** Something the person at the terminal gave is wrong: one sentence, exit code 2. */
 export class Refusal extends Error {}
 
@@ -19,6 +23,10 @@ export function readScoreFile(path: string): { readonly score: Score; readonly w
 
 export function readWavFile(path: string): Audio {
   return accept(path, readWav(readBytes(path)));
+}
+
+export function readTextFile(path: string): string {
+  return new TextDecoder().decode(readBytes(path));
 }
 
 function readBytes(path: string): Uint8Array {

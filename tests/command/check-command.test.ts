@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { writeWav } from '@/core/signal';
@@ -40,6 +40,24 @@ test('a simulated take is checked through the published contract', () => {
   expect(note('wrong').pitch).toBe('wrong');
   expect(note('late').onset.verdict).toBe('late');
   expect(result.notes.filter((n: { pitch: string }) => n.pitch !== 'right')).toHaveLength(1);
+});
+
+test('many takes are checked in one go, and one that cannot be read does not stop the others', () => {
+  const list = join(folder, 'takes.json');
+  const out = join(folder, 'checked');
+  const one = { take: 'right', xml: join(ROOT, LINE), wav: 'take.wav', tempo: 92, instrument: 'clarinet' };
+  writeFileSync(list, JSON.stringify({ takes: [{ ...one, take: 'lost', wav: 'nowhere.wav' }, one] }));
+  const made = run('check', '--takes', list, '--out', out);
+  expect([made.status, made.stdout]).toEqual([2, '1 of 2 takes checked.\n']);
+  expect(made.stderr).toMatch(/^lost: .*nowhere\.wav cannot be read \(ENOENT\)\.\n$/);
+  expect(readdirSync(out)).toEqual(['right.json']);
+  const alone = run('check', '--line', LINE, '--take', take, '--tempo', '92', '--json');
+  expect(readFileSync(join(out, 'right.json'), 'utf8')).toBe(alone.stdout);
+
+  writeFileSync(list, JSON.stringify({ takes: [{ ...one, take: '../elsewhere' }] }));
+  const refused = run('check', '--takes', list, '--out', out);
+  expect([refused.status, refused.stdout]).toEqual([2, '']);
+  expect(refused.stderr).toContain('A take is named with letters, digits, dots and hyphens.');
 });
 
 test('what Mevlo knows of a line is printed, in words and as JSON', () => {

@@ -1,4 +1,4 @@
-// How good the ear is: npm run evaluate [-- --takes 432] [--from 1] [--only oboe] [--neural 54] [--details] [--alone] [--write]
+// How good the ear is: npm run evaluate [-- --takes 432] [--from 1] [--only oboe] [--neural 54] [--rooms] [--details] [--alone] [--write]
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -13,7 +13,7 @@ import { matchedNotes, type TranscribedNote } from './note-matching';
 import { PLAYERS } from './players';
 import { NEURAL, report } from './report';
 import { type Score, scoreTake } from './score-take';
-import { makeTake, planTake } from './take';
+import { makeTake, planRoomTake, planTake } from './take';
 import { TRANSCRIBERS, transcriptOf } from './transcribers';
 
 const RESULTS = resolve('.data/evaluation');
@@ -31,6 +31,7 @@ export interface TakeResult {
   readonly player: string;
   readonly font: string;
   readonly condition: string;
+  readonly around: string;
   readonly tune: number;
   readonly kinds: readonly string[];
   readonly seconds: number;
@@ -48,6 +49,8 @@ const { values } = parseArgs({
     from: { type: 'string', default: '1' },
     only: { type: 'string' },
     details: { type: 'boolean', default: false },
+    /** Where something else sounds. */
+    rooms: { type: 'boolean', default: false },
     alone: { type: 'boolean', default: false },
     /** The neural transcriber is slow: on so many takes, from the first. */
     neural: { type: 'string' },
@@ -60,7 +63,7 @@ const seeds = Array.from({ length: Number(values.takes) }, (_, index) => Number(
 );
 
 async function evaluateTake(seed: number, neural: NeuralTranscriber | undefined): Promise<TakeResult> {
-  const take = makeTake(planTake(seed));
+  const take = values.rooms ? makeTake(planRoomTake(seed), `room-${seed}`) : makeTake(planTake(seed));
   const start = performance.now();
   const heard = hear(take.audio);
   const { verdict } = checkHeard(take.line, heard, take.tune.bpm);
@@ -89,6 +92,7 @@ async function evaluateTake(seed: number, neural: NeuralTranscriber | undefined)
     player: take.player.name,
     font: take.font,
     condition: take.condition,
+    around: take.around,
     tune: take.tune.seed,
     kinds: take.truth.errors.map((error) => error.kind),
     seconds: durationSeconds(take.audio),

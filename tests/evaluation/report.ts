@@ -303,6 +303,9 @@ export function report(results: readonly TakeResult[]): string {
     '## By condition',
     byGroup(results, 'condition', (result) => result.condition),
     '',
+    ...(results.some(({ around }) => around !== 'nothing')
+      ? ['## By what else sounds', byGroup(results, 'surroundings', ({ around }) => around), '']
+      : []),
     '## By sound font',
     byGroup(results, 'sound font', (result) => result.font),
     '',

@@ -91,7 +91,7 @@ export function record(
 }
 
 /** Level of the louder half of a take, dB below full scale. */
-function levelDb(samples: Float32Array): number {
+export function levelDb(samples: Float32Array): number {
   let energy = 0;
   let count = 0;
   const size = 2048;
@@ -107,7 +107,7 @@ function levelDb(samples: Float32Array): number {
 }
 
 /** Noise that falls by about 3 dB an octave. Source: P. Kellet's economical filter of white noise (public domain). */
-function addNoise(samples: Float32Array, db: number, random: Random): void {
+export function addNoise(samples: Float32Array, db: number, random: Random): void {
   let [a, b, c] = [0, 0, 0];
   const noise = samples.map(() => {
     const white = random.uniform(-1, 1);

@@ -22,7 +22,7 @@ const CACHE = resolve('.data/evaluation');
 /** What takes are made from: when it changes, they are made again. */
 const SOURCE = createHash('sha256')
   .update(
-    ['players', 'tunes', 'performance', 'mistakes', 'sounds', 'rooms', 'take']
+    ['players', 'tunes', 'performance', 'mistakes', 'sounds', 'rooms', 'surroundings', 'take']
       .map((name) => readFileSync(join('tests/evaluation', `${name}.ts`), 'utf8'))
       .join(''),
   )

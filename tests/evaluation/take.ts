@@ -6,6 +6,7 @@ import { type Performed, performTake } from './performance';
 import { PLAYERS, type Player } from './players';
 import { CONDITIONS, type Condition, leadOf, record } from './rooms';
 import { keptRecording, renderTones, SOUND_FONTS, type SoundFont } from './sounds';
+import { amid, SURROUNDINGS, type Surroundings } from './surroundings';
 import type { ErrorKind, Truth } from './take-truth';
 import { composeTune, lineFor, type Tune } from './tunes';
 
@@ -17,6 +18,7 @@ export interface EvaluationTake {
   readonly player: Player;
   readonly font: SoundFont;
   readonly condition: Condition;
+  readonly around: Surroundings;
   readonly tune: Tune;
   readonly line: Line;
   readonly performed: Performed;
@@ -36,6 +38,7 @@ export interface TakePlan {
   readonly line: Line;
   readonly playingSeed: number;
   readonly recipe: readonly ErrorKind[];
+  readonly around: Surroundings;
 }
 
 /** Equal seeds give equal plans; players come in turn, everything else by chance. */
@@ -46,7 +49,32 @@ export function planTake(seed: number): TakePlan {
   const tune = composeTune(1 + random.integer(0, TUNE_COUNT));
   const line = lineFor(tune, player);
   const playingSeed = random.integer(0, 1_000_000);
-  return { seed, player, font, condition, tune, line, playingSeed, recipe: usualRecipe(playingSeed) };
+  return {
+    seed,
+    player,
+    font,
+    condition,
+    tune,
+    line,
+    playingSeed,
+    recipe: usualRecipe(playingSeed),
+    around: 'nothing',
+  };
+}
+
+/** How takes among other sounds are recorded: where the microphone bends nothing. */
+const CONDITIONS_IN_ROOMS: readonly Condition[] = ['plain', 'room', '16 kHz', '48 kHz'];
+
+/** A take in a room where something else sounds; every other one is without a mistake. */
+export function planRoomTake(seed: number): TakePlan {
+  const plan = planTake(seed);
+  const random = createRandom(300_007 + seed);
+  return {
+    ...plan,
+    condition: random.pick(CONDITIONS_IN_ROOMS),
+    recipe: seed % 2 === 0 ? [] : plan.recipe,
+    around: random.pick(SURROUNDINGS),
+  };
 }
 
 /** A take with one mistake that a good teacher never lets pass, in a tune and by a player where it can be made. */
@@ -59,7 +87,17 @@ export function planStrictTake(seed: number): TakePlan {
     const tune = composeTune(1 + random.integer(0, TUNE_COUNT));
     const line = asSungOrPlayed(lineFor(tune, player), player);
     const playingSeed = random.integer(0, 1_000_000);
-    const plan = { seed, player, font, condition, tune, line, playingSeed, recipe };
+    const plan: TakePlan = {
+      seed,
+      player,
+      font,
+      condition,
+      tune,
+      line,
+      playingSeed,
+      recipe,
+      around: 'nothing',
+    };
     if (performPlan(plan).truth.errors.length === recipe.length) return plan;
   }
 }
@@ -85,10 +123,15 @@ export function makeTake(plan: TakePlan, name = `take-${plan.seed}`): Evaluation
   const performed = performPlan(plan);
   const audio = keptRecording(name, () => {
     const dry = renderTones(performed.tones, player, font, performed.durationSeconds);
-    return record(dry, condition, performed.clickSeconds, seed);
+    return record(
+      amid(dry, plan.around, performed.clickSeconds, seed),
+      condition,
+      performed.clickSeconds,
+      seed,
+    );
   });
   return {
-    ...{ seed, player, font, condition, tune, line },
+    ...{ seed, player, font, condition, around: plan.around, tune, line },
     ...{ performed, truth: performed.truth, audio, leadSeconds: leadOf(condition) },
   };
 }

@@ -1,3 +1,4 @@
+import { capital } from '../base';
 import { type LineEvent, type Measure, measureOffset, type Part } from '../notation';
 import {
   add,
@@ -5,13 +6,13 @@ import {
   divide,
   isCompound,
   type Meter,
-  measureHeading,
   measureLength,
   measureName,
   type NoteValue,
   noteName,
   type Rational,
   rational,
+  sayMeasure,
   subtract,
   sum,
   toMixedNumber,
@@ -234,7 +235,7 @@ export function worthOfMeasure(part: Part, measureIndex: number, vocabulary: Voc
       ? `A full ${bar} of ${measure.meter.beats}/${measure.meter.beatType} has ${toMixedNumber(full)} ${word}s: it adds up.`
       : `A full ${bar} has ${toMixedNumber(full)}. The other ${toMixedNumber(missing)} ${measure.number === 0 ? `stand in the last ${bar}` : `belong to the ${wordsOf(vocabulary).pickup} or stand beyond a repeat sign`}.`;
   return {
-    title: measureHeading(measure.number, vocabulary),
+    title: capital(sayMeasure(measure.number, vocabulary)),
     arithmetic: addition(terms, word),
     sentences: [said],
     pictures: [picture(measure, new Set(measure.events.map(({ id }) => id)))],

@@ -16,6 +16,12 @@ export const LoopPanel = dynamic(() => loadLoopPanel().then((module) => module.L
 /** Only stages that cannot be heard have it. */
 export const OwnWord = dynamic(() => import('./own-word').then((module) => module.OwnWord));
 
+/** Only where a microphone was opened, and there are several. */
+export const MicrophoneChoice = dynamic(
+  () => import('./microphone-choice').then((module) => module.MicrophoneChoice),
+  { ssr: false },
+);
+
 /** Comes when everything else is there. */
 export const HelpForm = dynamic(
   async () => {

@@ -1,6 +1,7 @@
 import { Repeat } from 'lucide-react';
 import { useState } from 'react';
 import { Beats } from '@/app/_components/sound/beats';
+import { NOTHING_COMES_IN } from '@/browser/recording-watch';
 import type { CountInStyle } from '@/core/counting';
 import type { Line } from '@/core/notation';
 import { clicksPerMeasure, type Vocabulary, wordsOf } from '@/core/time';
@@ -12,7 +13,7 @@ import { RowUnder, type Under } from '@/ui/study/under-staff';
 import { Cautions, RestReminder } from './cautions';
 import { FileForm } from './file-form';
 import { HeardNote } from './heard-note';
-import { HelpForm, LoopPanel } from './later';
+import { HelpForm, LoopPanel, MicrophoneChoice } from './later';
 import { LoopMark } from './loop-mark';
 import type { LoopWish } from './loop-panel';
 import { SoundsPanel, type SoundWish, Tick } from './sounds-panel';
@@ -65,6 +66,7 @@ export function StandStaff(props: StandStaffProps) {
       <div className="mt-4 space-y-4 border-t-2 border-rule pt-4">
         {state.kind === 'problem' && <Notice kind="problem">{state.text}</Notice>}
         {playbackProblem && <Notice kind="problem">{playbackProblem}</Notice>}
+        {isRecording && stand.hearsNothing && <Notice kind="problem">{NOTHING_COMES_IN}</Notice>}
         {state.kind === 'checking' && <Notice kind="news">Mevlo is listening to what you played …</Notice>}
         {state.kind === 'tapping' && <TapField onTap={stand.onTap} />}
         <StandControls
@@ -133,6 +135,7 @@ function More({
           onLoudness={stand.changeLoudness}
           isPitched={line.part.measures[0]!.clef !== 'percussion'}
         />
+        {input !== 'none' && stand.level && <MicrophoneChoice onChosen={stand.reopenMicrophone} />}
         {input !== 'none' && <Tick label="Show the note I play" isOn={showsHeard} onChange={onShowsHeard} />}
       </div>
       <div>

@@ -4,6 +4,7 @@ import { Ear, type EarNow } from '@/browser/ear';
 import type { Mixer } from '@/browser/mixer';
 import { Passage, type PassageMoment, type RecordedWish } from '@/browser/passage';
 import { type Level, Recorder, sayMicrophoneProblem } from '@/browser/recorder';
+import { type RecordingTrouble, RecordingWatch, TROUBLE_TEXTS } from '@/browser/recording-watch';
 import { type TakeFacts, TakeSession } from '@/browser/take-session';
 import type { TakeStore } from '@/browser/take-store';
 import type { Strictness } from '@/core/judging';
@@ -38,9 +39,11 @@ export type RecordingWish = Omit<RecordedWish, 'rounds' | 'turns' | 'clickGoesOn
 export function useRecording(options: RecordingOptions) {
   const { dispatch, getMixer, facts, strictness, getStore } = options;
   const [level, setLevel] = useState<Level>();
+  const [hearsNothing, setHearsNothing] = useState(false);
   const recorder = useRef<Recorder | undefined>(undefined);
   const ear = useRef<Ear | undefined>(undefined);
   const session = useRef<TakeSession | undefined>(undefined);
+  const watch = useRef<RecordingWatch | undefined>(undefined);
   const report = useRef(options);
   report.current = options;
 
@@ -49,6 +52,7 @@ export function useRecording(options: RecordingOptions) {
     ear.current = new Ear(strictness);
     return () => {
       // Whoever leaves in the middle finds what was played on this device.
+      watch.current?.close();
       void session.current?.keep();
       session.current = undefined;
       recorder.current?.close();
@@ -59,10 +63,16 @@ export function useRecording(options: RecordingOptions) {
   }, [strictness]);
 
   const openMicrophone = useCallback(async (): Promise<Recorder | undefined> => {
-    if (recorder.current) return recorder.current;
+    // One that was unplugged does not come back: it is opened anew.
+    if (recorder.current?.track.readyState === 'live') return recorder.current;
+    recorder.current?.close();
+    recorder.current = undefined;
     try {
       const opened = await Recorder.open(getMixer());
-      opened.onLevel = setLevel;
+      opened.onLevel = (heard, samples) => {
+        setLevel(heard);
+        watch.current?.hear(heard, samples);
+      };
       recorder.current = opened;
       return opened;
     } catch (error) {
@@ -85,6 +95,7 @@ export function useRecording(options: RecordingOptions) {
     const ended = session.current;
     if (!ended) return;
     session.current = undefined;
+    watch.current?.close();
     dispatch({ kind: 'checks' });
     const { sampleRate } = getMixer().context;
     try {
@@ -124,6 +135,24 @@ export function useRecording(options: RecordingOptions) {
       begun.onNow = (now) => report.current.onNow(now);
       session.current = begun;
       dispatch({ kind: 'records' });
+      const breakOff = async (trouble: RecordingTrouble) => {
+        if (session.current !== begun) return;
+        session.current = undefined;
+        await begun.cancel();
+        recorder.current?.close();
+        recorder.current = undefined;
+        setLevel(undefined);
+        dispatch({ kind: 'failed', text: TROUBLE_TEXTS[trouble] });
+      };
+      watch.current = new RecordingWatch({
+        track: opened.track,
+        context: getMixer().context,
+        page: document,
+        measureSeconds: passage.clicks.beatSeconds * passage.clicks.beatsPerMeasure,
+        isDue: () => !begun.isLineOver,
+        onTrouble: (trouble) => void breakOff(trouble),
+        onSilence: setHearsNothing,
+      });
       const follow = () => {
         if (session.current !== begun) return;
         const moment = begun.moment();
@@ -142,6 +171,7 @@ export function useRecording(options: RecordingOptions) {
     if (!ended) return;
     if (ended.hasBegun) return finish();
     session.current = undefined;
+    watch.current?.close();
     await ended.cancel();
     dispatch({ kind: 'stopped' });
   }, [dispatch, finish]);
@@ -178,5 +208,12 @@ export function useRecording(options: RecordingOptions) {
     [dispatch, facts, show, getStore],
   );
 
-  return { level, openMicrophone, start, end, bring };
+  /** Another microphone was chosen: it is opened at once, so that its level can be seen. */
+  const reopenMicrophone = useCallback(async () => {
+    recorder.current?.close();
+    recorder.current = undefined;
+    await openMicrophone();
+  }, [openMicrophone]);
+
+  return { level, hearsNothing, openMicrophone, reopenMicrophone, start, end, bring };
 }

@@ -161,6 +161,8 @@ export function useStand(options: StandOptions) {
     turn,
     facts,
     level: recording.level,
+    hearsNothing: recording.hearsNothing,
+    reopenMicrophone: () => void recording.reopenMicrophone(),
     playbackProblem: playback.problem,
     loudness,
     changeLoudness,
