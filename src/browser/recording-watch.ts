@@ -22,9 +22,6 @@ export const TROUBLE_TEXTS: Readonly<Record<RecordingTrouble, string>> = {
     'This device stopped its sound in the middle, as for a call. This take does not count. Play again when it is quiet.',
 };
 
-/** Said while the recording still goes on. */
-export const NOTHING_COMES_IN = 'Mevlo hears nothing at all. Is the microphone on?';
-
 /** A microphone that is open brings some noise; exact silence is a switch. A quiet room with a gate may be silent for moments. */
 const DIGITAL_SILENCE_DB = -100;
 const LEAST_SILENCE_SECONDS = 1.5;

@@ -5,6 +5,7 @@ import { Notice } from '@/ui/notice';
 const AFTER_MS = 1500;
 const loadResult = () => import('./result');
 const loadLoopPanel = () => import('./loop-panel');
+export const loadWatch = () => import('@/browser/recording-watch');
 
 export const Result = dynamic(() => loadResult().then((module) => module.Result), {
   ssr: false,
@@ -23,10 +24,20 @@ export const MicrophoneChoice = dynamic(
 );
 
 /** Comes when everything else is there. */
+const afterAWhile = () => new Promise((resolve) => setTimeout(resolve, AFTER_MS));
+
 export const HelpForm = dynamic(
   async () => {
-    await new Promise((resolve) => setTimeout(resolve, AFTER_MS));
+    await afterAWhile();
     return (await import('./help-form')).HelpForm;
+  },
+  { ssr: false },
+);
+
+export const SoundsPanel = dynamic(
+  async () => {
+    await afterAWhile();
+    return (await import('./sounds-panel')).SoundsPanel;
   },
   { ssr: false },
 );
@@ -37,6 +48,6 @@ export const HelpForm = dynamic(
  * @returns ends the waiting.
  */
 export function loadLater(): () => void {
-  const timer = setTimeout(() => void Promise.all([loadResult(), loadLoopPanel()]), AFTER_MS);
+  const timer = setTimeout(() => void Promise.all([loadResult(), loadLoopPanel(), loadWatch()]), AFTER_MS);
   return () => clearTimeout(timer);
 }

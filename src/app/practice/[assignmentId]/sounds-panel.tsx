@@ -4,6 +4,7 @@ import { type RoundTrip, roundTripOf } from '@/browser/device-latency';
 import { CHANNELS, type Channel, type Loudness } from '@/browser/mixer';
 import type { BackingKind, ModelWish } from '@/core/playback';
 import { Choice } from '@/ui/field';
+import { Tick } from './tick';
 
 /** What plays with the student. */
 export interface SoundWish {
@@ -96,26 +97,5 @@ export function SoundsPanel({ wish, onWish, loudness, onLoudness, isPitched }: S
         )}
       </div>
     </details>
-  );
-}
-
-interface TickProps {
-  readonly label: string;
-  readonly isOn: boolean;
-  readonly onChange: (isOn: boolean) => void;
-}
-
-/** A labelled tick box of a child's size. */
-export function Tick({ label, isOn, onChange }: TickProps) {
-  return (
-    <label className="flex min-h-11 items-center gap-2">
-      <input
-        type="checkbox"
-        checked={isOn}
-        onChange={({ target }) => onChange(target.checked)}
-        className="size-6 accent-cool"
-      />
-      {label}
-    </label>
   );
 }

@@ -4,8 +4,9 @@ import { SpaceHint } from '@/app/_components/sound/space-hint';
 import { Button, ButtonLink } from '@/ui/button';
 import { OwnWord } from './later';
 import { LevelMeter } from './level-meter';
-import { type SoundWish, Tick } from './sounds-panel';
+import type { SoundWish } from './sounds-panel';
 import { isBusy, playingNow } from './stand-machine';
+import { Tick } from './tick';
 import type { AtStand } from './use-stand';
 
 interface StandControlsProps {

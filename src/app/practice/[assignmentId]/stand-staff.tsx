@@ -1,7 +1,6 @@
 import { Repeat } from 'lucide-react';
 import { useState } from 'react';
 import { Beats } from '@/app/_components/sound/beats';
-import { NOTHING_COMES_IN } from '@/browser/recording-watch';
 import type { CountInStyle } from '@/core/counting';
 import type { Line } from '@/core/notation';
 import { clicksPerMeasure, type Vocabulary, wordsOf } from '@/core/time';
@@ -13,14 +12,15 @@ import { RowUnder, type Under } from '@/ui/study/under-staff';
 import { Cautions, RestReminder } from './cautions';
 import { FileForm } from './file-form';
 import { HeardNote } from './heard-note';
-import { HelpForm, LoopPanel, MicrophoneChoice } from './later';
+import { HelpForm, LoopPanel, MicrophoneChoice, SoundsPanel } from './later';
 import { LoopMark } from './loop-mark';
 import type { LoopWish } from './loop-panel';
-import { SoundsPanel, type SoundWish, Tick } from './sounds-panel';
+import type { SoundWish } from './sounds-panel';
 import { StandControls } from './stand-controls';
 import { playingNow } from './stand-machine';
-import { doingNow } from './stand-words';
+import { doingNow, NOTHING_COMES_IN } from './stand-words';
 import { TapField } from './tap-field';
+import { Tick } from './tick';
 import type { AtStand } from './use-stand';
 
 interface StandStaffProps {

@@ -4,6 +4,9 @@ import type { Line } from '@/core/notation';
 import type { HandInState } from './result';
 import type { StandState } from './stand-machine';
 
+/** Said while the recording still goes on. */
+export const NOTHING_COMES_IN = 'Mevlo hears nothing at all. Is the microphone on?';
+
 /** What is said beside the beat when the count-in is over. */
 export function doingNow({ kind }: StandState, turn: PassageMoment['phase']): string {
   switch (kind) {

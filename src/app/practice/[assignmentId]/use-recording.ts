@@ -4,12 +4,13 @@ import { Ear, type EarNow } from '@/browser/ear';
 import type { Mixer } from '@/browser/mixer';
 import { Passage, type PassageMoment, type RecordedWish } from '@/browser/passage';
 import { type Level, Recorder, sayMicrophoneProblem } from '@/browser/recorder';
-import { type RecordingTrouble, RecordingWatch, TROUBLE_TEXTS } from '@/browser/recording-watch';
+import type { RecordingTrouble, RecordingWatch } from '@/browser/recording-watch';
 import { type TakeFacts, TakeSession } from '@/browser/take-session';
 import type { TakeStore } from '@/browser/take-store';
 import type { Strictness } from '@/core/judging';
 import type { Line } from '@/core/notation';
 import { type Audio, writePcmWav, writeWav } from '@/core/signal';
+import { loadWatch } from './later';
 import type { SittingTake, StandEvent } from './stand-machine';
 
 const SILENT_TAKE_DB = -50;
@@ -120,7 +121,7 @@ export function useRecording(options: RecordingOptions) {
   const start = useCallback(
     async (wish: RecordingWish) => {
       dispatch({ kind: 'opens' });
-      const [opened, store] = await Promise.all([openMicrophone(), getStore()]);
+      const [opened, store, watching] = await Promise.all([openMicrophone(), getStore(), loadWatch()]);
       if (!opened || !ear.current) return;
       const whole = { ...wish, rounds: 1, turns: 'together', clickGoesOn: true } as const;
       const passage = await Passage.start(getMixer(), whole, true).catch((error: unknown) => {
@@ -142,9 +143,9 @@ export function useRecording(options: RecordingOptions) {
         recorder.current?.close();
         recorder.current = undefined;
         setLevel(undefined);
-        dispatch({ kind: 'failed', text: TROUBLE_TEXTS[trouble] });
+        dispatch({ kind: 'failed', text: watching.TROUBLE_TEXTS[trouble] });
       };
-      watch.current = new RecordingWatch({
+      watch.current = new watching.RecordingWatch({
         track: opened.track,
         context: getMixer().context,
         page: document,
