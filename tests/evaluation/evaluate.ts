@@ -4,7 +4,7 @@ import { availableParallelism } from 'node:os';
 import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
-import { checkHeard } from '@/core/checking';
+import { checkHeard, maybeLowestMidi } from '@/core/checking';
 import { hear } from '@/core/listening';
 import { durationSeconds } from '@/core/signal';
 import { runParts } from '../support/parts';
@@ -65,7 +65,7 @@ const seeds = Array.from({ length: Number(values.takes) }, (_, index) => Number(
 async function evaluateTake(seed: number, neural: NeuralTranscriber | undefined): Promise<TakeResult> {
   const take = values.rooms ? makeTake(planRoomTake(seed), `room-${seed}`) : makeTake(planTake(seed));
   const start = performance.now();
-  const heard = hear(take.audio);
+  const heard = hear(take.audio, { lowestMidi: maybeLowestMidi(take.line) });
   const { verdict } = checkHeard(take.line, heard, take.tune.bpm);
   const milliseconds = performance.now() - start;
   const sounds = take.truth.sounds.flatMap(({ onset, end, midi }) =>

@@ -1,4 +1,5 @@
 import { createRandom, type Random } from '@/core/base';
+import { maybeInstrumentNamed } from '@/core/instruments';
 import type { Line } from '@/core/notation';
 import type { Audio } from '@/core/signal';
 import { STRICT_RECIPES, usualRecipe } from './mistakes';
@@ -71,6 +72,7 @@ export function planRoomTake(seed: number): TakePlan {
   const random = createRandom(300_007 + seed);
   return {
     ...plan,
+    line: forInstrument(plan.line, plan.player),
     condition: random.pick(CONDITIONS_IN_ROOMS),
     recipe: seed % 2 === 0 ? [] : plan.recipe,
     around: random.pick(SURROUNDINGS),
@@ -85,7 +87,7 @@ export function planStrictTake(seed: number): TakePlan {
     const player = random.pick(PLAYERS);
     const { font, condition } = chooseSound(player, random);
     const tune = composeTune(1 + random.integer(0, TUNE_COUNT));
-    const line = asSungOrPlayed(lineFor(tune, player), player);
+    const line = forInstrument(lineFor(tune, player), player);
     const playingSeed = random.integer(0, 1_000_000);
     const plan: TakePlan = {
       seed,
@@ -102,9 +104,10 @@ export function planStrictTake(seed: number): TakePlan {
   }
 }
 
-/** A voice may sing in its own octave, and the line must say that it is one. */
-function asSungOrPlayed(line: Line, { name }: Player): Line {
-  return name === 'voice' ? { ...line, part: { ...line.part, instrument: 'voice' } } : line;
+/** A line says whom it is for: a voice may sing in its own octave, and no flute sounds below its lowest note. */
+function forInstrument(line: Line, { name }: Player): Line {
+  const instrument = maybeInstrumentNamed(name)?.id;
+  return instrument ? { ...line, part: { ...line.part, instrument } } : line;
 }
 
 function chooseSound(player: Player, random: Random) {

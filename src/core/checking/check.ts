@@ -4,6 +4,7 @@ import { judge, type Policy, USUAL_POLICY, type Verdict } from '../judging';
 import { type Heard, hear } from '../listening';
 import type { Line } from '../notation';
 import type { Audio } from '../signal';
+import { maybeLowestMidi } from './lowest-pitch';
 
 /** The three layers of a check: two of facts, one of policy. */
 export interface Check {
@@ -29,7 +30,7 @@ export function check(
   askedBpm: number,
   { policy, echo }: CheckOptions = {},
 ): Check {
-  return checkHeard(line, hear(audio, echo), askedBpm, policy);
+  return checkHeard(line, hear(audio, { echo, lowestMidi: maybeLowestMidi(line) }), askedBpm, policy);
 }
 
 /** Follows and judges what was heard. */

@@ -1,2 +1,3 @@
 export { type Check, type CheckOptions, check, checkHeard } from './check';
 export { toCheckContract } from './contract';
+export { maybeLowestMidi } from './lowest-pitch';

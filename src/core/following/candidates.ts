@@ -8,6 +8,7 @@ import {
   type SoundingEvent,
   type Stroke,
   type Tone,
+  usualStrokeDb,
 } from '../listening';
 import type { WrittenNote } from '../notation';
 import type { Alignment, Candidate } from './alignment';
@@ -46,7 +47,7 @@ const SOFT_OTHER_SOUND_DB = 1.5;
 const FEWEST_STROKES_TO_COMPARE = 6;
 /** It may still be the stroke that is written, but is none too many; so may a sound that is so much softer than the usual one. */
 const OTHER_SOUND_STRENGTH = 0.3;
-const HARDLY_A_STROKE_DB = 11;
+const HARDLY_A_STROKE_DB = 7;
 /** The consonants of a word lie so far around its vowel. */
 const WORD_SECONDS = 0.2;
 const WORD_BELOW_USUAL_DB = 2;
@@ -94,7 +95,7 @@ const startedWithin = (sound: Tone | Pluck): Tone | Pluck =>
   sound.kind === 'tone' ? { ...sound, dipDb: undefined } : sound;
 
 function strokeCandidates(heard: Heard): readonly Candidate[] {
-  const usualDb = heard.strikes.length > 0 ? median(heard.strikes.map((strike) => strike.levelDb)) : 0;
+  const usualDb = heard.strikes.length > 0 ? usualStrokeDb(heard.strikes.map(({ levelDb }) => levelDb)) : 0;
   const isWord = wordTest(heard);
   const isOtherSound = otherSoundTest(heard.strikes, usualDb);
   const sure = heard.strikes.map((strike) => {

@@ -1,11 +1,15 @@
-import { median } from '../base';
+import { median, quantile } from '../base';
 import { clarityOf, type Heard, type Pluck, type Tone } from '../listening';
 import type { WrittenNote } from '../notation';
 import { type Alignment, type Candidate, soundOf } from './alignment';
 import { type ExtraSound, LEAST_CLARITY_OF_ONE_TONE } from './following';
 
-/** Softer than the take's usual note by this much: an echo or a breath, not an extra note. */
-const EXTRA_BELOW_USUAL_DB = 18;
+/** How the player sounds is told by the softest and the least clear tenth of what was played of the line. */
+const PLAYERS_QUANTILE = 0.1;
+/** Softer than that by so much: an echo, a breath, or somebody further away. */
+const EXTRA_BELOW_PLAYERS_DB = 12;
+/** Less clear than that by so much: something else sounded, or sounded over it. In doubt nobody is blamed. */
+const EXTRA_BELOW_PLAYERS_CLARITY = 0.025;
 const SHORTEST_EXTRA_SECONDS = 0.07;
 /** What sounds this far below the whole line is what several ringing tones share. */
 const EXTRA_BELOW_LINE_SEMITONES = 13;
@@ -39,8 +43,9 @@ export function findExtras(
   const used = new Set(matches.map((match) => match.sound));
   const from = sounds[first.sound]!.onsetSeconds - OUTSIDE_BEATS * take.secondsPerBeat;
   const to = sounds[last.sound]!.endSeconds + OUTSIDE_BEATS * take.secondsPerBeat;
-  const isTone = toneTest(notes, heard, take.soundsAreSustained);
-  const softestDb = Math.min(...[...used].map((index) => sounds[index]!.levelDb));
+  const played = [...used].map((index) => sounds[index]!);
+  const isTone = toneTest(notes, played, heard, take.soundsAreSustained);
+  const softestDb = Math.min(...played.map(({ levelDb }) => levelDb));
   return sounds.flatMap((sound, index) => {
     if (used.has(index) || sound.onsetSeconds < from || sound.onsetSeconds > to) return [];
     const isNote =
@@ -63,14 +68,20 @@ function isTail(sound: Candidate, before: Candidate | undefined): boolean {
   );
 }
 
-/** Whether a tone that is not written was played, for a whole take. */
+/** Whether a tone that is not written was played, for a whole take. @param played what was taken for notes of the line. */
 function toneTest(
   notes: readonly WrittenNote[],
+  played: readonly Candidate[],
   heard: Heard,
   soundsAreSustained: boolean,
 ): (sound: Tone | Pluck) => boolean {
   const levels = heard.tones.map((tone) => tone.levelDb);
   const usualDb = levels.length > 0 ? median(levels) : 0;
+  const softDb = quantile(
+    played.map(({ levelDb }) => levelDb),
+    PLAYERS_QUANTILE,
+  );
+  const leastClarity = quantile(played.map(clarityOf), PLAYERS_QUANTILE) - EXTRA_BELOW_PLAYERS_CLARITY;
   const lowestMidi = Math.min(
     ...notes.flatMap(({ sound }) => (sound.kind === 'pitched' ? [sound.midi] : [])),
   );
@@ -78,9 +89,9 @@ function toneTest(
     heard.strikes.some((strike) => Math.abs(strike.onsetSeconds - seconds) <= STRUCK_SECONDS);
   return (sound) => {
     const { onsetSeconds, endSeconds, levelDb, midi } = sound;
-    const isFaint = levelDb < usualDb - EXTRA_BELOW_USUAL_DB;
+    const isFaint = levelDb < softDb - EXTRA_BELOW_PLAYERS_DB;
     const isShort = endSeconds - onsetSeconds < SHORTEST_EXTRA_SECONDS;
-    const isNoise = clarityOf(sound) < LEAST_CLARITY_OF_ONE_TONE;
+    const isNoise = clarityOf(sound) < Math.max(leastClarity, LEAST_CLARITY_OF_ONE_TONE);
     const isTooLow = midi < lowestMidi - EXTRA_BELOW_LINE_SEMITONES;
     const isRinging =
       !soundsAreSustained && levelDb < usualDb - RINGING_BELOW_USUAL_DB && !isStruck(onsetSeconds);

@@ -1,4 +1,4 @@
-export { hear } from './hear';
+export { type HearingOptions, hear } from './hear';
 export {
   type Heard,
   type HeardStrike,
@@ -19,4 +19,5 @@ export {
 } from './sounding-event';
 export { beganBy, SAME_START_SECONDS, SURE_PLUCK } from './strings/ringing-strings';
 export { areSustained } from './strings/sustained';
+export { usualStrokeDb } from './strokes/usual-stroke';
 export { phrasesOf, SPEECH_CLARITY, SPEECH_SECONDS } from './voices/speech';

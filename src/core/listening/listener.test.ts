@@ -21,8 +21,8 @@ function withZeros({ samples, sampleRate }: Audio): Audio {
   return { samples: holed, sampleRate };
 }
 
-function heardInBlocks({ samples, sampleRate }: Audio, blockLength: () => number, echo?: Float32Array) {
-  const listener = new Listener(sampleRate, echo);
+function heardInBlocks({ samples, sampleRate }: Audio, blockLength: () => number, lowestMidi?: number) {
+  const listener = new Listener(sampleRate, { lowestMidi });
   for (let from = 0; from < samples.length; ) {
     const to = from + blockLength();
     listener.push(samples.slice(from, to));
@@ -47,6 +47,7 @@ describe.each([
   test('in blocks of any length', () => {
     const random = createRandom(11);
     expect(heardInBlocks(audio, () => random.integer(1, 9000))).toEqual(whole);
+    expect(heardInBlocks(audio, () => random.integer(1, 9000), 60)).toEqual(hear(audio, { lowestMidi: 60 }));
   });
 });
 
@@ -56,7 +57,7 @@ test('sound of the device itself is taken off', () => {
   const echo = audio.samples.map((_, n) => (n % 9000 < 1500 ? random.uniform(-0.3, 0.3) : 0));
   const mixed = { ...audio, samples: audio.samples.map((sample, n) => sample + echo[n]!) };
   const pitches = (heard: ReturnType<typeof hear>) => heard.tones.map(({ midi }) => Math.round(midi));
-  expect(pitches(hear(mixed, echo))).toEqual(pitches(hear(audio)));
+  expect(pitches(hear(mixed, { echo }))).toEqual(pitches(hear(audio)));
   expect(pitches(hear(mixed))).not.toEqual(pitches(hear(audio)));
 });
 

@@ -1,4 +1,5 @@
 import { requireRange } from '../base';
+import { midiToHertz } from '../pitch';
 import {
   type Audio,
   amplitudeToDb,
@@ -32,6 +33,7 @@ const PITCH_RATE_HERTZ = 10000;
 const FILTER_HALF_WIDTH = 6;
 /** Under the lowest string of the double bass (41 Hz). */
 const RUMBLE_HERTZ = 35;
+const BELOW_LOWEST_SHARE = 0.8;
 const CLIPPED_AMPLITUDE = 0.985;
 const CLIPPING_BLOCK = 4096;
 /**
@@ -46,6 +48,22 @@ const CENT_DIGITS = 2;
 /** What is left of the device's own sound after it was taken off lies this far below it, in a room that echoes on. */
 const LEFT_OF_ECHO_DB = 12;
 
+export interface ListenerOptions {
+  /** What the microphone hears of the device's own sound, from the first sample on; it is taken off. */
+  readonly echo?: Float32Array | undefined;
+  /** The lowest pitch that the player's instrument can have: what lies under it is a foot, a door, a lorry. */
+  readonly lowestMidi?: number | undefined;
+  /** How long the recording will be; longer is welcome. */
+  readonly expectedSamples?: number | undefined;
+}
+
+/** Two filters under the lowest pitch: what lies an octave lower is weaker by 20 dB and more, the pitch itself by 3. */
+function belowLowest(lowestMidi: number | undefined): readonly number[] {
+  if (lowestMidi === undefined) return [];
+  const hertz = BELOW_LOWEST_SHARE * midiToHertz(lowestMidi);
+  return hertz > RUMBLE_HERTZ ? [hertz, hertz] : [];
+}
+
 /**
  * Listens to a recording while it is being made, without knowing what was written. Most of the work is done as the
  * sound comes; the facts are the same however it was cut into blocks.
@@ -55,7 +73,7 @@ export class Listener {
   readonly #echo: Float32Array | undefined;
   readonly #bridge: DropoutBridge;
   readonly #decimator: Decimator;
-  readonly #highPass: HighPass;
+  readonly #highPasses: readonly HighPass[];
   readonly #clean: GrowingSamples;
   readonly #pitchDecimator: Decimator;
   readonly #forPitch: GrowingSamples;
@@ -64,12 +82,8 @@ export class Listener {
   readonly #listeningRate: number;
   #taken = 0;
 
-  /**
-   * @param sampleRate in hertz, 8–192 kHz.
-   * @param echo what the microphone hears of the device's own sound, from the first sample on; it is taken off.
-   * @param expectedSamples how long the recording will be; longer is welcome.
-   */
-  constructor(sampleRate: number, echo?: Float32Array, expectedSamples?: number) {
+  /** @param sampleRate in hertz, 8–192 kHz. */
+  constructor(sampleRate: number, { echo, lowestMidi, expectedSamples }: ListenerOptions = {}) {
     requireRange('sample rate', sampleRate, 8000, 192000, 'Hz');
     const factor = Math.max(1, Math.floor(sampleRate / LISTENING_RATE_HERTZ));
     this.#sampleRate = sampleRate;
@@ -77,7 +91,9 @@ export class Listener {
     this.#listeningRate = sampleRate / factor;
     this.#bridge = new DropoutBridge(sampleRate, expectedSamples);
     this.#decimator = new Decimator(factor, FILTER_HALF_WIDTH);
-    this.#highPass = new HighPass(this.#listeningRate, RUMBLE_HERTZ);
+    this.#highPasses = [RUMBLE_HERTZ, ...belowLowest(lowestMidi)].map(
+      (hertz) => new HighPass(this.#listeningRate, hertz),
+    );
     const further = Math.max(1, Math.floor(this.#listeningRate / PITCH_RATE_HERTZ));
     this.#clean = new GrowingSamples(expectedSamples && Math.ceil(expectedSamples / factor));
     this.#forPitch = new GrowingSamples(expectedSamples && Math.ceil(expectedSamples / factor / further));
@@ -119,7 +135,7 @@ export class Listener {
   }
 
   #take(block: Float32Array): void {
-    const clean = this.#highPass.run(block);
+    const clean = this.#highPasses.reduce((sound, highPass) => highPass.run(sound), block);
     this.#clean.push(clean);
     this.#forPitch.push(this.#pitchDecimator.run(clean));
   }

@@ -1,5 +1,6 @@
 import { median } from '../base';
 import type { Audio } from '../signal';
+import { joinCovered, type PartlyCovered } from './covered-gaps';
 import { FRAME_SECONDS, frameSeconds, toFrames } from './frame-length';
 import type { Frames } from './frames';
 import type { HeardTone } from './heard';
@@ -28,6 +29,9 @@ const SHORTEST_SOUNDED_SECONDS = 0.045;
 /** A guitar loses 10–40 dB a second, a breath under 5; in a shorter look than this the partials lie too broad. */
 const STRING_FADE_DB_PER_SECOND = 8;
 const FEWEST_FRAMES_TO_TUNE = 8;
+/** How likely it is that a tone started anew while something else sounded over it, and how far beside that it is heard. */
+const COVERED_STRENGTH = 0.4;
+const NEAR_COVERED_SECONDS = 0.06;
 /** From here on a reattack is taken for one without knowing what was written. */
 const SURE_ENOUGH = 0.5;
 
@@ -40,7 +44,9 @@ export function findTones(found: Frames, partials: PartialMeter, sound: Audio): 
   const long = bridge(pitchSegments(frames.midi), frames).filter(
     (segment) => segment.to - segment.from >= toFrames(SHORTEST_TONE_SECONDS),
   );
-  const segments = absorbAliases(long, frames).flatMap((segment) => splitAtReattacks(segment, frames, sound));
+  const segments = joinCovered(absorbAliases(long, frames), frames, partials).flatMap((segment) =>
+    splitAtReattacks(segment, frames, sound),
+  );
   return segments
     .map((segment, index) =>
       describeTone(segment, segments[index - 1], segments[index + 1], frames, partials),
@@ -57,7 +63,7 @@ interface StartedSegment extends Segment {
 }
 
 /** Parts a segment of one pitch where it more likely than not starts anew: repeated notes. */
-function splitAtReattacks(segment: Segment, frames: Frames, sound: Audio): StartedSegment[] {
+function splitAtReattacks(segment: PartlyCovered, frames: Frames, sound: Audio): StartedSegment[] {
   const [from, to] = [segment.from * FRAME_SECONDS, segment.to * FRAME_SECONDS];
   const breaks = periodicityBreaks(
     sound.samples,
@@ -66,7 +72,10 @@ function splitAtReattacks(segment: Segment, frames: Frames, sound: Audio): Start
     from,
     to,
   );
-  const reattacks = findReattacks(segment, frames, breaks, toFrames(SHORTEST_TONE_SECONDS));
+  const reattacks = withCovered(
+    findReattacks(segment, frames, breaks, toFrames(SHORTEST_TONE_SECONDS)),
+    segment.covered,
+  );
   const cuts = reattacks.filter(({ strength }) => strength >= SURE_ENOUGH);
   const starts = [{ frame: segment.from, strength: 1 }, ...cuts];
   return starts.map(({ frame, strength }, index) => {
@@ -78,6 +87,17 @@ function splitAtReattacks(segment: Segment, frames: Frames, sound: Audio): Start
       reattacks: reattacks.filter((reattack) => reattack.frame > frame && reattack.frame < end),
     };
   });
+}
+
+/** While something else sounds over a tone nothing that changes is sure to be the tone's; it may have started anew under it. */
+function withCovered(reattacks: readonly Reattack[], covered: PartlyCovered['covered']): readonly Reattack[] {
+  const near = toFrames(NEAR_COVERED_SECONDS);
+  const isCovered = (frame: number) =>
+    covered.some(({ from, to }) => frame >= from - near && frame <= to + near);
+  return [
+    ...reattacks.filter(({ frame }) => !isCovered(frame)),
+    ...covered.map(({ to }) => ({ frame: to, strength: COVERED_STRENGTH })),
+  ].toSorted((a, b) => a.frame - b.frame);
 }
 
 function describeTone(

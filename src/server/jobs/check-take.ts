@@ -1,4 +1,4 @@
-import { checkHeard } from '@/core/checking';
+import { checkHeard, maybeLowestMidi } from '@/core/checking';
 import { echoAlongside } from '@/core/playback';
 import { outlineOf } from '@/core/review';
 import { readWav, writeWav } from '@/core/signal';
@@ -25,7 +25,12 @@ export async function checkTake(takeId: string, ear: Ear = EAR): Promise<void> {
     alongside && alongside.path.sampleRate === sampleRate
       ? await echoAlongside(line, askedBpm, alongside, samples.length, readBank)
       : undefined;
-  const result = checkHeard(line, ear.hear(sound.value, echo), askedBpm, policyOfTake(take));
+  const result = checkHeard(
+    line,
+    ear.hear(sound.value, { echo, lowestMidi: maybeLowestMidi(line) }),
+    askedBpm,
+    policyOfTake(take),
+  );
   const outline = outlineOf(result.heard);
   await storeCheck(
     takeId,

@@ -1,4 +1,4 @@
-import { type Heard, hear } from '@/core/listening';
+import { type Heard, type HearingOptions, hear } from '@/core/listening';
 import { type Model, renderSampledWhole } from '@/core/playback';
 import { type Outline, outlineOf } from '@/core/review';
 import type { Audio } from '@/core/signal';
@@ -6,8 +6,7 @@ import { readBank } from './read-bank';
 
 /** What a check hears with. It can be put in its place: most checks of what comes after it start from facts that are kept. */
 export interface Ear {
-  /** @param echo what the microphone heard of the device's own sound, as long as the take. */
-  hear(audio: Audio, echo: Float32Array | undefined): Heard;
+  hear(audio: Audio, options: HearingOptions): Heard;
   /** How what a device itself plays would be heard. */
   outlineOfPlayed(sound: PlayedByDevice): Promise<Outline>;
 }

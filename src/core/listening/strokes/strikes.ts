@@ -1,9 +1,9 @@
-import { median } from '../../base';
 import { type Audio, amplitudeToDb, peakAmplitude } from '../../signal';
 import type { Heard } from '../heard';
 import { loudest } from '../levels';
 import type { Stroke } from '../sounding-event';
 import { unlikenessDb } from './stroke-spectra';
+import { isPlayersStroke, usualStrokeDb } from './usual-stroke';
 
 /** Step of the fine level curve. */
 const STEP_SECONDS = 0.002;
@@ -86,12 +86,18 @@ export function findStrikes(
     ...strike,
     topDb: loudest(levels, strike.step, endOf(strike, inOrder[index + 1])),
   }));
-  const usual = median(all.map((strike) => strike.topDb));
+  const usual = usualStrokeDb(all.map((strike) => strike.topDb));
   const strikes = all
     .filter((strike) => strike.topDb >= usual - BELOW_USUAL_DB)
     .filter((_, index, kept) => !isBounce(kept, index));
   const starts = strikes.map((strike, index) => feltStep(levels, strike, strikes[index + 1]) * STEP_SECONDS);
-  const unlikeDb = unlikenessDb(starts, audio, noiseDb);
+  const isPlayers = isPlayersStroke(strikes.map(({ topDb }) => topDb));
+  const unlikeDb = unlikenessDb(
+    starts,
+    strikes.map(({ topDb }) => isPlayers(topDb)),
+    audio,
+    noiseDb,
+  );
   const nearlyAsLoud = hardStrikes(levels, noiseDb, LOWEST_DOUBTFUL_RISE_DB).filter(
     (strike) => strike.topDb >= usual - DOUBTFUL_BELOW_USUAL_DB && !isEcho(strike),
   );

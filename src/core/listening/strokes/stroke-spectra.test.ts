@@ -25,9 +25,15 @@ function burstsOf(
 }
 
 const STARTS = [0.5, 1, 1.5, 2, 2.5, 3];
-const unlikeness = (gains: readonly number[], brightOnes: readonly number[]) =>
+/** @param usual which strokes the player made; all of them when left out. */
+const unlikeness = (
+  gains: readonly number[],
+  brightOnes: readonly number[],
+  usual = STARTS.map(() => true),
+) =>
   unlikenessDb(
     STARTS,
+    usual,
     burstsOf(STARTS.map((at, n) => ({ at, gain: gains[n] ?? 0.5, bright: brightOnes.includes(n) }))),
     -80,
   );
@@ -48,6 +54,20 @@ test('another sound among them is not', () => {
   });
 });
 
+test('many soft sounds of another kind do not become the usual one', () => {
+  const bright = [0, 2, 3, 5];
+  const soft = STARTS.map((_, n) => (bright.includes(n) ? 0.05 : 0.5));
+  const all = unlikeness(
+    soft,
+    bright,
+    STARTS.map((_, n) => !bright.includes(n)),
+  );
+  all.forEach((db, n) => {
+    if (bright.includes(n)) expect(db).toBeGreaterThan(6);
+    else expect(db).toBeLessThan(4);
+  });
+});
+
 test('no strokes, no differences', () => {
-  expect(unlikenessDb([], burstsOf([]), -80)).toEqual([]);
+  expect(unlikenessDb([], [], burstsOf([]), -80)).toEqual([]);
 });

@@ -10,11 +10,12 @@ const FLOOR_BELOW_NOISE_DB = 25;
 /**
  * How much the spectrum of each stroke differs from the usual one of the recording, whatever its level: a chair, a cough and a
  * word are no claps. Source: mean absolute difference of band levels from their median, common practice.
- * @param startsSeconds of the strokes. @param noiseDb level of the quiet parts.
+ * @param startsSeconds of the strokes. @param areUsual which of them make the usual one, at least one. @param noiseDb level of the quiet parts.
  * @returns dB, one value a stroke.
  */
 export function unlikenessDb(
   startsSeconds: readonly number[],
+  areUsual: readonly boolean[],
   { samples, sampleRate }: Audio,
   noiseDb: number,
 ): number[] {
@@ -30,7 +31,7 @@ export function unlikenessDb(
     return levels.map((db) => db - level);
   });
   const usual = Array.from({ length: shapes.length === 0 ? 0 : meter.bandCount }, (_, band) =>
-    median(shapes.map((shape) => shape[band]!)),
+    median(shapes.filter((_, index) => areUsual[index]).map((shape) => shape[band]!)),
   );
   return shapes.map((shape) => mean(shape.map((db, band) => Math.abs(db - usual[band]!))));
 }

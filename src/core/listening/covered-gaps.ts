@@ -1,0 +1,95 @@
+import { clamp, median } from '../base';
+import { midiToHertz } from '../pitch';
+import { FRAME_SECONDS, toFrames } from './frame-length';
+import type { Frames } from './frames';
+import type { PartialMeter } from './pitch/partials';
+import { middlePitch, samePitch } from './pitch-segments';
+import type { Segment } from './segment';
+
+/** A word or a thump hides the pitch of a tone for no longer than this. */
+const LONGEST_COVERED_SECONDS = 0.6;
+/** Who stops playing lets the level fall; what covers a tone keeps it up. */
+const LEAST_DIP_DB = 4;
+/** The tone's own partials go on all the while: half of them dip by no more than this. */
+const OWN_DIP_DB = 9;
+const MOST_PARTIALS = 8;
+/** What seems to be a tone of its own in the gap, though the tone around it goes on: short, and not as clear as a tone is. */
+const LONGEST_SEEMING_SECONDS = 0.3;
+const SEEMING_CLARITY = 0.97;
+/** How its partials are followed: looks of at least so long and so many periods, or they run into each other. */
+const STEP_SECONDS = 0.02;
+const LOOK_SECONDS = 0.05;
+const LOOK_PERIODS = 3;
+/** So far outside of the gap the tone is itself. */
+const BESIDE_SECONDS = 0.05;
+const QUIET_POWER = 1e-12;
+
+/** A tone with the stretches of it in which something else was to be heard. */
+export interface PartlyCovered extends Segment {
+  readonly covered: readonly Segment[];
+}
+
+/**
+ * Joins what is one tone though its pitch could not be made out for a moment, because something else sounded over it: a word, a foot,
+ * a chair. Then the level does not dip, and the tone's own partials go on.
+ */
+export function joinCovered(
+  segments: readonly Segment[],
+  frames: Frames,
+  partials: PartialMeter,
+): readonly PartlyCovered[] {
+  const joined: PartlyCovered[] = [];
+  for (const segment of segments) {
+    const seeming = joined.at(-1);
+    const around = joined.at(-2);
+    if (seeming && around && isSeeming(seeming, frames) && goesOn(around, segment, frames, partials))
+      joined.pop();
+    const before = joined.at(-1);
+    if (before && goesOn(before, segment, frames, partials)) {
+      const gap = { from: before.to, to: segment.from };
+      joined[joined.length - 1] = { from: before.from, to: segment.to, covered: [...before.covered, gap] };
+    } else joined.push({ ...segment, covered: [] });
+  }
+  return joined;
+}
+
+function isSeeming({ from, to }: Segment, { clarity }: Frames): boolean {
+  return to - from <= toFrames(LONGEST_SEEMING_SECONDS) && median(clarity.slice(from, to)) < SEEMING_CLARITY;
+}
+
+function goesOn(before: Segment, after: Segment, frames: Frames, partials: PartialMeter): boolean {
+  const gap = after.from - before.to;
+  if (gap < 1 || gap > toFrames(LONGEST_COVERED_SECONDS) || !samePitch(before, after, frames)) return false;
+  if (levelDips(before.to, after.from, frames.levelDb)) return false;
+  return ownPartialsGoOn(before, after, middlePitch(before, frames.midi), partials);
+}
+
+function levelDips(from: number, to: number, levelDb: Float64Array): boolean {
+  const beside = toFrames(BESIDE_SECONDS);
+  const sides = Math.min(
+    median(levelDb.subarray(Math.max(0, from - beside), from)),
+    median(levelDb.subarray(to, to + beside)),
+  );
+  return Math.min(...levelDb.subarray(from, to)) < sides - LEAST_DIP_DB;
+}
+
+function ownPartialsGoOn(before: Segment, after: Segment, midi: number, meter: PartialMeter): boolean {
+  const hertz = midiToHertz(midi);
+  const look = Math.max(LOOK_SECONDS, LOOK_PERIODS / hertz);
+  const count = clamp(Math.floor(meter.highestHertz / hertz), 1, MOST_PARTIALS);
+  const places = Array.from({ length: count }, (_, index) => (index + 1) * hertz);
+  const levelsAt = (seconds: number) =>
+    meter.powersNear(places, seconds, look).map((power) => 10 * Math.log10(power + QUIET_POWER));
+  const [from, to] = [before.to * FRAME_SECONDS, after.from * FRAME_SECONDS];
+  const sides = [levelsAt(from - BESIDE_SECONDS), levelsAt(to + BESIDE_SECONDS)];
+  const steps = Math.max(1, Math.ceil((to - from) / STEP_SECONDS));
+  const inside = Array.from({ length: steps + 1 }, (_, step) =>
+    levelsAt(from + ((to - from) * step) / steps),
+  );
+  const dips = places.map(
+    (_, index) =>
+      Math.min(...sides.map((levels) => levels[index]!)) -
+      Math.min(...inside.map((levels) => levels[index]!)),
+  );
+  return median(dips) <= OWN_DIP_DB;
+}
