@@ -75,7 +75,10 @@ export function planRoomTake(seed: number): TakePlan {
     line: forInstrument(plan.line, plan.player),
     condition: random.pick(CONDITIONS_IN_ROOMS),
     recipe: seed % 2 === 0 ? [] : plan.recipe,
-    around: random.pick(SURROUNDINGS),
+    // Who speaks the line does not count along with it.
+    around: random.pick(
+      SURROUNDINGS.filter((around) => around !== 'counting along' || plan.player.voice.kind !== 'speech'),
+    ),
   };
 }
 

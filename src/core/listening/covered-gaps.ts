@@ -8,6 +8,7 @@ import type { Segment } from './segment';
 
 /** A word or a thump hides the pitch of a tone for no longer than this. */
 const LONGEST_COVERED_SECONDS = 0.6;
+const LEAST_COVERED_SECONDS = 0.1;
 /** Who stops playing lets the level fall; what covers a tone keeps it up. */
 const LEAST_DIP_DB = 4;
 /** The tone's own partials go on all the while: half of them dip by no more than this. */
@@ -59,7 +60,7 @@ function isSeeming({ from, to }: Segment, { clarity }: Frames): boolean {
 
 function goesOn(before: Segment, after: Segment, frames: Frames, partials: PartialMeter): boolean {
   const gap = after.from - before.to;
-  if (gap < 1 || gap > toFrames(LONGEST_COVERED_SECONDS) || !samePitch(before, after, frames)) return false;
+  if (gap > toFrames(LONGEST_COVERED_SECONDS) || !samePitch(before, after, frames)) return false;
   if (levelDips(before.to, after.from, frames.levelDb)) return false;
   return ownPartialsGoOn(before, after, middlePitch(before, frames.midi), partials);
 }
@@ -80,7 +81,9 @@ function ownPartialsGoOn(before: Segment, after: Segment, midi: number, meter: P
   const places = Array.from({ length: count }, (_, index) => (index + 1) * hertz);
   const levelsAt = (seconds: number) =>
     meter.powersNear(places, seconds, look).map((power) => 10 * Math.log10(power + QUIET_POWER));
-  const [from, to] = [before.to * FRAME_SECONDS, after.from * FRAME_SECONDS];
+  const from = before.to * FRAME_SECONDS;
+  // What hid the pitch may have been taken for a fraction of it, and so for the beginning of what comes after.
+  const to = Math.max(after.from * FRAME_SECONDS, from + LEAST_COVERED_SECONDS);
   const sides = [levelsAt(from - BESIDE_SECONDS), levelsAt(to + BESIDE_SECONDS)];
   const steps = Math.max(1, Math.ceil((to - from) / STEP_SECONDS));
   const inside = Array.from({ length: steps + 1 }, (_, step) =>
