@@ -4,13 +4,13 @@ import { spellingToMidi } from '../pitch';
 
 /** A beginner may slip off the instrument's lowest note, and instruments differ. */
 const BELOW_RANGE_SEMITONES = 3;
-/** Without an instrument, or where it may sing in another octave, the line may come an octave lower. */
+/** A voice may sing in another octave. */
 const OCTAVE = 12;
 const WIDEST_LEVEL = 3;
 
 /**
- * The lowest pitch, at concert pitch, that playing this line can have; undefined for lines without pitches. What lies under it
- * cannot be the player's.
+ * The lowest pitch, at concert pitch, that playing this line can have. What lies under it cannot be the player's. Undefined for lines
+ * without pitches, and where nobody knows the instrument.
  */
 export function maybeLowestMidi(line: Line): number | undefined {
   const { measures, transpositionSemitones, instrument } = line.part;
@@ -21,10 +21,10 @@ export function maybeLowestMidi(line: Line): number | undefined {
         : [],
     ),
   );
-  if (written.length === 0) return undefined;
-  const lowestWritten = Math.min(...written) + transpositionSemitones;
   const player = maybeInstrument(instrument);
-  const range = player && !player.isOctaveFree ? maybeSoundingRange(player, WIDEST_LEVEL) : undefined;
+  if (written.length === 0 || !player) return undefined;
+  const lowestWritten = Math.min(...written) + transpositionSemitones;
+  const range = player.isOctaveFree ? undefined : maybeSoundingRange(player, WIDEST_LEVEL);
   return range === undefined
     ? lowestWritten - OCTAVE
     : Math.min(lowestWritten, range[0]) - BELOW_RANGE_SEMITONES;
