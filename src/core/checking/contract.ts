@@ -2,10 +2,9 @@ import type { Verdict } from '../judging';
 
 /** A verdict in the published form `mevlo.check/1`: plain JSON, seconds from the start of the file, beats from 1. */
 export function toCheckContract(verdict: Verdict): Readonly<Record<string, unknown>> {
-  // There a line counts from 1 whatever is printed, or from 0 with a pickup.
-  const first = verdict.measures[0]?.number ?? 0;
-  const before = Math.max(0, first - 1);
-  const numberOf = (printed: number) => printed - before;
+  // There measures are counted as they are played, from 1, or from 0 with a pickup.
+  const first = verdict.measures[0]?.number === 0 ? 0 : 1;
+  const numberOf = (measureIndex: number) => first + measureIndex;
   return {
     schema: 'mevlo.check/1',
     state: verdict.state,
@@ -15,14 +14,14 @@ export function toCheckContract(verdict: Verdict): Readonly<Record<string, unkno
       beatUnit: verdict.tempo.beatUnit,
     },
     tuning: { cents: round(verdict.tuningCents, 1) },
-    measures: verdict.measures.map((measure) => ({
-      number: numberOf(measure.number),
+    measures: verdict.measures.map((measure, index) => ({
+      number: numberOf(index),
       pitch: { right: measure.notesRight, written: measure.written, flag: measure.notesNeedWork },
       rhythm: { right: measure.rhythmRight, written: measure.written, flag: measure.rhythmNeedsWork },
     })),
     notes: verdict.notes.map((note) => ({
       id: note.noteId,
-      measure: numberOf(verdict.measures[note.measureIndex]!.number),
+      measure: numberOf(note.measureIndex),
       beat: round(note.beat, 4),
       written: { midi: note.writtenMidi ?? null },
       played: note.played
@@ -45,11 +44,11 @@ export function toCheckContract(verdict: Verdict): Readonly<Record<string, unkno
       midi: round(sound.midi, 2),
       onset: round(sound.onsetSeconds, 4),
       end: round(sound.endSeconds, 4),
-      measure: numberOf(verdict.measures[measureIndex]!.number),
+      measure: numberOf(measureIndex),
     })),
     events: verdict.interruptions.map((stop) => ({
       kind: stop.kind,
-      measure: numberOf(stop.measureNumber),
+      measure: numberOf(stop.measureIndex),
       at: round(stop.atSeconds, 3),
       seconds: round(stop.seconds, 3),
     })),

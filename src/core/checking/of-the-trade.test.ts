@@ -244,3 +244,16 @@ describe('a verdict agrees with itself', () => {
     expect(nextStep(verdictOf(line, []), { vocabulary: 'uk', after })).toBe(expected);
   });
 });
+
+describe('a measure is called as it is printed', () => {
+  const line = bookLine(9);
+  test.each([
+    ['m2n2', 'measure 2'],
+    ['m2n2-pass2', 'measure 2, the second time'],
+    ['m6n2', 'measure 6'],
+  ])('a wrong note %s', (noteId, name) => {
+    const verdict = verdictOf(line, [{ kind: 'wrong', noteId, semitones: 2 }]);
+    expect(nextStep(verdict, PLAIN)).toBe(`Practise the notes of ${name.slice(0, 9)} slowly, three times.`);
+    expect(verdictInWords(line, verdict, 'us').map((measure) => measure.name)).toEqual([name]);
+  });
+});

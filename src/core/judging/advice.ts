@@ -35,9 +35,9 @@ export function nextStep(verdict: Verdict, { vocabulary, after }: Saying): strin
   }
   const worst = worstOf(verdict, weak);
   const index = verdict.measures.indexOf(worst);
-  const stop = verdict.interruptions.find(({ measureNumber }) => measureNumber === worst.number);
+  const stop = verdict.interruptions.find(({ measureIndex }) => measureIndex === index);
   if (faults(worst) === 0 && stop) return `Play on through ${name(worst)} without stopping.`;
-  const others = weak.filter((measure) => measure !== worst).map(({ number }) => number);
+  const others = weak.map(({ number }) => number).filter((number) => number !== worst.number);
   const then = others.length === 0 ? '' : `, then ${sayMeasures(others, vocabulary)}`;
   const figure = verdict.figures.find(({ measureIndex }) => measureIndex === index);
   if (figure)

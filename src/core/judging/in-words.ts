@@ -1,8 +1,9 @@
 import { capital, unreachable } from '../base';
 import { type Line, readName } from '../notation';
-import { sayMeasure, type Vocabulary, valueName } from '../time';
+import { type Vocabulary, valueName } from '../time';
 import { describeFigure } from './figures';
 import { needsWork } from './needs-work';
+import { sayPlayed } from './say-played';
 import type { NoteVerdict, Verdict } from './verdict';
 
 /** What is to be said of one measure as it was played. */
@@ -52,13 +53,13 @@ export function verdictInWords(
             : `A note too many${where}: ${heardAs(sound.midi)}.`;
         }),
       ...verdict.interruptions
-        .filter(({ measureNumber }) => measureNumber === measure.number)
+        .filter((stop) => stop.measureIndex === measureIndex)
         .map(({ kind, seconds }) =>
           kind === 'pause' ? `Stopped for ${seconds.toFixed(1)} seconds.` : 'Went back from here.',
         ),
     ];
     return needsWork(measure) || sentences.length > 0
-      ? [{ measureIndex, name: sayMeasure(measure.number, vocabulary), sentences }]
+      ? [{ measureIndex, name: sayPlayed(measure, vocabulary), sentences }]
       : [];
   });
 }

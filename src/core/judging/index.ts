@@ -15,6 +15,7 @@ export {
   USUAL_POLICY,
 } from './policy';
 export { isRight, isRightRhythm } from './right-note';
+export { sayPlayed } from './say-played';
 export { describeDrift, type MeasureTempo, type TempoCourse } from './tempo-course';
 export {
   type ExtraVerdict,

@@ -103,7 +103,8 @@ export function judge(line: Line, following: Following, askedBpm: number, policy
     extras: following.extras,
     interruptions: following.interruptions.map(({ kind, measureIndex, atSeconds, seconds }) => ({
       kind,
-      measureNumber: measures[measureIndex]!.number,
+      measureIndex,
+      measureNumber: measures[measureIndex]!.measure.number,
       atSeconds,
       seconds,
     })),
@@ -342,8 +343,9 @@ function judgeMeasure(
   const hasExtra = following.extras.some((extra) => extra.measureIndex === measure.index);
   const isStopped = following.interruptions.some((stop) => stop.measureIndex === measure.index);
   return {
-    number: measure.number,
+    number: measure.measure.number,
     printedIndex: measure.printedIndex,
+    pass: measure.pass,
     notesRight: mine.filter(isRightPitch).length,
     rhythmRight: mine.filter(isRightRhythm).length,
     written: mine.length,

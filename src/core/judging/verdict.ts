@@ -7,7 +7,7 @@ import type { Policy } from './policy';
 import type { TempoCourse } from './tempo-course';
 
 /** Changes whenever the same following could be judged differently under the same policy. */
-export const JUDGING_VERSION = 11;
+export const JUDGING_VERSION = 12;
 
 /** `not-asked`: a stroke has no pitch; `unclear`: it could not be heard well enough. */
 export type PitchVerdict = 'right' | 'wrong' | 'octave' | 'missing' | 'unclear' | 'not-asked';
@@ -44,9 +44,11 @@ export interface ExtraVerdict {
 
 /** The ledger cell of one performed measure. */
 export interface MeasureVerdict {
-  /** Performed number, 0 for a pickup. */
+  /** As it is printed, 0 for a pickup: a measure that is repeated has the same number both times. */
   readonly number: number;
   readonly printedIndex: number;
+  /** 1 the first time the printed measure is played. */
+  readonly pass: number;
   readonly notesRight: number;
   readonly rhythmRight: number;
   readonly written: number;
@@ -64,6 +66,8 @@ export interface MeasureVerdict {
 
 export interface InterruptionVerdict {
   readonly kind: 'pause' | 'restart';
+  readonly measureIndex: number;
+  /** As it is printed. */
   readonly measureNumber: number;
   readonly atSeconds: number;
   readonly seconds: number;

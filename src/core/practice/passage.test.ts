@@ -7,6 +7,7 @@ const { part } = bookLine(5);
 const RIGHT: MeasureVerdict = {
   number: 1,
   printedIndex: 1,
+  pass: 1,
   notesRight: 4,
   rhythmRight: 4,
   written: 4,

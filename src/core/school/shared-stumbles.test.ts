@@ -5,6 +5,7 @@ import { measuresOfClass } from './shared-stumbles';
 const measure = (number: number, weak = '', isPlayed = true): MeasureVerdict => ({
   number,
   printedIndex: number - 1,
+  pass: 1,
   notesRight: 1,
   rhythmRight: 1,
   written: 1,

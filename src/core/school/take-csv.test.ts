@@ -4,6 +4,7 @@ import { type TakeRecord, takesCsv } from './take-csv';
 const measure = {
   number: 1,
   printedIndex: 0,
+  pass: 1,
   notesRight: 3,
   rhythmRight: 4,
   written: 4,

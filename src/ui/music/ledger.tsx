@@ -1,6 +1,6 @@
 import { PenLine } from 'lucide-react';
 import { capital } from '@/core/base';
-import type { MeasureVerdict, Overrule } from '@/core/judging';
+import { type MeasureVerdict, type Overrule, sayPlayed } from '@/core/judging';
 import { type Vocabulary, wordsOf } from '@/core/time';
 import type { EngravedSystem } from '@/engraving/engraving';
 import { useVocabulary } from '../vocabulary';
@@ -99,13 +99,13 @@ function Cell({
 }
 
 function describeCell(
-  { number, notesRight, rhythmRight, written, notesNeedWork, rhythmNeedsWork, startSeconds }: MeasureVerdict,
+  measure: MeasureVerdict,
   overruled: readonly Overrule['quality'][],
   vocabulary: Vocabulary,
 ): string {
   const said = (quality: Overrule['quality']) => (overruled.includes(quality) ? ', the teacher says' : '');
-  const { measure, pickup } = wordsOf(vocabulary);
-  const name = number === 0 ? capital(pickup) : `${capital(measure)} ${number}`;
+  const { notesRight, rhythmRight, written, notesNeedWork, rhythmNeedsWork, startSeconds } = measure;
+  const name = capital(measure.number === 0 ? wordsOf(vocabulary).pickup : sayPlayed(measure, vocabulary));
   const notes = `notes ${notesRight} of ${written} right${notesNeedWork ? ', needs work' : ''}${said('notes')}`;
   const rhythm = `rhythm ${rhythmRight} of ${written} right${rhythmNeedsWork ? ', needs work' : ''}${said('rhythm')}`;
   return `${name}: ${notes}; ${rhythm}. ${startSeconds === undefined ? 'Not played.' : 'Hear it.'}`;
