@@ -40,7 +40,7 @@ interface Watched {
   readonly page: Pick<Document, 'addEventListener' | 'removeEventListener' | 'visibilityState'>;
   /** How long a measure lasts at the tempo asked. */
   readonly measureSeconds: number;
-  /** Whether something is to be heard now: behind the line silence is right. */
+  /** Whether something is to be heard now: before and behind the line silence is right. */
   readonly isDue: () => boolean;
   /** The recording must end. Called once at most. */
   readonly onTrouble: (trouble: RecordingTrouble) => void;

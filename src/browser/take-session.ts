@@ -185,9 +185,10 @@ export class TakeSession {
     return this.#passage.moment().lineSeconds > 0;
   }
 
-  /** Whether the line is over, as it was asked for: then silence is right. */
-  get isLineOver(): boolean {
-    return this.#passage.moment().lineSeconds > this.#passage.clicks.lineSeconds;
+  /** Whether the line is being played: before it and behind it silence is right. */
+  get isLineGoing(): boolean {
+    const { lineSeconds } = this.#passage.moment();
+    return lineSeconds > 0 && lineSeconds < this.#passage.clicks.lineSeconds;
   }
 
   #hear(heard: EarNow): void {

@@ -1,6 +1,5 @@
 import { maybeInstrument, maybeSoundingRange } from '../instruments';
-import { headsOf, isPitchedNote, type Line } from '../notation';
-import { spellingToMidi } from '../pitch';
+import { type Line, writtenNotes } from '../notation';
 
 /** A beginner may slip off the instrument's lowest note, and instruments differ. */
 const BELOW_RANGE_SEMITONES = 3;
@@ -13,17 +12,10 @@ const WIDEST_LEVEL = 3;
  * without pitches, and where nobody knows the instrument.
  */
 export function maybeLowestMidi(line: Line): number | undefined {
-  const { measures, transpositionSemitones, instrument } = line.part;
-  const written = measures.flatMap(({ events }) =>
-    events.flatMap((event) =>
-      event.kind === 'note' && isPitchedNote(event)
-        ? headsOf(event).flatMap((head) => (head.kind === 'pitched' ? [spellingToMidi(head.spelling)] : []))
-        : [],
-    ),
-  );
-  const player = maybeInstrument(instrument);
+  const written = writtenNotes(line).flatMap(({ sound }) => (sound.kind === 'pitched' ? [sound.midi] : []));
+  const player = maybeInstrument(line.part.instrument);
   if (written.length === 0 || !player) return undefined;
-  const lowestWritten = Math.min(...written) + transpositionSemitones;
+  const lowestWritten = Math.min(...written);
   const range = player.isOctaveFree ? undefined : maybeSoundingRange(player, WIDEST_LEVEL);
   return range === undefined
     ? lowestWritten - OCTAVE

@@ -5,6 +5,7 @@ import { Notice } from '@/ui/notice';
 const AFTER_MS = 1500;
 const loadResult = () => import('./result');
 const loadLoopPanel = () => import('./loop-panel');
+const loadMicrophoneChoice = () => import('./microphone-choice');
 export const loadWatch = () => import('@/browser/recording-watch');
 
 export const Result = dynamic(() => loadResult().then((module) => module.Result), {
@@ -19,7 +20,7 @@ export const OwnWord = dynamic(() => import('./own-word').then((module) => modul
 
 /** Only where a microphone was opened, and there are several. */
 export const MicrophoneChoice = dynamic(
-  () => import('./microphone-choice').then((module) => module.MicrophoneChoice),
+  () => loadMicrophoneChoice().then((module) => module.MicrophoneChoice),
   { ssr: false },
 );
 
@@ -48,6 +49,9 @@ export const SoundsPanel = dynamic(
  * @returns ends the waiting.
  */
 export function loadLater(): () => void {
-  const timer = setTimeout(() => void Promise.all([loadResult(), loadLoopPanel(), loadWatch()]), AFTER_MS);
+  const timer = setTimeout(
+    () => void Promise.all([loadResult(), loadLoopPanel(), loadWatch(), loadMicrophoneChoice()]),
+    AFTER_MS,
+  );
   return () => clearTimeout(timer);
 }

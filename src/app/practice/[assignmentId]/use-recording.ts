@@ -150,7 +150,7 @@ export function useRecording(options: RecordingOptions) {
         context: getMixer().context,
         page: document,
         measureSeconds: passage.clicks.beatSeconds * passage.clicks.beatsPerMeasure,
-        isDue: () => !begun.isLineOver,
+        isDue: () => begun.isLineGoing,
         onTrouble: (trouble) => void breakOff(trouble),
         onSilence: setHearsNothing,
       });
