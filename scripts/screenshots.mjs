@@ -195,7 +195,8 @@ await run(async () => {
         await page.waitForURL(/desk|practice/);
       }
       await open(page);
-      await page.waitForTimeout(400);
+      // Some things come when everything else is there.
+      await page.waitForTimeout(2000);
       await page.screenshot({ path: join(FOLDER, `${name}.png`) });
       await context.close();
       say(name);
