@@ -4,6 +4,7 @@ import { toNumber } from '@/core/time';
 import { type Change, chooseChanges, restBefore, SQUEAK_SEMITONES, usualRecipe } from './mistakes';
 import type { Player } from './players';
 import type { ErrorKind, Tone, Truth, TruthNote, TruthSound, TruthStop } from './take-truth';
+import { describeNote } from './truth-of-note';
 import type { Tune } from './tunes';
 
 /** Natural timing stays well inside what every listener calls even. */
@@ -332,81 +333,4 @@ function pitchChange(
   if (mine.includes('forgot-key') || mine.includes('wrong-key'))
     return line.part.measures[0]!.keyFifths > 0 ? -1 : 1;
   return 0;
-}
-
-interface Taken {
-  readonly notes: readonly WrittenNote[];
-  readonly played: ReadonlyMap<
-    number,
-    {
-      readonly onset: number;
-      readonly end: number;
-      readonly midi: number | undefined;
-      readonly late: number;
-      readonly restarts: boolean;
-    }
-  >;
-  readonly changes: readonly Change[];
-  readonly player: Player;
-  readonly base: number;
-}
-
-const EARLY: readonly ErrorKind[] = ['early', 'dotted-even', 'compound-even', 'rest-cut'];
-
-function describeNote(
-  note: WrittenNote,
-  index: number,
-  { notes, played, changes, player, base }: Taken,
-): TruthNote {
-  const mine = changes.filter((change) => change.at === index).map((change) => change.kind);
-  const around = changes.filter((change) => Math.abs(change.at - index) === 1).map((change) => change.kind);
-  const found = played.get(index);
-  const moved: readonly ErrorKind[] = ['late', ...EARLY];
-  const wholeTakeEndsHere = index === notes.length - 1;
-  const nextIs = changes.filter((change) => change.at === index + 1).map((change) => change.kind);
-  const facts = {
-    id: note.id,
-    measureIndex: note.measureIndex,
-    writtenMidi: note.sound.kind === 'pitched' ? note.sound.midi : undefined,
-    played: found && { midi: found.midi, onset: found.onset, end: found.end },
-  };
-  const wasStopped =
-    nextIs.includes('pause') ||
-    mine.includes('restart') ||
-    mine.includes('repeated-measure') ||
-    found?.restarts === true;
-  return {
-    ...facts,
-    pitch: !found
-      ? 'missing'
-      : mine.includes('octave')
-        ? 'octave'
-        : mine.some((kind) => ['wrong', 'forgot-key', 'wrong-key'].includes(kind))
-          ? 'wrong'
-          : 'right',
-    onsetOff: mine.includes('late') ? 'late' : mine.some((kind) => EARLY.includes(kind)) ? 'early' : 'on',
-    length: mine.some((kind) => kind === 'cut-short' || kind === 'let-go')
-      ? 'short'
-      : mine.includes('held-into-rest')
-        ? 'long'
-        : 'full',
-    care: {
-      pitch: player.range !== undefined,
-      onset: found !== undefined && !found.restarts && !mine.includes('pause') && !mine.includes('squeak'),
-      length:
-        found !== undefined &&
-        player.sustains &&
-        !player.hasNoGaps &&
-        !note.staccato &&
-        note.beats * base >= 0.4 &&
-        !wholeTakeEndsHere &&
-        !wasStopped &&
-        !mine.some((kind) => moved.includes(kind) || ['added', 'tie-retongued', 'squeak'].includes(kind)) &&
-        !around.some(
-          (kind) =>
-            moved.includes(kind) ||
-            ['missing', 'held-over', 'skipped-measure', 'skipped-line'].includes(kind),
-        ),
-    },
-  };
 }

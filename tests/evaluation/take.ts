@@ -44,23 +44,19 @@ export interface TakePlan {
 
 /** Equal seeds give equal plans; players come in turn, everything else by chance. */
 export function planTake(seed: number): TakePlan {
-  const random = createRandom(seed);
-  const player = PLAYERS[seed % PLAYERS.length]!;
-  const { font, condition } = chooseSound(player, random);
+  const plan = choose(seed, PLAYERS[seed % PLAYERS.length]!, createRandom(seed));
+  return { ...plan, recipe: usualRecipe(plan.playingSeed) };
+}
+
+/** Everything but what goes wrong. */
+function choose(seed: number, player: Player, random: Random): Omit<TakePlan, 'recipe'> {
+  const fonts = Object.keys(SOUND_FONTS) as SoundFont[];
+  const font = random.pick(fonts.filter((name) => !player.brokenIn?.includes(name)));
+  const condition = random.pick(CONDITIONS);
   const tune = composeTune(1 + random.integer(0, TUNE_COUNT));
   const line = lineFor(tune, player);
   const playingSeed = random.integer(0, 1_000_000);
-  return {
-    seed,
-    player,
-    font,
-    condition,
-    tune,
-    line,
-    playingSeed,
-    recipe: usualRecipe(playingSeed),
-    around: 'nothing',
-  };
+  return { seed, player, font, condition, tune, line, playingSeed, around: 'nothing' };
 }
 
 /** How takes among other sounds are recorded: where the microphone bends nothing. */
@@ -87,22 +83,8 @@ export function planStrictTake(seed: number): TakePlan {
   const random = createRandom(seed);
   const recipe = STRICT_RECIPES[seed % STRICT_RECIPES.length]!;
   for (;;) {
-    const player = random.pick(PLAYERS);
-    const { font, condition } = chooseSound(player, random);
-    const tune = composeTune(1 + random.integer(0, TUNE_COUNT));
-    const line = forInstrument(lineFor(tune, player), player);
-    const playingSeed = random.integer(0, 1_000_000);
-    const plan: TakePlan = {
-      seed,
-      player,
-      font,
-      condition,
-      tune,
-      line,
-      playingSeed,
-      recipe,
-      around: 'nothing',
-    };
+    const chosen = choose(seed, random.pick(PLAYERS), random);
+    const plan = { ...chosen, line: forInstrument(chosen.line, chosen.player), recipe };
     if (performPlan(plan).truth.errors.length === recipe.length) return plan;
   }
 }
@@ -111,12 +93,6 @@ export function planStrictTake(seed: number): TakePlan {
 function forInstrument(line: Line, { name }: Player): Line {
   const instrument = maybeInstrumentNamed(name)?.id;
   return instrument ? { ...line, part: { ...line.part, instrument } } : line;
-}
-
-function chooseSound(player: Player, random: Random) {
-  const fonts = Object.keys(SOUND_FONTS) as SoundFont[];
-  const font = random.pick(fonts.filter((name) => !player.brokenIn?.includes(name)));
-  return { font, condition: random.pick(CONDITIONS) };
 }
 
 export function performPlan({ line, tune, player, playingSeed, recipe }: TakePlan): Performed {
