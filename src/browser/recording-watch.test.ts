@@ -8,7 +8,7 @@ const SWITCHED_OFF = { peakDb: Number.NEGATIVE_INFINITY, clipped: false };
 
 /** A device at work, of which everything can fail. @param measureSeconds of the line. */
 function recording(measureSeconds = 2) {
-  const track = Object.assign(new EventTarget(), { readyState: 'live' as const, muted: false });
+  const track = new EventTarget();
   const context = Object.assign(new EventTarget(), {
     state: 'running' as AudioContextState,
     sampleRate: RATE,

@@ -32,7 +32,7 @@ const LOOK_EVERY_MS = 250;
 
 interface Watched {
   /** Its microphone's only track. */
-  readonly track: Pick<MediaStreamTrack, 'addEventListener' | 'removeEventListener' | 'readyState' | 'muted'>;
+  readonly track: Pick<MediaStreamTrack, 'addEventListener' | 'removeEventListener'>;
   readonly context: Pick<
     BaseAudioContext,
     'addEventListener' | 'removeEventListener' | 'state' | 'sampleRate'

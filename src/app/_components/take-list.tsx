@@ -84,11 +84,12 @@ function MeasureStrip({ take }: { readonly take: TakeSummary }) {
   if (take.state === 'failed' || !take.measures)
     return <span className="w-44 text-warm">could not be read</span>;
   const halves = halvesOf(take.measures);
-  const weak = take.measures.filter(needsWork);
+  // A measure that is repeated may need work each time, and is named once.
+  const weak = [...new Set(take.measures.filter(needsWork).map(({ number }) => number))];
   const label =
     weak.length === 0
       ? 'everything right'
-      : `needs work: ${weak.map((m) => (m.number === 0 ? 'before 1' : m.number)).join(', ')}`;
+      : `needs work: ${weak.map((number) => (number === 0 ? 'before 1' : number)).join(', ')}`;
   return (
     <svg
       role="img"

@@ -27,10 +27,7 @@ export function takesCsv(takes: readonly TakeRecord[]): string {
     const sum = (count: (measure: MeasureVerdict) => number) =>
       take.measures.reduce((total, measure) => total + count(measure), 0);
     const weak = (needsWork: (measure: MeasureVerdict) => boolean) =>
-      take.measures
-        .filter(needsWork)
-        .map(({ number }) => number)
-        .join(' ');
+      [...new Set(take.measures.filter(needsWork).map(({ number }) => number))].join(' ');
     return {
       'handed in': take.handedInAt,
       line: take.lineNumber,

@@ -1,6 +1,6 @@
 import type { Level } from '../instruments';
 import { openingTempoWord, type Part } from '../notation';
-import { beatUnit, isCompound, type Meter, subtract, toNumber } from '../time';
+import { beatUnit, countedTempo, isCompound, type Meter, subtract, toNumber } from '../time';
 import { goalTempo, markAtMost, writtenTempo } from './goal-tempo';
 import { type MeasureWords, measureWords } from './measure-words';
 import { type MelodyNote, melodyOf } from './melody';
@@ -62,7 +62,9 @@ export function startingTempo(
 
 /** In compound meters also for those who count the small beats. */
 function sayTempo(bpm: number, meter: Meter, { names }: MeasureWords): string {
-  return isCompound(meter) ? `${bpm} (${3 * bpm} ${names.eighths} a minute)` : `${bpm}`;
+  return isCompound(meter)
+    ? `${bpm} (${countedTempo(bpm, meter, 'eighths').bpm} ${names.eighths} a minute)`
+    : `${bpm}`;
 }
 
 /** Far below its tempo a piece loses its character. Common practice. */

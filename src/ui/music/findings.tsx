@@ -1,5 +1,5 @@
 import { type CharacterFinding, describeFigure, type Verdict } from '@/core/judging';
-import { sayMeasure, type Vocabulary } from '@/core/time';
+import { sayMeasure, sayMeasures, type Vocabulary } from '@/core/time';
 
 const MARKS: Readonly<Record<CharacterFinding['mark'], string>> = {
   slur: 'Slur',
@@ -64,8 +64,11 @@ export function Findings({ verdict, vocabulary }: FindingsProps) {
       )}
       {unclear.length > 0 && (
         <p className="mb-3 text-lg">
-          {unclear.map(({ number }) => sayMeasure(number, vocabulary)).join(', ')}: not everything could be
-          heard well enough to judge. Listen to it yourself.
+          {sayMeasures(
+            unclear.map(({ number }) => number),
+            vocabulary,
+          )}
+          : not everything could be heard well enough to judge. Listen to it yourself.
         </p>
       )}
       {character.length > 0 && (
