@@ -83,8 +83,8 @@ function inText({
       `measure ${number}: ${events.map(({ pitch, quarters, count }) => `${pitch ?? 'rest'} ${quarters}${count && ` “${count}”`}`).join(', ')}`,
   );
   const timed = performed.map(
-    ({ number, startSeconds, chords }) =>
-      `measure ${number} at ${startSeconds} s${chords.length > 0 ? `: ${chords.join(' ')}` : ''}`,
+    ({ printed, pass, startSeconds, chords }) =>
+      `measure ${printed}${pass > 1 ? `, time ${pass},` : ''} at ${startSeconds} s${chords.length > 0 ? `: ${chords.join(' ')}` : ''}`,
   );
   return [
     `${facts.name} (${facts.instrument ?? 'no known instrument'}), ${facts.meter}, ${facts.key ?? 'no key'}, goal ${facts.tempo.goalBpm}`,

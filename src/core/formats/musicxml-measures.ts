@@ -58,12 +58,16 @@ export function readMeasures(part: XmlElement, context: PartContext): readonly M
   const elements = childrenNamed(part, 'measure');
   // Numbered as they stand: halves of a measure around a repeat sign each need a name of their own.
   const firstNumber = elements[0] && isPickup(elements[0]) ? 0 : 1;
+  let number = firstNumber;
   const ids = new IdMaker(part);
   const voiceOrder: string[] = [];
   let endingPasses: readonly number[] = [];
   const measures: Measure[] = [];
   elements.forEach((element, index) => {
-    const reader = new MeasureReader(element, firstNumber + index, inForce, voiceOrder, ids, context);
+    const isUnnumbered = index > 0 && element.attributes.implicit === 'yes';
+    if (index > 0 && !isUnnumbered) number++;
+    const place = { number, position: firstNumber + index, isUnnumbered };
+    const reader = new MeasureReader(element, place, inForce, voiceOrder, ids, context);
     reader.readAll();
     const barlines = childrenNamed(element, 'barline');
     const endings = barlines
@@ -123,7 +127,13 @@ class MeasureReader {
 
   constructor(
     private readonly element: XmlElement,
-    private readonly number: number,
+    private readonly place: {
+      /** As printed, as far as it is known yet. */
+      readonly number: number;
+      /** Among all measures of the part, from 0 with a pickup and 1 without. */
+      readonly position: number;
+      readonly isUnnumbered: boolean;
+    },
     private readonly inForce: InForce,
     private readonly voiceOrder: string[],
     private readonly ids: IdMaker,
@@ -151,7 +161,8 @@ class MeasureReader {
     const mainEvents = (main !== undefined && this.#voices.get(main)?.events) || [];
     const repeated = this.#maybeRepeated(before);
     return {
-      number: this.number,
+      number: this.place.number,
+      ...(this.place.isUnnumbered && { unnumbered: true }),
       meter: inMeter,
       meterSymbol: this.inForce.meterSymbol,
       keyFifths: this.inForce.keyFifths,
@@ -180,7 +191,7 @@ class MeasureReader {
     this.#remark('measure-repeat', 'A measure-repeat sign was written out.');
     const [events, ...others] = voicesOf(source).map((voice, voiceIndex) =>
       voice.map((event, index) => {
-        const wished = `${this.context.idPrefix}m${this.number}v${voiceIndex + 1}c${index + 1}`;
+        const wished = `${this.context.idPrefix}m${this.place.position}v${voiceIndex + 1}c${index + 1}`;
         const copy = { ...event, id: this.ids.next(undefined, wished) };
         // Ties over the barlines belong to the place of the source.
         if (copy.kind === 'rest') return copy;
@@ -203,7 +214,7 @@ class MeasureReader {
     if (this.#voices.size === 0 || !this.inForce.meter) return [];
     if (![...this.#voices.values()].some(({ lostNote }) => lostNote))
       this.#remark('gap', 'The first voice has nothing here; a rest was written into it.');
-    const id = this.ids.next(undefined, `${this.context.idPrefix}m${this.number}r1`);
+    const id = this.ids.next(undefined, `${this.context.idPrefix}m${this.place.position}r1`);
     return [newRest(id, { base: 'whole', dots: 0 }, this.inForce.meter)];
   }
 
@@ -214,7 +225,7 @@ class MeasureReader {
   }
 
   get #where(): string {
-    return `${this.context.placePrefix}measure ${this.number}`;
+    return `${this.context.placePrefix}measure ${this.place.number}`;
   }
 
   #remark(code: string, message: string): void {
@@ -349,7 +360,7 @@ class MeasureReader {
 
   #nextId(ofFile: string | undefined, key: string, voice: OpenVoice, isNote: boolean): string {
     const place = this.voiceOrder.indexOf(key);
-    const measure = `${this.context.idPrefix}m${this.number}${place === 0 ? '' : `v${place + 1}`}`;
+    const measure = `${this.context.idPrefix}m${this.place.position}${place === 0 ? '' : `v${place + 1}`}`;
     const wished = isNote ? `${measure}n${++voice.noteCount}` : `${measure}r${voice.events.length + 1}`;
     return this.ids.next(ofFile, wished);
   }
@@ -383,7 +394,7 @@ class MeasureReader {
     const offset = rational(maybeInteger(element, 'offset') ?? 0, this.inForce.divisions);
     this.#directions.push(
       ...readDirections(element, add(this.#at, offset), {
-        isFirst: this.number <= 1,
+        isFirst: this.place.position <= 1,
         openDashes: this.inForce.openDashes,
         leftOut: (name) => this.#leaveOutSign(name),
         remark: (code, message) => this.#remark(code, message),

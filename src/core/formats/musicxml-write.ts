@@ -28,10 +28,11 @@ function writePart(part: Part): string {
   const measures = part.measures.map((measure, index) => {
     const previous = part.measures[index - 1];
     const isLast = index === part.measures.length - 1;
-    const implicit = beginsLate(measure) ? ' implicit="yes"' : '';
+    const isRest = measure.number === previous?.number;
+    const implicit = isRest || beginsLate(measure) ? ' implicit="yes"' : '';
     const breaks = measure.systemBreak ? '<print new-system="yes"/>' : '';
     const tempo = index === 0 ? writeOpeningTempo(part) : '';
-    return `<measure number="${measure.number}"${implicit}>${breaks}${leftBarline(measure, previous)}${writeAttributes(part, measure, previous)}${tempo}${writeVoices(measure, open)}${rightBarline(measure, part.measures[index + 1], isLast)}</measure>`;
+    return `<measure number="${isRest ? 'X' : ''}${measure.number}"${implicit}>${breaks}${leftBarline(measure, previous)}${writeAttributes(part, measure, previous)}${tempo}${writeVoices(measure, open)}${rightBarline(measure, part.measures[index + 1], isLast)}</measure>`;
   });
   return `<part id="${part.id}">\n${measures.join('\n')}\n</part>`;
 }

@@ -63,6 +63,34 @@ describe('short measures that are right', () => {
     ]);
   });
 
+  test.each<[string, readonly string[], readonly number[]]>([
+    ['halves at a double bar', ['C4w', `D4h ${DOUBLE}`, 'E4q F4q', 'C4w'], [1, 2, 2, 3]],
+    [
+      'halves at repeat signs',
+      ['G4q', `C4h. ${BACKWARD}`, `${FORWARD} A4q`, 'G4w', `C4h. ${BACKWARD}`],
+      [0, 1, 1, 2, 3],
+    ],
+    [
+      'an upbeat to a second part, after two endings',
+      ['G4q', 'C4w', `${ending(1)} G4h. ${BACKWARD}`, `${ending(2)} C4h.`, `${FORWARD} A4q`, 'G4w'],
+      [0, 1, 2, 3, 3, 4],
+    ],
+  ])('%s have one number, and numbers go on as in print', (_, measures, numbers) => {
+    const { part, title } = readLine(scoreXml(measures));
+    expect(part.measures.map(({ number }) => number)).toEqual(numbers);
+    const written = writeMusicXml({ title, composer: undefined, parts: [part] });
+    const again = scoreOf(readMusicXml(bytesOf(written)));
+    expect(again.parts[0]!.measures).toEqual(part.measures);
+  });
+
+  test('a measure that a file calls implicit is the rest of the one before, in its warnings too', () => {
+    const xml = scoreXml(['C4w', 'D4h', 'E4h', 'C4w']).replace('number="3"', 'number="X1" implicit="yes"');
+    const [, , half, last] = readLine(xml).part.measures;
+    expect(half).toMatchObject({ number: 2, unnumbered: true, startsLate: true });
+    expect(last!.number).toBe(3);
+    expect(checkArithmetic(readLine(xml).part).wrong).toEqual([]);
+  });
+
   test('two short measures without a sign between them stay wrong', () => {
     const read = readMusicXml(bytesOf(scoreXml(['C4w', 'D4h', 'E4h', 'C4w'])));
     expect(checkArithmetic(scoreOf(read).parts[0]!).wrong).toHaveLength(2);

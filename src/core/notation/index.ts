@@ -33,7 +33,7 @@ export {
   voiceCountOf,
   voicesOf,
 } from './score';
-export { beginsLate, withLateStarts } from './short-measures';
+export { beginsLate, withPrintedNumbers } from './short-measures';
 export { beatsPerMinute, printedTempo } from './tempo-mark';
 export { endsOfDashes, leavesTempo, type TempoSpan, tempoSpans } from './tempo-spans';
 export { maybeTempoWord, openingTempoWord } from './tempo-words';

@@ -66,6 +66,8 @@ export interface Measure {
   readonly barline?: 'double' | 'final' | undefined;
   /** Lies at the end of its meter, as a pickup does: the second half of a measure that a sign cuts in two. */
   readonly startsLate?: true | undefined;
+  /** Printed as a part of the measure before it, by the word of a file: cut by the end of a system, or where no sign tells. */
+  readonly unnumbered?: true | undefined;
   /** Passes on which a measure under an ending bracket is played. */
   readonly endingPasses: readonly number[];
   /** The first voice of the upper staff: the one that is counted and checked. */

@@ -20,8 +20,20 @@ export function isCompletedElsewhere(measures: readonly Measure[], index: number
 /** Whether a measure lies at the end of its meter: a pickup, or one that is marked so. */
 export const beginsLate = (measure: Measure): boolean => measure.number === 0 || measure.startsLate === true;
 
-/** Marks the measures that lie at the end of their meter: second halves, and upbeats inside the line. */
-export function withLateStarts(measures: readonly Measure[]): readonly Measure[] {
+/**
+ * Marks the measures that lie at the end of their meter, and numbers all as print does: a pickup is 0, and what is only the
+ * rest of a measure, or an upbeat inside the line, has the number of the measure before it. Common practice in print.
+ */
+export function withPrintedNumbers(measures: readonly Measure[]): readonly Measure[] {
+  let number = measures[0]?.number === 0 ? 0 : 1;
+  return withLateStarts(measures).map((measure, index) => {
+    if (index > 0 && !measure.startsLate && !measure.unnumbered) number++;
+    return measure.number === number ? measure : { ...measure, number };
+  });
+}
+
+/** Second halves, and upbeats inside the line. */
+function withLateStarts(measures: readonly Measure[]): readonly Measure[] {
   const late = new Set<Measure>();
   measures.forEach((measure, index) => {
     const previous = measures[index - 1];
@@ -38,9 +50,11 @@ export function withLateStarts(measures: readonly Measure[]): readonly Measure[]
 
 function areHalves(first: Measure | undefined, second: Measure | undefined): boolean {
   if (!first || !second || first.number === 0) return false;
-  const isCut = first.repeatPlays > 1 || second.repeatStart || first.barline !== undefined;
-  return isCut && makeOne(first, second);
+  return (isCutBySign(first, second) || second.unnumbered === true) && makeOne(first, second);
 }
+
+const isCutBySign = (first: Measure, second: Measure) =>
+  first.repeatPlays > 1 || second.repeatStart || first.barline !== undefined;
 
 /** Whether the measure ends a section, by a repeat sign or under an ending, that began with its missing beats. */
 function completesUpbeat(measures: readonly Measure[], index: number): boolean {

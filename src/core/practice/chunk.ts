@@ -76,11 +76,13 @@ function boundsOf(part: Part, chunking: Chunking): readonly number[] {
   }
 }
 
-/** A pickup belongs to the piece after it; a single measure at the end goes with the one before. */
+/** A pickup belongs to the piece after it; a single measure at the end goes with the one before. What has one number is one. */
 function evenBounds(part: Part, measures: number): number[] {
-  const first = part.measures[0]?.number === 0 ? 1 : 0;
-  const count = Math.max(1, Math.floor((part.measures.length - first + measures - 2) / measures));
-  return Array.from({ length: count }, (_, n) => (n === 0 ? 0 : first + n * measures));
+  const starts = part.measures.flatMap(({ number }, index) =>
+    number === 0 || number === part.measures[index - 1]?.number ? [] : [index],
+  );
+  const count = Math.max(1, Math.floor((starts.length + measures - 2) / measures));
+  return Array.from({ length: count }, (_, n) => (n === 0 ? 0 : starts[n * measures]!));
 }
 
 /** A note that fills this share of its measure is where a phrase comes to rest. */

@@ -75,6 +75,15 @@ describe('chunks', () => {
     expect(names(line, 'twos')[0]).toBe('Pickup and measures 1 to 2');
   });
 
+  test('a measure that a double bar cuts is one of the two', () => {
+    const double = '<barline_location="right"><bar-style>light-light</bar-style></barline>';
+    const line = lineOf(['C4w', `D4h ${double}`, 'E4h', 'F4q E4q D4h', 'G4w']);
+    expect(names(line, 'twos').filter((name) => name.startsWith('Measure'))).toEqual([
+      'Measures 1 to 2',
+      'Measures 3 to 4',
+    ]);
+  });
+
   test('what is the same is learned once', () => {
     const line = lineOf(['C4q D4q E4h', 'E4q D4q C4h', 'C4q D4q E4h', 'E4q D4q C4h', 'F4q E4q D4h', 'C4w']);
     expect(names(line, 'twos').filter((name) => name.startsWith('Measure'))).toEqual([

@@ -3,17 +3,9 @@ import { foldFifths } from '../pitch';
 import { type Meter, measureLength } from '../time';
 import { type Desk, eventsAt, partOf, takeId, withMeasure, withPart } from './desk';
 
-/** Numbers as they are printed: a pickup is 0. */
-function renumber(measures: readonly Measure[]): readonly Measure[] {
-  const first = measures[0]?.number === 0 ? 0 : 1;
-  return measures.map((measure, index) =>
-    measure.number === first + index ? measure : { ...measure, number: first + index },
-  );
-}
-
 /** Measures stand in all parts alike: barlines, meters and repeats are changed in every part. */
 function inEveryPart(desk: Desk, change: (part: Part) => readonly Measure[]): Desk {
-  const parts = desk.score.parts.map((part) => ({ ...part, measures: renumber(change(part)) }));
+  const parts = desk.score.parts.map((part) => ({ ...part, measures: change(part) }));
   return { ...desk, score: { ...desk.score, parts } };
 }
 

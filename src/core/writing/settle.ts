@@ -8,16 +8,19 @@ import {
   voiceCountOf,
   voicesOf,
   type WrittenPitch,
-  withLateStarts,
+  withPrintedNumbers,
 } from '../notation';
 import { staffPlace } from '../pitch';
 import { withEvents } from './desk';
 
-/** Puts ties and slurs right after a change: a tie joins two equal neighbours, a slur has a beginning. */
+/**
+ * Puts ties, slurs and numbers right after a change: a tie joins two equal neighbours, a slur has a beginning, measures are
+ * numbered as they are printed.
+ */
 export function settle(part: Part): Part {
   let settled = part.measures;
   for (let voice = 0; voice < voiceCountOf(part); voice++) settled = settleVoice(settled, voice);
-  return { ...part, measures: withLateStarts(settled) };
+  return { ...part, measures: withPrintedNumbers(settled) };
 }
 
 function settleVoice(measures: readonly Measure[], voice: number): readonly Measure[] {

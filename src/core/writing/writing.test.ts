@@ -255,6 +255,20 @@ test('barlines and meters change in every part, keys keep sounding alike', () =>
   }
 });
 
+test('the halves of a measure that a double bar cuts have one number, whatever is put in before them', () => {
+  const numbersOf = (desk: Desk) => partOf(desk).measures.map(({ number }) => number);
+  let desk = pressAll(blank(), 'w c h d');
+  desk = apply(apply(desk, { kind: 'double-bar' }), { kind: 'next-measure' });
+  desk = pressAll(apply(pressAll(desk, 'h e'), { kind: 'next-measure' }), 'w f');
+  expect(numbersOf(desk)).toEqual([1, 2, 2, 3]);
+  desk = apply({ ...desk, caret: { measureIndex: 0, eventIndex: 0 } }, { kind: 'insert-measure' });
+  expect(numbersOf(desk)).toEqual([1, 2, 3, 3, 4]);
+  desk = apply({ ...desk, caret: { measureIndex: 0, eventIndex: 0 } }, { kind: 'pickup' });
+  expect(numbersOf(desk)).toEqual([0, 1, 2, 2, 3]);
+  desk = apply({ ...desk, caret: { measureIndex: 2, eventIndex: 0 } }, { kind: 'double-bar' });
+  expect(numbersOf(desk)).toEqual([0, 1, 2, 3, 4]);
+});
+
 test('a second voice and a lower staff are written beside the first', () => {
   let desk = apply(pressAll(blank(), 'h c d'), { kind: 'add-voice', staff: 'lower' });
   desk = pressAll(desk, 'w c');

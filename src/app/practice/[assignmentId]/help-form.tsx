@@ -20,7 +20,7 @@ export function HelpForm({ assignmentId, stageId, line, vocabulary }: HelpFormPr
       <ActionForm action={ask.bind(null, assignmentId)} className="mt-2 flex flex-wrap items-end gap-3">
         <input type="hidden" name="stage" value={stageId} />
         <Choice label="With" name="measure">
-          {line.part.measures.map(({ number }) => (
+          {[...new Set(line.part.measures.map(({ number }) => number))].map((number) => (
             <option key={number} value={number}>
               {sayMeasure(number, vocabulary)}
             </option>

@@ -37,7 +37,7 @@ const printedNumbers = ({ part }: Line) => part.measures.map(({ number }) => num
 /** The printed measures of the part that the student of a take reads; none when the line is gone. */
 async function measuresOfPart({ lineId, studentId, classId }: Awaited<ReturnType<typeof requireTake>>) {
   const part = await maybePartForStudent(lineId, studentId, classId);
-  return part ? printedNumbers(part.line) : [];
+  return part ? [...new Set(printedNumbers(part.line))] : [];
 }
 
 const measureNumber = z.coerce.number().int().min(0).max(9999);

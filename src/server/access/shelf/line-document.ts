@@ -97,6 +97,7 @@ const measure = z.object({
   repeatPlays: count(1, 8),
   barline: z.enum(['double', 'final']).optional(),
   startsLate: z.literal(true).optional(),
+  unnumbered: z.literal(true).optional(),
   endingPasses: z.array(count(1, 8)).max(8),
   events,
   otherVoices: z.array(z.object({ staff: z.enum(['upper', 'lower']), events })).max(7),
