@@ -1,6 +1,6 @@
 /// <reference lib="webworker" />
 
-import { type Check, check, checkHeard, maybeLowestMidi } from '@/core/checking';
+import { type Check, check, checkHeard, priorsOf } from '@/core/checking';
 import { policyOf, type Strictness } from '@/core/judging';
 import { Listener } from '@/core/listening';
 import type { Line } from '@/core/notation';
@@ -78,7 +78,7 @@ class LiveTake {
     // As any other machine makes it from what is kept with the take.
     const kept = afterSkipping(alongside, skippedSamples, sampleRate);
     const echo = path && isAudible ? echoOf(play(kept, mostSamples - skippedSamples), path) : undefined;
-    this.#listener = new Listener(sampleRate, { echo, lowestMidi: maybeLowestMidi(line) });
+    this.#listener = new Listener(sampleRate, { echo, ...priorsOf(line) });
     this.#listener.push(this.#before.samples.slice(skippedSamples));
     reply({ kind: 'path', path });
   }

@@ -6,6 +6,8 @@ import type { ErrorKind } from './take-truth';
 
 /** An overblown third partial. */
 export const SQUEAK_SEMITONES = 19;
+/** So many notes in a row lie a step too high. */
+const NOTES_STEP_OFF = 5;
 /** A line on the page, as far as it can be skipped. */
 const MEASURES_OF_LINE = 3;
 
@@ -46,6 +48,16 @@ export const STRICT_RECIPES: readonly (readonly ErrorKind[])[] = [
   ['compound-even'],
   ['octave-down'],
   [],
+];
+
+/** Further mistakes of beginners, beside the usual ones. */
+export const FURTHER_RECIPES: readonly (readonly ErrorKind[])[] = [
+  ['step-off'],
+  ['swapped', 'late'],
+  ['dots-forgotten'],
+  ['rest-cut', 'wrong'],
+  ['step-off', 'cut-short'],
+  ['swapped', 'restart'],
 ];
 
 /** What is done on purpose in the take with this number. */
@@ -102,8 +114,24 @@ function alsoChanged(kind: ErrorKind, notes: readonly WrittenNote[], chosen: num
     const from = notes[chosen]!.measureIndex;
     return all.filter((index) => isWithinLine(notes[index]!, from));
   }
+  if (kind === 'step-off') return all.slice(chosen, chosen + NOTES_STEP_OFF);
+  if (kind === 'swapped') return [chosen, chosen + 1];
+  if (kind === 'dots-forgotten') return all.filter((index) => isAfterDot(notes, index));
   if (kind === 'wrong-key') return all.filter((index) => samePitchClass(notes[index]!, notes[chosen]!));
   return [chosen];
+}
+
+/** The short note of a dotted figure. */
+function isAfterDot(notes: readonly WrittenNote[], index: number): boolean {
+  const [before, note] = [notes[index - 1], notes[index]!];
+  return (
+    before !== undefined &&
+    before.measureIndex === note.measureIndex &&
+    before.beats === 3 * note.beats &&
+    before.beats >= 1.2 &&
+    !note.freeTempo &&
+    !note.fermata
+  );
 }
 
 const isWithinLine = ({ measureIndex }: WrittenNote, from: number) =>
@@ -157,14 +185,30 @@ function isAble(kind: ErrorKind, notes: readonly WrittenNote[], index: number, p
         !before!.slurredFromPrevious
       );
     case 'dotted-even':
+      return inside && isAfterDot(notes, index);
+    case 'dots-forgotten':
+      return index > 0 && isAfterDot(notes, index);
+    case 'step-off':
       return (
+        isPitched &&
+        player.only === undefined &&
         inside &&
-        plain &&
-        before !== undefined &&
-        before.measureIndex === note.measureIndex &&
-        before.beats === 3 * note.beats &&
-        before.beats >= 1.2
+        index + NOTES_STEP_OFF < notes.length - 1 &&
+        notes.slice(index - 1, index + NOTES_STEP_OFF + 1).every((one) => !one.slurredFromPrevious)
       );
+    case 'swapped': {
+      const interval = stepsBetween(note, next);
+      return (
+        isPitched &&
+        player.only === undefined &&
+        inside &&
+        interval !== 0 &&
+        note.beats === next!.beats &&
+        !note.slurredFromPrevious &&
+        !next!.slurredFromPrevious &&
+        notes[index + 2]?.slurredFromPrevious === false
+      );
+    }
     case 'cut-short':
       return (
         player.sustains &&
@@ -239,6 +283,13 @@ function isAble(kind: ErrorKind, notes: readonly WrittenNote[], index: number, p
     case 'dragging':
       return index === 0;
   }
+}
+
+/** From a note up to the next, in half steps; none where one has no pitch. */
+export function stepsBetween(note: WrittenNote, next: WrittenNote | undefined): number {
+  return note.sound.kind === 'pitched' && next?.sound.kind === 'pitched'
+    ? next.sound.midi - note.sound.midi
+    : 0;
 }
 
 /** Beats of silence written before a note. */

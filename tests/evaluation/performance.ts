@@ -1,7 +1,14 @@
 import { createRandom, type Random } from '@/core/base';
 import { type Line, type WrittenNote, writtenNotes } from '@/core/notation';
 import { toNumber } from '@/core/time';
-import { type Change, chooseChanges, restBefore, SQUEAK_SEMITONES, usualRecipe } from './mistakes';
+import {
+  type Change,
+  chooseChanges,
+  restBefore,
+  SQUEAK_SEMITONES,
+  stepsBetween,
+  usualRecipe,
+} from './mistakes';
 import type { Player } from './players';
 import type { ErrorKind, Tone, Truth, TruthNote, TruthSound, TruthStop } from './take-truth';
 import { describeNote } from './truth-of-note';
@@ -125,7 +132,11 @@ export function performTake(
       ? offBeats(note, local, random)
       : at('early', index)
         ? -offBeats(note, local, random)
-        : evenMove(at('dotted-even', index) || at('compound-even', index), notes, index);
+        : evenMove(
+            at('dotted-even', index) || at('dots-forgotten', index) || at('compound-even', index),
+            notes,
+            index,
+          );
     if (at('rest-cut', index)) shift -= REST_LEFT_SHARE * restBefore(notes, index) * local;
     const jitter = startsPulse ? 0 : random.gaussian(TIMING_DEVIATION_SECONDS);
     const onset = pulse() + moved * local + jitter;
@@ -153,7 +164,11 @@ export function performTake(
             ? 1
             : Math.min(share, 1 - TONGUE_GAP_SECONDS / value);
     let end = onset + Math.max(0.05, kept * value);
-    const off = pitchChange(index, changes, note, line, random);
+    const off = at('swapped', index)
+      ? at('swapped', index - 1)
+        ? -stepsBetween(notes[index - 1]!, note)
+        : stepsBetween(note, notes[index + 1])
+      : pitchChange(index, changes, note, line, random);
     const written = note.sound.kind === 'pitched' ? note.sound.midi : undefined;
     const octave = has('octave-down') ? -12 : 0;
     const midi =
@@ -329,6 +344,7 @@ function pitchChange(
 ): number {
   const mine = changes.filter((change) => change.at === index).map((change) => change.kind);
   if (mine.includes('wrong')) return random.pick([-2, -1, 1, 2, 3, -3]);
+  if (mine.includes('step-off')) return 2;
   if (mine.includes('octave')) return note.sound.kind === 'pitched' && note.sound.midi < 72 ? 12 : -12;
   if (mine.includes('forgot-key') || mine.includes('wrong-key'))
     return line.part.measures[0]!.keyFifths > 0 ? -1 : 1;

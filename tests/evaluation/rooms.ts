@@ -1,5 +1,6 @@
 import { createRandom, type Random } from '@/core/base';
 import { type Audio, convolve, dbToAmplitude, decimate, peakAmplitude } from '@/core/signal';
+import { throughCodec, throughTelephone } from './recorders';
 import { talk } from './sounds';
 
 export const CONDITIONS = [
@@ -16,7 +17,9 @@ export const CONDITIONS = [
   'talk around it',
   'coughs and chairs',
 ] as const;
-export type Condition = (typeof CONDITIONS)[number];
+/** Further ways in which a take reaches the ear. */
+export const FURTHER_CONDITIONS = ['hall', 'telephone', 'opus', 'mp3'] as const;
+export type Condition = (typeof CONDITIONS)[number] | (typeof FURTHER_CONDITIONS)[number];
 
 const TALK_GAP_SECONDS = 0.7;
 const talkBefore = () => talk('All right. I will try that line again now.');
@@ -47,6 +50,18 @@ export function record(
     case 'room':
       samples = inRoom(samples, sampleRate, random.uniform(0.3, 0.8), random.uniform(2, 10), random);
       break;
+    case 'hall':
+      samples = inRoom(samples, sampleRate, random.uniform(1, 1.6), random.uniform(4, 9), random);
+      break;
+    case 'telephone':
+      samples = Float32Array.from(throughTelephone({ samples, sampleRate }).samples);
+      break;
+    case 'opus':
+    case 'mp3': {
+      const heard = throughCodec({ samples, sampleRate }, condition);
+      [samples, sampleRate] = [Float32Array.from(heard.samples), heard.sampleRate];
+      break;
+    }
     case 'noise 20 dB':
       addNoise(samples, levelDb(samples) - 20, random);
       break;

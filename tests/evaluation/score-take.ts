@@ -29,6 +29,8 @@ export interface Score {
         readonly isFlagged: boolean;
       }
     | undefined;
+  /** Everything that was held against the player, how sure the ear was of it, 0–1, and whether it is so. */
+  readonly blames: readonly { readonly confidence: number; readonly isSo: boolean }[];
   /** Whether the take as a whole was judged. */
   readonly isJudged: boolean;
   /** Pitched notes, and those of them that were left unclear. */
@@ -60,6 +62,7 @@ export function scoreTake(truth: Truth, said: Verdict, leadSeconds: number): Sco
     if (isSo !== isSaid) differences.push(`${name}: ${what()}${isSaid ? ' said, not so' : ' not said'}`);
   };
   const onsetErrorsMs: number[] = [];
+  const blames: { confidence: number; isSo: boolean }[] = [];
   const isClean = truth.errors.length === 0;
   let [blamedPitch, blamedRhythm] = [0, 0];
   truth.notes.forEach((note, index) => {
@@ -69,6 +72,9 @@ export function scoreTake(truth: Truth, said: Verdict, leadSeconds: number): Sco
     const saysOnsetOff = note.care.pitch
       ? said.onset === 'early' || said.onset === 'late'
       : said.onset !== 'on';
+    const { confidence } = said;
+    if (note.care.pitch && saysOff) blames.push({ confidence, isSo: note.pitch !== 'right' });
+    if (note.care.onset && saysOnsetOff) blames.push({ confidence, isSo: note.onsetOff !== 'on' });
     if (note.care.pitch)
       add('pitch', note.pitch !== 'right', saysOff, () => `${note.id} ${note.pitch}/${said.pitch}`);
     if (note.care.onset)
@@ -124,6 +130,7 @@ export function scoreTake(truth: Truth, said: Verdict, leadSeconds: number): Sco
   scoreMeasures(truth, verdict, add);
   return {
     tallies,
+    blames,
     onsetErrorsMs,
     tempoErrorPercent:
       verdict.tempo.playedBpm === undefined

@@ -1,5 +1,5 @@
 // A small evaluation in every run of the checks: what the ear heard of some takes is kept, followed and judged anew, and scored.
-import { checkHeard, maybeLowestMidi } from '@/core/checking';
+import { checkHeard, priorsOf } from '@/core/checking';
 import { type Heard, hear, LISTENING_VERSION } from '@/core/listening';
 import { keptFacts } from '../support/kept-facts';
 import { leadOf } from './rooms';
@@ -19,7 +19,7 @@ export const heardOfSmoke = (): Promise<readonly Heard[]> =>
   keptFacts(
     'heard',
     'smoke-evaluation',
-    () => PLANS.map((plan) => hear(makeTake(plan).audio, { lowestMidi: maybeLowestMidi(plan.line) })),
+    () => PLANS.map((plan) => hear(makeTake(plan).audio, priorsOf(plan.line))),
     (kept) => kept.length === PLANS.length && kept.every(({ version }) => version === LISTENING_VERSION),
   );
 

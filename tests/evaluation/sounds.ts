@@ -1,12 +1,14 @@
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { join } from 'node:path';
 import { type MidiEvent, writeMidi } from 'midi-file';
 import { midiToHertz } from '@/core/pitch';
-import { type Audio, Fourier, hannWindow, readWav, vertex, writeWav } from '@/core/signal';
+import { type Audio, Fourier, hannWindow, vertex, writeWav } from '@/core/signal';
+import { NATURES, type Nature, renderNature } from './natures';
 import type { Player, Voice } from './players';
+import { cached, RATE } from './sound-files';
 import type { Tone } from './take-truth';
 
 /** General MIDI sound fonts of four makers, from Debian's packages. */
@@ -17,19 +19,24 @@ export const SOUND_FONTS = {
   csound: '/usr/share/sounds/sf2/sf_GMbank.sf2',
 } as const;
 export type SoundFont = keyof typeof SOUND_FONTS;
+/** What a take is made of: the samples of a font, or sounds of another nature. */
+export type Maker = SoundFont | Nature;
 
-const CACHE = resolve('.data/evaluation');
+const isNature = (maker: Maker): maker is Nature => (NATURES as readonly string[]).includes(maker);
+
 /** What takes are made from: when it changes, they are made again. */
 const SOURCE = createHash('sha256')
   .update(
-    ['players', 'tunes', 'performance', 'mistakes', 'sounds', 'rooms', 'surroundings', 'take']
+    [
+      ...['players', 'habits', 'tunes', 'performance', 'mistakes', 'sounds', 'natures'],
+      ...['rooms', 'recorders', 'surroundings', 'take'],
+    ]
       .map((name) => readFileSync(join('tests/evaluation', `${name}.ts`), 'utf8'))
       .join(''),
   )
   .digest('hex')
   .slice(0, 12);
 const TICKS_PER_SECOND = 1000;
-const RATE = 44100;
 /** Reach of the pitch wheel, either way. */
 const BEND_SEMITONES = 12;
 /** Tones take turns on these channels, so that bending one leaves the tail of the one before alone. */
@@ -52,10 +59,10 @@ type Timed = { readonly seconds: number; readonly event: Record<string, unknown>
 export function renderTones(
   tones: readonly Tone[],
   player: Player,
-  font: SoundFont,
+  maker: Maker,
   durationSeconds: number,
 ): Audio {
-  const keys = keySounds(player, font);
+  const keys = keySounds(player, maker);
   const early = tones.map((tone, index): Struck => {
     // One blown tone that never stops is bent from the middle of the range.
     const key =
@@ -72,7 +79,14 @@ export function renderTones(
     };
   });
   if (player.voice.kind === 'speech') return speak(early, durationSeconds);
-  const audio = renderMidi(midiOf(early, player.voice), font);
+  if (isNature(maker))
+    return renderNature(
+      early.map((tone) => ({ ...tone, onset: tone.onset - tone.delay })),
+      maker,
+      durationSeconds,
+      tones.length,
+    );
+  const audio = renderMidi(midiOf(early, player.voice), maker);
   const samples = new Float32Array(Math.round(durationSeconds * RATE));
   samples.set(audio.samples.subarray(0, samples.length));
   return { samples, sampleRate: RATE };
@@ -234,19 +248,6 @@ export function keptRecording(name: string, make: () => Audio): Audio {
   return cached(`${SOURCE}-${name}`, (path) => writeFileSync(path, writeWav(make())));
 }
 
-function cached(name: string, make: (path: string) => void): Audio {
-  mkdirSync(CACHE, { recursive: true });
-  const path = join(CACHE, `${name}.wav`);
-  if (!existsSync(path)) {
-    const fresh = join(CACHE, `${name}-${process.pid}.part`);
-    make(fresh);
-    renameSync(fresh, path);
-  }
-  const read = readWav(new Uint8Array(readFileSync(path)));
-  if (!read.ok) throw new Error(read.issues[0]!.message);
-  return read.value;
-}
-
 function wordSound(word: string): Audio {
   const audio = cached(`word-${word}`, (path) =>
     execFileSync('espeak-ng', ['-v', 'en', '-s', '220', '-w', path, word]),
@@ -297,8 +298,8 @@ interface KeySound {
 
 const measured = new Map<string, Readonly<Record<number, KeySound>>>();
 
-function keySounds(player: Player, font: SoundFont): Readonly<Record<number, KeySound>> {
-  const name = `${player.name}-${font}`;
+function keySounds(player: Player, maker: Maker): Readonly<Record<number, KeySound>> {
+  const name = `${player.name}-${maker}`;
   const known = measured.get(name);
   if (known) return known;
   const sounds: Record<number, KeySound> = {};
@@ -323,7 +324,9 @@ function keySounds(player: Player, font: SoundFont): Readonly<Record<number, Key
         scoopCents: 0,
       }),
     );
-    const audio = renderMidi(midiOf(tones, player.voice), font);
+    const audio = isNature(maker)
+      ? renderNature(tones, maker, 2 * keys.length + 2, 0)
+      : renderMidi(midiOf(tones, player.voice), maker);
     for (const [index, key] of keys.entries()) {
       const from = 1 + 2 * index;
       sounds[key] = {

@@ -15,6 +15,7 @@ export const SURROUNDINGS = [
   'second instrument',
   'chair and cough',
   'fan',
+  'page and door',
 ] as const;
 export type Surroundings = (typeof SURROUNDINGS)[number];
 
@@ -64,6 +65,12 @@ export function amid(dry: Audio, around: Surroundings, beatSeconds: readonly num
       break;
     case 'chair and cough':
       for (let count = 0; count < 4; count++) addScrape(place, playing + random.uniform(-14, -4));
+      break;
+    case 'page and door':
+      for (let at = random.uniform(1, 3); at < seconds(place); at += random.uniform(3, 5)) {
+        if (random.uniform(0, 1) < 0.5) addThump(place, at, playing + random.uniform(-6, 4));
+        else for (let rustle = 0; rustle < 3; rustle++) addScrape(place, playing + random.uniform(-22, -12));
+      }
       break;
     case 'fan':
       addNoise(samples, playing - random.uniform(20, 28), random);

@@ -31,7 +31,13 @@ export type ErrorKind =
   /** Quarter and eighth of 6/8 as two equal notes. */
   | 'compound-even'
   /** The whole line in the octave below. */
-  | 'octave-down';
+  | 'octave-down'
+  /** Some notes in a row, each a step too high. */
+  | 'step-off'
+  /** Two neighbours change places. */
+  | 'swapped'
+  /** Every dotted figure as two equal notes. */
+  | 'dots-forgotten';
 
 /** What really happened to one written note. Times in seconds from the start of the file. */
 export interface TruthNote {

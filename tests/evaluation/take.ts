@@ -2,11 +2,13 @@ import { createRandom, type Random } from '@/core/base';
 import { maybeInstrumentNamed } from '@/core/instruments';
 import type { Line } from '@/core/notation';
 import type { Audio } from '@/core/signal';
-import { STRICT_RECIPES, usualRecipe } from './mistakes';
+import { type Habit, habitsOf, withHabit } from './habits';
+import { FURTHER_RECIPES, STRICT_RECIPES, usualRecipe } from './mistakes';
+import { maybeNatureOf } from './natures';
 import { type Performed, performTake } from './performance';
 import { PLAYERS, type Player } from './players';
-import { CONDITIONS, type Condition, leadOf, record } from './rooms';
-import { keptRecording, renderTones, SOUND_FONTS, type SoundFont } from './sounds';
+import { CONDITIONS, type Condition, FURTHER_CONDITIONS, leadOf, record } from './rooms';
+import { keptRecording, type Maker, renderTones, SOUND_FONTS, type SoundFont } from './sounds';
 import { amid, SURROUNDINGS, type Surroundings } from './surroundings';
 import type { ErrorKind, Truth } from './take-truth';
 import { composeTune, lineFor, type Tune } from './tunes';
@@ -17,7 +19,8 @@ export const TUNE_COUNT = 36;
 export interface EvaluationTake {
   readonly seed: number;
   readonly player: Player;
-  readonly font: SoundFont;
+  readonly font: Maker;
+  readonly habit: Habit;
   readonly condition: Condition;
   readonly around: Surroundings;
   readonly tune: Tune;
@@ -33,7 +36,8 @@ export interface EvaluationTake {
 export interface TakePlan {
   readonly seed: number;
   readonly player: Player;
-  readonly font: SoundFont;
+  readonly font: Maker;
+  readonly habit: Habit;
   readonly condition: Condition;
   readonly tune: Tune;
   readonly line: Line;
@@ -56,7 +60,7 @@ function choose(seed: number, player: Player, random: Random): Omit<TakePlan, 'r
   const tune = composeTune(1 + random.integer(0, TUNE_COUNT));
   const line = lineFor(tune, player);
   const playingSeed = random.integer(0, 1_000_000);
-  return { seed, player, font, condition, tune, line, playingSeed, around: 'nothing' };
+  return { seed, player, font, condition, tune, line, playingSeed, around: 'nothing', habit: 'plain' };
 }
 
 /** How takes among other sounds are recorded: where the microphone bends nothing. */
@@ -75,6 +79,33 @@ export function planRoomTake(seed: number): TakePlan {
     around: random.pick(
       SURROUNDINGS.filter((around) => around !== 'counting along' || plan.player.voice.kind !== 'speech'),
     ),
+  };
+}
+
+/** Recorders as families have them; what bends a sound comes as often as what does not. */
+const CONDITIONS_OF_WORLD: readonly Condition[] = [
+  ...CONDITIONS_IN_ROOMS,
+  ...FURTHER_CONDITIONS,
+  'clipped',
+  'quiet',
+];
+
+/**
+ * A take out of the world: half of them of sounds of another nature, in half of them something else sounds, by players with habits,
+ * through all kinds of recorders; every other one is without a mistake.
+ */
+export function planWorldTake(seed: number): TakePlan {
+  const plan = planRoomTake(seed);
+  const random = createRandom(400_009 + seed);
+  const nature = random.uniform(0, 1) < 0.6 ? maybeNatureOf(plan.player, random) : undefined;
+  const isFurther = random.uniform(0, 1) < 0.5;
+  return {
+    ...plan,
+    font: nature ?? plan.font,
+    habit: random.pick(habitsOf(plan.player)),
+    condition: random.pick(CONDITIONS_OF_WORLD),
+    around: random.uniform(0, 1) < 0.5 ? 'nothing' : plan.around,
+    recipe: plan.recipe.length > 0 && isFurther ? random.pick(FURTHER_RECIPES) : plan.recipe,
   };
 }
 
@@ -101,10 +132,11 @@ export function performPlan({ line, tune, player, playingSeed, recipe }: TakePla
 
 /** Makes a take. Equal plans give equal takes. @param name under which the recording is kept. */
 export function makeTake(plan: TakePlan, name = `take-${plan.seed}`): EvaluationTake {
-  const { player, font, condition, tune, line, seed } = plan;
+  const { player, font, condition, tune, line, seed, habit } = plan;
   const performed = performPlan(plan);
   const audio = keptRecording(name, () => {
-    const dry = renderTones(performed.tones, player, font, performed.durationSeconds);
+    const tones = withHabit(performed.tones, habit, seed);
+    const dry = renderTones(tones, player, font, performed.durationSeconds);
     return record(
       amid(dry, plan.around, performed.clickSeconds, seed),
       condition,
@@ -113,7 +145,7 @@ export function makeTake(plan: TakePlan, name = `take-${plan.seed}`): Evaluation
     );
   });
   return {
-    ...{ seed, player, font, condition, around: plan.around, tune, line },
+    ...{ seed, player, font, habit, condition, around: plan.around, tune, line },
     ...{ performed, truth: performed.truth, audio, leadSeconds: leadOf(condition) },
   };
 }

@@ -21,7 +21,7 @@ interface Taken {
   readonly base: number;
 }
 
-const EARLY: readonly ErrorKind[] = ['early', 'dotted-even', 'compound-even', 'rest-cut'];
+const EARLY: readonly ErrorKind[] = ['early', 'dotted-even', 'dots-forgotten', 'compound-even', 'rest-cut'];
 
 /** The truth about one written note, and what of it more than one verdict could be defended for. */
 export function describeNote(
@@ -52,7 +52,7 @@ export function describeNote(
       ? 'missing'
       : mine.includes('octave')
         ? 'octave'
-        : mine.some((kind) => ['wrong', 'forgot-key', 'wrong-key'].includes(kind))
+        : mine.some((kind) => ['wrong', 'forgot-key', 'wrong-key', 'step-off', 'swapped'].includes(kind))
           ? 'wrong'
           : 'right',
     onsetOff: mine.includes('late') ? 'late' : mine.some((kind) => EARLY.includes(kind)) ? 'early' : 'on',

@@ -11,5 +11,6 @@ export const candidate = (
     ? heardStrike(onsetSeconds, { startStrength })
     : heardTone(onsetSeconds, midi, seconds, { startStrength })),
   playedWeight,
+  isOthers: false,
   unpitchedBeforeSeconds: 0,
 });

@@ -14,6 +14,7 @@ export const heardTone = (
   clarity: 0.99,
   levelDb: -20,
   fadeDbPerSecond: 0,
+  glideSemitonesPerSecond: 0,
   start: 'attack',
   dipDb: 30,
   startStrength: 1,

@@ -4,7 +4,7 @@ import { judge, type Policy, USUAL_POLICY, type Verdict } from '../judging';
 import { type Heard, hear } from '../listening';
 import type { Line } from '../notation';
 import type { Audio } from '../signal';
-import { maybeLowestMidi } from './lowest-pitch';
+import { fadesByItself, priorsOf } from './priors';
 
 /** The three layers of a check: two of facts, one of policy. */
 export interface Check {
@@ -30,18 +30,17 @@ export function check(
   askedBpm: number,
   { policy, echo }: CheckOptions = {},
 ): Check {
-  return checkHeard(line, hear(audio, { echo, lowestMidi: maybeLowestMidi(line) }), askedBpm, policy);
+  return checkHeard(line, hear(audio, { echo, ...priorsOf(line) }), askedBpm, policy);
 }
 
 /** Follows and judges what was heard. */
 export function checkHeard(line: Line, heard: Heard, askedBpm: number, policy: Policy = USUAL_POLICY): Check {
-  const written = follow(line, heard, askedBpm, tuningRangeOf(line));
+  const known = { tuningRange: tuningRangeOf(line), fadesByItself: fadesByItself(line) };
+  const written = follow(line, heard, askedBpm, known);
   const moved = written.transposedSemitones;
   const isOwnOctave =
     moved !== undefined && moved % 12 === 0 && maybeInstrument(line.part.instrument)?.isOctaveFree;
-  const following = isOwnOctave
-    ? follow(movedLine(line, moved), heard, askedBpm, tuningRangeOf(line))
-    : written;
+  const following = isOwnOctave ? follow(movedLine(line, moved), heard, askedBpm, known) : written;
   return { heard, following, verdict: judge(line, following, askedBpm, policy) };
 }
 

@@ -1,3 +1,3 @@
 export { type Check, type CheckOptions, check, checkHeard } from './check';
 export { toCheckContract } from './contract';
-export { maybeLowestMidi } from './lowest-pitch';
+export { priorsOf } from './priors';

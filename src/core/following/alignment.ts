@@ -7,6 +7,8 @@ import type { SoundingEvent } from '../listening';
 export type Candidate = SoundingEvent & {
   /** What it costs to leave it outside the line, beside a usual sound: less when it may be talk, more when it surely was played. */
   readonly playedWeight: number;
+  /** Probably not the player's: a word, a chair. It may still be the note that is written, but is none too many and prolongs none. */
+  readonly isOthers: boolean;
   /** How long something without a pitch had sounded before it, about as loud. */
   readonly unpitchedBeforeSeconds: number;
 };
@@ -14,6 +16,7 @@ export type Candidate = SoundingEvent & {
 /** A sound by itself, without what the follower thinks of it. */
 export function soundOf({
   playedWeight: _weight,
+  isOthers: _isOthers,
   unpitchedBeforeSeconds: _before,
   ...sound
 }: Candidate): SoundingEvent {

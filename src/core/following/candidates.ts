@@ -13,7 +13,7 @@ import {
 import type { WrittenNote } from '../notation';
 import type { Alignment, Candidate } from './alignment';
 import { LOWER_OCTAVE_SHOWS_DB } from './following';
-import { playedTones } from './played-tones';
+import { type PlayedTone, playedTones } from './played-tones';
 import type { UnpitchedSound } from './unpitched';
 
 /** Surer starts than this are extra notes when no note is written there. */
@@ -33,6 +33,11 @@ const SQUEAK_SEMITONES = 6.5;
 const PLAYED_SECONDS = 0.2;
 const PLAYED_CLARITY = 0.95;
 const PLAYED_WEIGHT = 1.6;
+/** Nobody plays a line so far below where it is written; voices lie there, and what several ringing tones share. */
+export const BELOW_LINE_SEMITONES = 13;
+/** A vowel that is so much softer than the player's usual tone is somebody else's. */
+const VOWEL_BELOW_DB = 4;
+const FEWEST_HELD_TONES = 5;
 /** A stroke that is so much softer than the usual one of the take is rather talk or a chair; nearer to it, it is a stroke. */
 const STROKE_BELOW_USUAL_DB = [2, 6] as const;
 const NO_STROKE_WEIGHT = 0.2;
@@ -66,54 +71,78 @@ const STUTTER_SEMITONES = 0.6;
 const STUTTER_DIP_DB = 6;
 const STUTTERED_NOTE_SECONDS = 0.3;
 
+/** Whether the player makes strokes of one kind, or of two that sound and are as loud as they like: hand and knee, hard and soft. */
+export type StrokeKinds = 'one' | 'two';
+
 /**
  * A line without pitches is followed by strokes, any other by tones and by every sign that one may have started anew.
- * @param unpitched of `heard`; undefined where strings ring on, which also sound before a plucked or struck note.
+ * @param lowestMidi of the line, as it sounds; undefined for one without pitches. @param unpitched of `heard`; undefined where strings ring on, which also sound before a plucked or struck note.
  */
 export function candidatesFor(
-  isPitched: boolean,
+  lowestMidi: number | undefined,
   heard: Heard,
   unpitched: UnpitchedSound | undefined,
+  kinds: StrokeKinds = 'one',
 ): readonly Candidate[] {
-  if (!isPitched) return strokeCandidates(heard);
-  return playedTones(heard).flatMap(({ sound, reattacks }) => {
+  if (lowestMidi === undefined) return strokeCandidates(heard, kinds);
+  const tones = playedTones(heard);
+  const isOther = otherToneTest(tones, lowestMidi);
+  return tones.flatMap((tone) => {
+    const { sound, reattacks } = tone;
     const starts = [sound, ...reattacks];
-    const playedWeight = weightOfTone(sound);
+    const isOthers = isOther(tone);
+    const [playedWeight, most] = isOthers
+      ? [NO_STROKE_WEIGHT, OTHER_SOUND_STRENGTH]
+      : [weightOfTone(sound), 1];
     return starts.map(({ onsetSeconds, startStrength }, index) => ({
       ...(index === 0 ? sound : startedWithin(sound)),
       onsetSeconds,
       endSeconds: starts[index + 1]?.onsetSeconds ?? sound.endSeconds,
-      startStrength,
+      startStrength: Math.min(startStrength, most),
       playedWeight,
+      isOthers,
       unpitchedBeforeSeconds: index === 0 ? (unpitched?.secondsBefore(sound) ?? 0) : 0,
     }));
   });
+}
+
+/** Which tones are somebody else's: far below the line, or vowels softer than what the player holds. */
+function otherToneTest(tones: readonly PlayedTone[], lowestMidi: number): (tone: PlayedTone) => boolean {
+  const held = tones.filter(({ isSaid }) => !isSaid);
+  const usualDb =
+    held.length < FEWEST_HELD_TONES
+      ? Number.NEGATIVE_INFINITY
+      : median(held.map(({ sound }) => sound.levelDb));
+  return ({ sound, isSaid }) =>
+    sound.midi < lowestMidi - BELOW_LINE_SEMITONES || (isSaid && sound.levelDb < usualDb - VOWEL_BELOW_DB);
 }
 
 /** A weak sign of a start within a tone is no dip that was measured. */
 const startedWithin = (sound: Tone | Pluck): Tone | Pluck =>
   sound.kind === 'tone' ? { ...sound, dipDb: undefined } : sound;
 
-function strokeCandidates(heard: Heard): readonly Candidate[] {
+function strokeCandidates(heard: Heard, kinds: StrokeKinds): readonly Candidate[] {
   const usualDb = heard.strikes.length > 0 ? usualStrokeDb(heard.strikes.map(({ levelDb }) => levelDb)) : 0;
   const isWord = wordTest(heard);
   const isOtherSound = otherSoundTest(heard.strikes, usualDb);
   const sure = heard.strikes.map((strike) => {
     const belowUsualDb = usualDb - strike.levelDb;
-    const isOther = isOtherSound(strike) || belowUsualDb >= HARDLY_A_STROKE_DB;
-    const isNoStroke = isOther || isWord(strike.onsetSeconds, strike.levelDb);
+    const isOther = kinds === 'one' && (isOtherSound(strike) || belowUsualDb >= HARDLY_A_STROKE_DB);
+    const isNoStroke = isOther || (kinds === 'one' && isWord(strike.onsetSeconds, strike.levelDb));
     return strokeCandidate(
       isOther ? { ...strike, startStrength: OTHER_SOUND_STRENGTH } : strike,
-      isNoStroke ? NO_STROKE_WEIGHT : weightOfStroke(belowUsualDb),
+      isNoStroke ? NO_STROKE_WEIGHT : kinds === 'two' ? 1 : weightOfStroke(belowUsualDb),
+      isOther,
     );
   });
-  const doubtful = heard.doubtfulStrikes.map((stroke) => strokeCandidate(stroke, NO_STROKE_WEIGHT));
+  const doubtful = heard.doubtfulStrikes.map((stroke) => strokeCandidate(stroke, NO_STROKE_WEIGHT, false));
   return [...sure, ...doubtful].toSorted((a, b) => a.onsetSeconds - b.onsetSeconds);
 }
 
 const strokeCandidate = (
   { onsetSeconds, endSeconds, levelDb, startStrength }: Stroke,
   playedWeight: number,
+  isOthers: boolean,
 ): Candidate => ({
   kind: 'stroke',
   onsetSeconds,
@@ -121,6 +150,7 @@ const strokeCandidate = (
   levelDb,
   startStrength,
   playedWeight,
+  isOthers,
   unpitchedBeforeSeconds: 0,
 });
 
@@ -175,6 +205,7 @@ export function joinDoubtful(
   const places = candidates.map((sound, index) => {
     const before = sounds.at(-1);
     const note = used.get(index);
+    if (!note && sound.isOthers) return sounds.length - 1;
     if (note) latest = { note, onsetSeconds: sound.onsetSeconds };
     const beats = latest && (sound.onsetSeconds - latest.onsetSeconds) / secondsPerBeat;
     const isAtTiedHead = latest?.note.tiedBeats.some((at) => Math.abs(at - beats!) <= TIED_HEAD_BEATS);

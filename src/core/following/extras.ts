@@ -2,6 +2,7 @@ import { median, quantile } from '../base';
 import { clarityOf, type Heard, type Pluck, type Tone } from '../listening';
 import type { WrittenNote } from '../notation';
 import { type Alignment, type Candidate, soundOf } from './alignment';
+import { BELOW_LINE_SEMITONES } from './candidates';
 import { type ExtraSound, LEAST_CLARITY_OF_ONE_TONE } from './following';
 
 /** How the player sounds is told by the softest and the least clear tenth of what was played of the line. */
@@ -11,8 +12,6 @@ const EXTRA_BELOW_PLAYERS_DB = 12;
 /** Less clear than that by so much: something else sounded, or sounded over it. In doubt nobody is blamed. */
 const EXTRA_BELOW_PLAYERS_CLARITY = 0.025;
 const SHORTEST_EXTRA_SECONDS = 0.07;
-/** What sounds this far below the whole line is what several ringing tones share. */
-const EXTRA_BELOW_LINE_SEMITONES = 13;
 /** The room's tail of a tone, when it is taken for one of its own: of the same pitch, at once, and so much softer. */
 const TAIL_BELOW_TONE_DB = 8;
 const TAIL_GAP_SECONDS = 0.06;
@@ -92,7 +91,7 @@ function toneTest(
     const isFaint = levelDb < softDb - EXTRA_BELOW_PLAYERS_DB;
     const isShort = endSeconds - onsetSeconds < SHORTEST_EXTRA_SECONDS;
     const isNoise = clarityOf(sound) < Math.max(leastClarity, LEAST_CLARITY_OF_ONE_TONE);
-    const isTooLow = midi < lowestMidi - EXTRA_BELOW_LINE_SEMITONES;
+    const isTooLow = midi < lowestMidi - BELOW_LINE_SEMITONES;
     const isRinging =
       !soundsAreSustained && levelDb < usualDb - RINGING_BELOW_USUAL_DB && !isStruck(onsetSeconds);
     return !(isFaint || isShort || isNoise || isTooLow || isRinging);

@@ -339,6 +339,20 @@ test.each([
   expect(notes.every(({ kind }) => kind === 'played')).toBe(true);
 });
 
+test.each<[string, Parameters<typeof heardStrike>[1]]>([
+  ['a knee between the hands', { unlikeDb: 10 }],
+  ['a soft hand between the hard ones', { levelDb: -32 }],
+])('%s is a stroke where the written rhythm has one', (_, other) => {
+  const drum = lineOf(['xq xq xq xq', 'xq xq xh']);
+  const strikes = [1, 2, 3, 4, 5, 6, 7].map((at, index) =>
+    heardStrike(at, { unlikeDb: 0.5, ...(index % 2 === 1 && other) }),
+  );
+  const { notes, extras, playedBpm } = follow(drum, { ...heardAs([]), strikes }, BPM);
+  expect(notes.map(({ kind }) => kind)).toEqual(notes.map(() => 'played'));
+  expect(extras).toEqual([]);
+  expect(playedBpm).toBeCloseTo(BPM, 0);
+});
+
 describe('what may have been a stroke', () => {
   const drum = lineOf(['xq xq xq xq', 'xq xq xh']);
   const stroke = (onsetSeconds: number) => heardStrike(onsetSeconds, { unlikeDb: 1 });

@@ -1,5 +1,5 @@
 import { median, requireRange } from '../base';
-import { areSustained, type Heard } from '../listening';
+import { areSustained, type Heard, mostlySaid } from '../listening';
 import {
   endQuarters,
   type Line,
@@ -49,27 +49,34 @@ interface Placed extends PulsePoint {
 /** Notes of one section that were played in one go at one pulse, in written order. */
 type PulseRun = readonly Placed[];
 
+interface KnownOfPlayer {
+  readonly tuningRange?: TuningRange | undefined;
+  readonly fadesByItself?: boolean | undefined;
+}
+
 /**
  * Lines a recording up with the written line.
  * @param askedBpm tempo asked for, in beat units of the first meter.
- * @param tuningRange how far the whole take may lie from concert pitch.
+ * @param player how far the whole take may lie from concert pitch, and whether the instrument's tones die away by themselves, where
+ * that is known.
  * @returns plain facts: which sound is which note, and how it lies against the player's own pulse.
  */
 export function follow(
   line: Line,
   heard: Heard,
   askedBpm: number,
-  tuningRange: TuningRange = USUAL_TUNING,
+  { tuningRange = USUAL_TUNING, fadesByItself }: KnownOfPlayer = {},
 ): Following {
   requireRange('asked tempo', askedBpm, 20, 400, 'bpm');
   const measures = timedMeasures(line);
   const notes = writtenNotes(line);
   const unit = beatUnit(measures[0]!.measure.meter);
   const beatQuarters = toNumber(unit.quarters);
-  const isPitched = notes.some((note) => note.sound.kind === 'pitched');
-  const soundsAreSustained = heard.plucks.length === 0 && areSustained(heard.tones);
+  const soundsAreSustained =
+    fadesByItself === undefined ? heard.plucks.length === 0 && areSustained(heard.tones) : !fadesByItself;
   const unpitched = soundsAreSustained ? new UnpitchedSound(heard) : undefined;
-  const candidates = candidatesFor(isPitched, heard, unpitched);
+  const pitches = notes.flatMap(({ sound }) => (sound.kind === 'pitched' ? [sound.midi] : []));
+  const isPitched = pitches.length > 0;
   const beatsAt = evenBeats(line);
   const targets = notes.map(
     (note, index): Target => ({
@@ -82,7 +89,17 @@ export function follow(
   const endBeats = (index: number) => targets[index]!.onsetBeats + lengths[index]!;
   const sections = pulseSections(notes, tempoSpans(line));
   const askedSecondsPerBeat = quarterSeconds(askedBpm, unit) * beatQuarters;
-  const aligned = alignInTempoAndTune(targets, candidates, askedSecondsPerBeat, tuningRange);
+  // Two kinds of strokes are one player's where they explain the line better than one kind and noises do.
+  const { candidates, aligned } = (isPitched ? (['one'] as const) : (['one', 'two'] as const))
+    .map((kinds) => {
+      const lowestMidi = isPitched ? Math.min(...pitches) : undefined;
+      const some = candidatesFor(lowestMidi, heard, unpitched, kinds);
+      return {
+        candidates: some,
+        aligned: alignInTempoAndTune(targets, some, askedSecondsPerBeat, tuningRange),
+      };
+    })
+    .reduce((a, b) => (b.aligned.alignment.cost < a.aligned.alignment.cost ? b : a));
   const { tuningSemitones, secondsPerBeat } = aligned;
   const joined = joinDoubtful(candidates, aligned.alignment, notes, secondsPerBeat);
   const { sounds } = joined;
@@ -208,6 +225,7 @@ function toneFactsOf({ tones }: Heard): ToneFacts {
     count: tones.length,
     medianSeconds: middle(tones.map((tone) => tone.endSeconds - tone.onsetSeconds)),
     medianClarity: middle(tones.map((tone) => tone.clarity)),
+    areMostlySaid: mostlySaid(tones),
   };
 }
 

@@ -71,6 +71,8 @@ export interface ToneFacts {
   readonly medianSeconds: number;
   /** How periodic they were, 0–1. */
   readonly medianClarity: number;
+  /** Whether most of them are rather vowels. */
+  readonly areMostlySaid: boolean;
 }
 
 export interface ExtraSound {

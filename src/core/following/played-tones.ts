@@ -2,6 +2,7 @@ import {
   beganBy,
   type Heard,
   type HeardTone,
+  isSaid,
   type Pluck,
   phrasesOf,
   SAME_START_SECONDS,
@@ -23,6 +24,8 @@ const LEAST_MARGIN = 1.05;
 export interface PlayedTone {
   readonly sound: Tone | Pluck;
   readonly reattacks: HeardTone['reattacks'];
+  /** By itself rather a vowel than a tone. */
+  readonly isSaid: boolean;
 }
 
 /**
@@ -52,9 +55,10 @@ export function playedTones(heard: Heard): readonly PlayedTone[] {
     .filter((pluck) => !used.has(pluck) && pluck.pitchMargin >= LEAST_MARGIN)
     .map(asPlucked);
   const all = [...fromTones, ...added].toSorted((a, b) => a.sound.onsetSeconds - b.sound.onsetSeconds);
-  return all.map(({ sound, reattacks }, index) => {
+  return all.map(({ sound, reattacks, ...more }, index) => {
     const next = all[index + 1]?.sound.onsetSeconds ?? Number.POSITIVE_INFINITY;
     return {
+      ...more,
       sound: { ...sound, endSeconds: Math.min(sound.endSeconds, next) },
       reattacks: reattacks.filter(({ onsetSeconds }) => onsetSeconds < next - SAME_START_SECONDS),
     };
@@ -63,16 +67,17 @@ export function playedTones(heard: Heard): readonly PlayedTone[] {
 
 /** A tone by what is known of its start; what the pluck says where that is the better word. */
 function believed(tone: HeardTone, pluck: Pluck | undefined): PlayedTone {
-  const { sound, reattacks } = asHeard(tone);
+  const heard = asHeard(tone);
+  const { sound } = heard;
   if (!pluck) {
     const startStrength = Math.min(tone.startStrength, UNSUPPORTED_STRENGTH);
-    return { sound: { ...sound, startStrength }, reattacks };
+    return { ...heard, sound: { ...sound, startStrength } };
   }
-  if (pluck.startStrength < SURE_PLUCK) return { sound, reattacks };
+  if (pluck.startStrength < SURE_PLUCK) return heard;
   // Heard both ways, its pitch is sure, however much rings beside it.
-  if (isSamePitch(pluck, tone)) return { sound: { ...sound, clarity: undefined }, reattacks };
+  if (isSamePitch(pluck, tone)) return { ...heard, sound: { ...sound, clarity: undefined } };
   const standsOut = pluck.pitchMargin >= CLEARER_MARGIN && pluck.startStrength >= CLEARLY_PLUCKED;
-  return standsOut || isOctaveBelow(pluck, tone) ? asPlucked(pluck) : { sound, reattacks };
+  return standsOut || isOctaveBelow(pluck, tone) ? asPlucked(pluck) : heard;
 }
 
 const isSamePitch = (pluck: Pluck, tone: Tone) => Math.abs(pluck.midi - tone.midi) <= SAME_PITCH_SEMITONES;
@@ -81,14 +86,16 @@ const isSamePitch = (pluck: Pluck, tone: Tone) => Math.abs(pluck.midi - tone.mid
 const isOctaveBelow = (pluck: Pluck, tone: Tone) =>
   Math.abs(pluck.midi - tone.midi + 12) <= SAME_PITCH_SEMITONES && tone.octaveBelowDb > LOWER_OCTAVE_SHOWS_DB;
 
-function asHeard({
-  fadeDbPerSecond: _fade,
-  start: _start,
-  levelChangesSeconds: _changes,
-  reattacks,
-  ...sound
-}: HeardTone): { readonly sound: Tone; readonly reattacks: PlayedTone['reattacks'] } {
-  return { sound, reattacks };
+function asHeard(tone: HeardTone): PlayedTone & { readonly sound: Tone } {
+  const {
+    fadeDbPerSecond: _fade,
+    glideSemitonesPerSecond: _glide,
+    start: _start,
+    levelChangesSeconds: _changes,
+    reattacks,
+    ...sound
+  } = tone;
+  return { sound, reattacks, isSaid: isSaid(tone) };
 }
 
-const asPlucked = (sound: Pluck): PlayedTone => ({ sound, reattacks: [] });
+const asPlucked = (sound: Pluck): PlayedTone => ({ sound, reattacks: [], isSaid: false });

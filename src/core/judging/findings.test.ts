@@ -185,13 +185,13 @@ describe('confidence', () => {
     ['all in noise', { noiseDb: -21 }, 'unclear-sound', /not hear this well enough/],
     [
       'talk',
-      { tones: { count: 20, medianSeconds: 0.11, medianClarity: 0.85 }, noiseDb: -21 },
+      { tones: { count: 20, medianSeconds: 0.11, medianClarity: 0.85, areMostlySaid: true }, noiseDb: -21 },
       'speech',
       /talk/,
     ],
     [
       'several players',
-      { tones: { count: 20, medianSeconds: 0.3, medianClarity: 0.9 }, noiseDb: -21 },
+      { tones: { count: 20, medianSeconds: 0.3, medianClarity: 0.9, areMostlySaid: false }, noiseDb: -21 },
       'several-sounds',
       /on your own/,
     ],
@@ -202,7 +202,7 @@ describe('confidence', () => {
   });
 
   test('a take that fits its line is judged, however short or rough its tones are', () => {
-    const rough = { tones: { count: 20, medianSeconds: 0.1, medianClarity: 0.9 } };
+    const rough = { tones: { count: 20, medianSeconds: 0.1, medianClarity: 0.9, areMostlySaid: false } };
     expect(judged({}, rough).state).toBe('judged');
   });
 });

@@ -1,6 +1,6 @@
 import { clamp, median, unreachable } from '../base';
 import type { FollowedNote, Following, Played } from '../following';
-import { isOutOfDip, type SoundingEvent, SPEECH_CLARITY, SPEECH_SECONDS } from '../listening';
+import { isOutOfDip, type SoundingEvent, SPEECH_SECONDS } from '../listening';
 import {
   endQuarters,
   type Line,
@@ -126,7 +126,7 @@ function stateOf(notes: readonly NoteVerdict[], following: Following, policy: Po
   if (tones.medianClarity < SURELY_SEVERAL_CLARITY && tones.medianSeconds >= SPEECH_SECONDS)
     return 'several-sounds';
   if (state === 'judged') return state;
-  if (tones.medianSeconds < SPEECH_SECONDS && tones.medianClarity < SPEECH_CLARITY) return 'speech';
+  if (tones.medianSeconds < SPEECH_SECONDS && tones.areMostlySaid) return 'speech';
   return tones.medianClarity < SEVERAL_CLARITY ? 'several-sounds' : state;
 }
 

@@ -9,6 +9,8 @@ export interface HeardTone extends Tone {
   readonly dipDb: number;
   /** How fast the level fell while it sounded, in dB per second; near 0 for blown, bowed and sung tones. */
   readonly fadeDbPerSecond: number;
+  /** How fast its pitch moved on the whole, up or down, in semitones a second: near 0 for what is held, and for a vibrato; null where it was too short to tell. */
+  readonly glideSemitonesPerSecond: number | null;
   /** How it began: by a fresh attack out of a gap or a dip, or by a change of pitch alone. */
   readonly start: 'attack' | 'pitch-change';
   /** Signs within it that it may have started anew, too weak to be believed without knowing what was written. */

@@ -23,7 +23,7 @@ import type { Pluck, Stroke } from './sounding-event';
 import { findPlucks } from './strings/plucks';
 import { pluckedStrings } from './strings/ringing-strings';
 import { findStrikes } from './strokes/strikes';
-import { findTones } from './tones';
+import { findTones, type PossibleStart, possibleStarts } from './tones';
 
 /** Enough for the fourth partial of a piccolo; more only costs time. */
 const LISTENING_RATE_HERTZ = 20000;
@@ -53,6 +53,8 @@ export interface ListenerOptions {
   readonly echo?: Float32Array | undefined;
   /** The lowest pitch that the player's instrument can have: what lies under it is a foot, a door, a lorry. */
   readonly lowestMidi?: number | undefined;
+  /** Whether the instrument's tones die away by themselves, as plucked and struck ones do; undefined: as they sound. */
+  readonly fadesByItself?: boolean | undefined;
   /** How long the recording will be; longer is welcome. */
   readonly expectedSamples?: number | undefined;
 }
@@ -71,6 +73,7 @@ function belowLowest(lowestMidi: number | undefined): readonly number[] {
 export class Listener {
   readonly #sampleRate: number;
   readonly #echo: Float32Array | undefined;
+  readonly #fadesByItself: boolean | undefined;
   readonly #bridge: DropoutBridge;
   readonly #decimator: Decimator;
   readonly #highPasses: readonly HighPass[];
@@ -83,11 +86,15 @@ export class Listener {
   #taken = 0;
 
   /** @param sampleRate in hertz, 8–192 kHz. */
-  constructor(sampleRate: number, { echo, lowestMidi, expectedSamples }: ListenerOptions = {}) {
+  constructor(
+    sampleRate: number,
+    { echo, lowestMidi, fadesByItself, expectedSamples }: ListenerOptions = {},
+  ) {
     requireRange('sample rate', sampleRate, 8000, 192000, 'Hz');
     const factor = Math.max(1, Math.floor(sampleRate / LISTENING_RATE_HERTZ));
     this.#sampleRate = sampleRate;
     this.#echo = echo;
+    this.#fadesByItself = fadesByItself;
     this.#listeningRate = sampleRate / factor;
     this.#bridge = new DropoutBridge(sampleRate, expectedSamples);
     this.#decimator = new Decimator(factor, FILTER_HALF_WIDTH);
@@ -134,6 +141,15 @@ export class Listener {
     return this.#facts(this.#frames.finish(this.#sound(), this.#floorDb()));
   }
 
+  /** Where within the tones of the whole recording one may have started anew, for learning. To be called when it has ended. */
+  possibleStarts(): readonly PossibleStart[] {
+    return possibleStarts(
+      this.#frames.finish(this.#sound(), this.#floorDb()),
+      new PartialMeter(this.#forPitch.samples, this.#pitchRate),
+      { samples: this.#clean.samples, sampleRate: this.#listeningRate },
+    );
+  }
+
   #take(block: Float32Array): void {
     const clean = this.#highPasses.reduce((sound, highPass) => highPass.run(sound), block);
     this.#clean.push(clean);
@@ -154,7 +170,9 @@ export class Listener {
       version: LISTENING_VERSION,
       durationSeconds: all.samples.length / this.#sampleRate,
       tones,
-      plucks: pluckedStrings(tones, () => findPlucks(forPitch, this.#pitchRate, frames).map(roundPluck)),
+      plucks: pluckedStrings(tones, this.#fadesByItself, () =>
+        findPlucks(forPitch, this.#pitchRate, frames).map(roundPluck),
+      ),
       strikes: strikes.map(({ riseDb, unlikeDb, ...stroke }) => ({
         ...roundStroke(stroke),
         riseDb: rounded(riseDb, DB_DIGITS),
@@ -210,6 +228,8 @@ function roundTone(tone: HeardTone): HeardTone {
     octaveBelowDb: rounded(tone.octaveBelowDb, DB_DIGITS),
     levelDb: rounded(tone.levelDb, DB_DIGITS),
     fadeDbPerSecond: rounded(tone.fadeDbPerSecond, DB_DIGITS),
+    glideSemitonesPerSecond:
+      tone.glideSemitonesPerSecond === null ? null : rounded(tone.glideSemitonesPerSecond, CENT_DIGITS),
     start: tone.start,
     dipDb: rounded(tone.dipDb, DB_DIGITS),
     startStrength: rounded(tone.startStrength, STRENGTH_DIGITS),

@@ -15,6 +15,9 @@ const LONGEST_ALIAS_SECONDS = 0.15;
  * least dip.
  */
 export const LONGEST_LOW_START_SECONDS = 0.25;
+/** While somebody talks over a tone, a whole fraction of it may seem to sound for longer, but less clearly than the tone itself. */
+const LONGEST_COVERED_ALIAS_SECONDS = 0.3;
+const LESS_CLEAR = 0.015;
 const LOW_START_ODD_DB = -4;
 const SMOOTH_DIP_DB = 2;
 /** Tones a whole step apart (9 : 8) share a fundamental nine times lower. */
@@ -125,7 +128,11 @@ export function absorbAliases(segments: readonly Segment[], frames: Frames): Seg
 function isAliasOf(segment: Segment, neighbour: Segment | undefined, frames: Frames): boolean {
   if (!neighbour) return false;
   const length = segment.to - segment.from;
-  const longest = glidesInto(segment, neighbour, frames) ? LONGEST_LOW_START_SECONDS : LONGEST_ALIAS_SECONDS;
+  const longest = isLessClear(segment, neighbour, frames)
+    ? LONGEST_COVERED_ALIAS_SECONDS
+    : glidesInto(segment, neighbour, frames)
+      ? LONGEST_LOW_START_SECONDS
+      : LONGEST_ALIAS_SECONDS;
   if (length > toFrames(longest)) return false;
   const gap = Math.max(neighbour.from - segment.to, segment.from - neighbour.to);
   const apart = Math.abs(middlePitch(segment, frames.midi) - middlePitch(neighbour, frames.midi));
@@ -137,6 +144,11 @@ function isAliasOf(segment: Segment, neighbour: Segment | undefined, frames: Fra
     ratio <= HIGHEST_ALIAS_RATIO &&
     Math.abs(apart - 12 * Math.log2(ratio)) < SAME_PITCH_SEMITONES
   );
+}
+
+function isLessClear(segment: Segment, than: Segment, { clarity }: Frames): boolean {
+  const clarityOf = ({ from, to }: Segment) => median(clarity.slice(from, to));
+  return clarityOf(segment) < clarityOf(than) - LESS_CLEAR;
 }
 
 /** Whether a tone goes over into the next one without a dip or a rise: a string may sound its octave first. */

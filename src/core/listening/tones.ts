@@ -8,6 +8,8 @@ import { levelChanges } from './onsets/level-changes';
 import { partialChanges } from './onsets/partial-changes';
 import { periodicityBreaks } from './onsets/periodicity';
 import { findReattacks, type Reattack } from './onsets/reattacks';
+import type { StartFeatures } from './onsets/start-features';
+import { type StartPlace, startPlaces } from './onsets/start-places';
 import { fadeOf, findEnd, findStart, ownStart } from './onsets/tone-edges';
 import type { PartialMeter } from './pitch/partials';
 import {
@@ -29,9 +31,7 @@ const SHORTEST_SOUNDED_SECONDS = 0.045;
 /** A guitar loses 10–40 dB a second, a breath under 5; in a shorter look than this the partials lie too broad. */
 const STRING_FADE_DB_PER_SECOND = 8;
 const FEWEST_FRAMES_TO_TUNE = 8;
-/** How likely it is that a tone started anew while something else sounded over it, and how far beside that it is heard. */
-const COVERED_STRENGTH = 0.4;
-const NEAR_COVERED_SECONDS = 0.06;
+const FEWEST_FRAMES_TO_GLIDE = 3;
 /** From here on a reattack is taken for one without knowing what was written. */
 const SURE_ENOUGH = 0.5;
 
@@ -40,18 +40,43 @@ const SURE_ENOUGH = 0.5;
  * @param partials @param sound of the same recording.
  */
 export function findTones(found: Frames, partials: PartialMeter, sound: Audio): readonly HeardTone[] {
-  const frames = withRealPitches(found, partials);
-  const long = bridge(pitchSegments(frames.midi), frames).filter(
-    (segment) => segment.to - segment.from >= toFrames(SHORTEST_TONE_SECONDS),
-  );
-  const segments = joinCovered(absorbAliases(long, frames), frames, partials).flatMap((segment) =>
-    splitAtReattacks(segment, frames, sound),
-  );
+  const { frames, segments: onePitch } = segmentsOf(found, partials);
+  const segments = onePitch.flatMap((segment) => splitAtReattacks(segment, frames, sound, partials));
   return segments
     .map((segment, index) =>
       describeTone(segment, segments[index - 1], segments[index + 1], frames, partials),
     )
     .filter((tone) => tone.endSeconds - tone.onsetSeconds >= SHORTEST_SOUNDED_SECONDS);
+}
+
+/** Stretches of one pitch. */
+function segmentsOf(found: Frames, partials: PartialMeter) {
+  const frames = withRealPitches(found, partials);
+  const long = bridge(pitchSegments(frames.midi), frames).filter(
+    (segment) => segment.to - segment.from >= toFrames(SHORTEST_TONE_SECONDS),
+  );
+  return { frames, segments: joinCovered(absorbAliases(long, frames), frames, partials) };
+}
+
+/** Where within a tone it may have started anew, in seconds, with all that may tell: what the model of starts is learned from. */
+export interface PossibleStart {
+  readonly seconds: number;
+  readonly features: StartFeatures;
+}
+
+/** All possible starts within the tones of a recording. */
+export function possibleStarts(
+  found: Frames,
+  partials: PartialMeter,
+  sound: Audio,
+): readonly PossibleStart[] {
+  const { frames, segments } = segmentsOf(found, partials);
+  return segments.flatMap((segment) =>
+    placesWithin(segment, frames, sound, partials).map(({ frame, features }) => ({
+      seconds: frameSeconds(frame),
+      features,
+    })),
+  );
 }
 
 /** A tone and how it began. */
@@ -63,19 +88,13 @@ interface StartedSegment extends Segment {
 }
 
 /** Parts a segment of one pitch where it more likely than not starts anew: repeated notes. */
-function splitAtReattacks(segment: PartlyCovered, frames: Frames, sound: Audio): StartedSegment[] {
-  const [from, to] = [segment.from * FRAME_SECONDS, segment.to * FRAME_SECONDS];
-  const breaks = periodicityBreaks(
-    sound.samples,
-    sound.sampleRate,
-    middlePitch(segment, frames.midi),
-    from,
-    to,
-  );
-  const reattacks = withCovered(
-    findReattacks(segment, frames, breaks, toFrames(SHORTEST_TONE_SECONDS)),
-    segment.covered,
-  );
+function splitAtReattacks(
+  segment: PartlyCovered,
+  frames: Frames,
+  sound: Audio,
+  partials: PartialMeter,
+): StartedSegment[] {
+  const reattacks = findReattacks(placesWithin(segment, frames, sound, partials));
   const cuts = reattacks.filter(({ strength }) => strength >= SURE_ENOUGH);
   const starts = [{ frame: segment.from, strength: 1 }, ...cuts];
   return starts.map(({ frame, strength }, index) => {
@@ -89,15 +108,16 @@ function splitAtReattacks(segment: PartlyCovered, frames: Frames, sound: Audio):
   });
 }
 
-/** While something else sounds over a tone nothing that changes is sure to be the tone's; it may have started anew under it. */
-function withCovered(reattacks: readonly Reattack[], covered: PartlyCovered['covered']): readonly Reattack[] {
-  const near = toFrames(NEAR_COVERED_SECONDS);
-  const isCovered = (frame: number) =>
-    covered.some(({ from, to }) => frame >= from - near && frame <= to + near);
-  return [
-    ...reattacks.filter(({ frame }) => !isCovered(frame)),
-    ...covered.map(({ to }) => ({ frame: to, strength: COVERED_STRENGTH })),
-  ].toSorted((a, b) => a.frame - b.frame);
+function placesWithin(
+  segment: PartlyCovered,
+  frames: Frames,
+  { samples, sampleRate }: Audio,
+  partials: PartialMeter,
+): readonly StartPlace[] {
+  const [from, to] = [segment.from * FRAME_SECONDS, segment.to * FRAME_SECONDS];
+  const midi = middlePitch(segment, frames.midi);
+  const tone = { midi, breaks: periodicityBreaks(samples, sampleRate, midi, from, to) };
+  return startPlaces(segment, tone, frames, partials, toFrames(SHORTEST_TONE_SECONDS));
 }
 
 function describeTone(
@@ -113,7 +133,8 @@ function describeTone(
   const levels = levelDb.slice(segment.from, segment.to);
   const level = median(levels);
   const fade = fadeOf(levels);
-  const inside = inner.to - inner.from >= LEAST_FRAMES ? inner : segment;
+  const pitched = frames.midi.slice(inner.from, inner.to).filter((midi) => midi !== undefined);
+  const inside = pitched.length >= LEAST_FRAMES ? inner : segment;
   partials.look(segment.from * FRAME_SECONDS, segment.to * FRAME_SECONDS);
   const midi = pitchOf(inside, fade, frames, partials);
   const isHeld = fade < STRING_FADE_DB_PER_SECOND;
@@ -129,6 +150,7 @@ function describeTone(
     clarity: median(frames.clarity.slice(segment.from, segment.to)),
     levelDb: level,
     fadeDbPerSecond: fade,
+    glideSemitonesPerSecond: glideOf(frames.midi.slice(segment.from, segment.to)),
     startStrength:
       before && samePitch(before, segment, frames) && segment.from === before.to ? segment.startStrength : 1,
     reattacks: segment.reattacks.map(({ frame, strength }) => ({
@@ -140,6 +162,15 @@ function describeTone(
       ...partialChanges(segment, midi, partials),
     ].toSorted((a, b) => a - b),
   };
+}
+
+/** From the middle of the first third to that of the last, where enough of it is pitched. */
+function glideOf(course: Frames['midi']): number | null {
+  const pitched = course.filter((midi) => midi !== undefined);
+  const third = Math.floor(pitched.length / 3);
+  if (third < FEWEST_FRAMES_TO_GLIDE) return null;
+  const moved = median(pitched.slice(-third)) - median(pitched.slice(0, third));
+  return Math.abs(moved) / ((pitched.length - third) * FRAME_SECONDS);
 }
 
 /**

@@ -1,4 +1,4 @@
-import { checkHeard, maybeLowestMidi } from '@/core/checking';
+import { checkHeard, priorsOf } from '@/core/checking';
 import { echoAlongside } from '@/core/playback';
 import { outlineOf } from '@/core/review';
 import { readWav, writeWav } from '@/core/signal';
@@ -27,7 +27,7 @@ export async function checkTake(takeId: string, ear: Ear = EAR): Promise<void> {
       : undefined;
   const result = checkHeard(
     line,
-    ear.hear(sound.value, { echo, lowestMidi: maybeLowestMidi(line) }),
+    ear.hear(sound.value, { echo, ...priorsOf(line) }),
     askedBpm,
     policyOfTake(take),
   );

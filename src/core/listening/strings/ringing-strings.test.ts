@@ -41,7 +41,7 @@ test.each<[string, HeardTone[], Pluck[], boolean]>([
   ],
   ['nothing', [], starts, false],
 ])('%s', (_, notes, plucks, expected) => {
-  expect(pluckedStrings(notes, () => plucks)).toEqual(expected ? plucks : []);
+  expect(pluckedStrings(notes, undefined, () => plucks)).toEqual(expected ? plucks : []);
 });
 
 test.each<[string, readonly number[], boolean]>([
@@ -57,6 +57,7 @@ test('plucks are not looked for among held tones', () => {
   const find = jest.fn(() => starts);
   pluckedStrings(
     PITCHES.map((midi, index) => tone(index, 0.9, midi, 1)),
+    undefined,
     find,
   );
   expect(find).not.toHaveBeenCalled();

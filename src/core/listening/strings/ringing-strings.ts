@@ -22,10 +22,15 @@ export const beganBy = (tone: HeardTone, pluck: Pluck) =>
 
 /**
  * The plucks of a recording whose strings may ring into each other; none when its tones are blown, bowed or sung.
- * @param find looks for plucks; only asked where there may be some, for it takes its time.
+ * @param fadesByItself of the instrument, where it is known. @param find looks for plucks; only asked where there may be some, for it takes
+ * its time.
  */
-export function pluckedStrings(tones: readonly HeardTone[], find: () => readonly Pluck[]): readonly Pluck[] {
-  const plucked = arePlucked(tones);
+export function pluckedStrings(
+  tones: readonly HeardTone[],
+  fadesByItself: boolean | undefined,
+  find: () => readonly Pluck[],
+): readonly Pluck[] {
+  const plucked = fadesByItself ?? arePlucked(tones);
   if (plucked === false || tones.length === 0) return [];
   const plucks = find();
   const sure = plucks.filter(({ startStrength }) => startStrength >= SURE_PLUCK);
@@ -38,7 +43,7 @@ export function pluckedStrings(tones: readonly HeardTone[], find: () => readonly
   });
   const renewing = inside.filter((isSamePitch) => isSamePitch).length;
   const ringing = inside.length - renewing;
-  if (renewing > MOST_RENEWING_SHARE * sure.length) return [];
+  if (fadesByItself !== true && renewing > MOST_RENEWING_SHARE * sure.length) return [];
   const isRinging = ringing >= FEWEST_RINGING && ringing >= RINGING_SHARE * sure.length;
   return plucked || isRinging ? plucks : [];
 }

@@ -35,8 +35,9 @@ const BOUNCE_BELOW_DB = 12;
 /** What a room gives back hardly rises out of the stroke's own ringing, and need not be so much softer. */
 const ECHO_BELOW_DB = 8;
 const ECHO_RISE_DB = 11;
-/** What comes so soon after a much softer sound, and rises so steeply, is the stroke itself. */
-const DROWNING_RISE_DB = 15;
+/** What comes so soon after a softer sound, a word or a first touch, and rises so steeply, is the stroke itself. */
+const DROWNING_RISE_DB = 10;
+const DROWNING_ABOVE_DB = 5;
 const ABOVE_NOISE_DB = 12;
 /** A glide or a vowel gets so much louder within this, out of a dip that is the lowest for so long around. */
 const SOFT_RISE_SECONDS = 0.08;
@@ -156,7 +157,7 @@ function hardStrikes(levels: Float64Array, noiseDb: number, lowestRiseDb: number
     if (last && step - last.step < toSteps(SHORTEST_DISTANCE_SECONDS)) {
       const isSame = step - last.step < ahead;
       // A click or a tap of the foot just before is not the stroke.
-      const drowns = topDb >= last.topDb + BOUNCE_BELOW_DB && riseDb >= DROWNING_RISE_DB;
+      const drowns = topDb >= last.topDb + DROWNING_ABOVE_DB && riseDb >= DROWNING_RISE_DB;
       if ((isSame && riseDb > last.riseDb + 1) || drowns) found[found.length - 1] = { step, riseDb, topDb };
     } else found.push({ step, riseDb, topDb });
   }

@@ -1,20 +1,30 @@
 import { median, quantile } from '../../base';
 
-/** Who plays is nearest to the microphone: the loudest tenth tells how loud, and what lies further below it is something else. */
+/** Who plays is nearest to the microphone: the loudest tenth tells where to look for the player's strokes. */
 const LOUD_QUANTILE = 0.9;
-const PLAYERS_RANGE_DB = 14;
+/** Strokes of one player stay within this of the usual one; what lies further below it is something else. */
+const PLAYERS_RANGE_DB = 8;
+/** The middle settles after a few looks. */
+const MOST_LOOKS = 10;
 
 /**
- * How loud the player's usual stroke is: the middle of the loud ones. The middle of all would be that of the syllables, where
- * somebody talks beside the player.
+ * How loud the player's usual stroke is: the middle of those around it, beginning with the loud ones. The middle of all would be that of
+ * the syllables, where somebody talks beside the player.
+ * Source: mean shift, K. Fukunaga, L. Hostetler, IEEE Trans. Information Theory 21 (1975); here of a median, and open to above.
  * @param levelsDb of all strokes, at least one.
  */
 export function usualStrokeDb(levelsDb: readonly number[]): number {
-  return median(levelsDb.filter(isPlayersStroke(levelsDb)));
+  let usual = quantile(levelsDb, LOUD_QUANTILE);
+  for (let look = 0; look < MOST_LOOKS; look++) {
+    const middle = median(levelsDb.filter((levelDb) => levelDb >= usual - PLAYERS_RANGE_DB));
+    if (middle === usual) break;
+    usual = middle;
+  }
+  return usual;
 }
 
 /** Which strokes are loud enough to be the player's. @param levelsDb of all strokes, at least one. */
 export function isPlayersStroke(levelsDb: readonly number[]): (levelDb: number) => boolean {
-  const loud = quantile(levelsDb, LOUD_QUANTILE);
-  return (levelDb) => levelDb >= loud - PLAYERS_RANGE_DB;
+  const usual = usualStrokeDb(levelsDb);
+  return (levelDb) => levelDb >= usual - PLAYERS_RANGE_DB;
 }

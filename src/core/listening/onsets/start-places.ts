@@ -1,0 +1,99 @@
+import type { PartlyCovered } from '../covered-gaps';
+import { FRAME_SECONDS, toFrames } from '../frame-length';
+import type { Frames } from '../frames';
+import type { PartialMeter } from '../pitch/partials';
+import type { Segment } from '../segment';
+import { DIP_SIDE_SECONDS, levelDip } from './level-dips';
+import type { PeriodicityBreak } from './periodicity';
+import { type StartFeatures, startFeatures } from './start-features';
+
+/** Less than this is nowhere worth a closer look: a level that dips, a wave that breaks with its past. */
+const LEAST_DIP_DB = 2;
+const LEAST_CONTRAST = 2.5;
+const LEAST_CHANGE = 0.01;
+/** Two signs so close are one place. */
+const SAME_PLACE_SECONDS = 0.04;
+
+const SHORTEST_VIBRATO_SECONDS = 0.4;
+const VIBRATO_SEMITONES = 0.05;
+const VIBRATO_SHARE = 0.5;
+
+/** A place within a tone of one pitch where it may start anew. */
+export interface StartPlace {
+  readonly frame: number;
+  readonly features: StartFeatures;
+}
+
+/**
+ * The places within a segment of one pitch that are worth a look, in order, with all that may tell.
+ * @param tone its pitch, and where the wave breaks with its past. @param shortest frames that a note has at least.
+ */
+export function startPlaces(
+  segment: PartlyCovered,
+  { midi, breaks }: { readonly midi: number; readonly breaks: readonly PeriodicityBreak[] },
+  frames: Frames,
+  partials: PartialMeter,
+  shortest: number,
+): readonly StartPlace[] {
+  const places: number[] = [];
+  const add = (frame: number) => {
+    const isInside = frame >= segment.from + shortest && frame < segment.to - shortest;
+    const isHidden = segment.covered.some(({ from, to }) => frame >= from && frame < to);
+    if (
+      isInside &&
+      !isHidden &&
+      places.every((other) => Math.abs(other - frame) > toFrames(SAME_PLACE_SECONDS))
+    )
+      places.push(frame);
+  };
+  // Where something else was heard over the tone, it may have started anew under it.
+  for (const { to } of segment.covered) add(to);
+  const dips: { frame: number; dipDb: number }[] = [];
+  for (let frame = segment.from + shortest; frame < segment.to - shortest; frame++) {
+    if (!isBottom(frame, frames.levelDb)) continue;
+    const dipDb = levelDip(frame, segment, frames.levelDb, toFrames(DIP_SIDE_SECONDS));
+    if (dipDb >= LEAST_DIP_DB) dips.push({ frame, dipDb });
+  }
+  // The deepest and the plainest first: what lies close to them says the same.
+  for (const { frame } of dips.toSorted((a, b) => b.dipDb - a.dipDb)) add(frame);
+  for (const { seconds } of breaks
+    .filter(({ contrast, change }) => contrast >= LEAST_CONTRAST && change >= LEAST_CHANGE)
+    .toSorted((a, b) => b.contrast - a.contrast))
+    add(Math.round(seconds / FRAME_SECONDS - 0.5));
+  const signs = {
+    midi,
+    breaks,
+    hasVibrato: hasVibrato(frames.midi, segment),
+    signCount: places.length,
+  };
+  return places
+    .toSorted((a, b) => a - b)
+    .map((frame) => ({ frame, features: startFeatures(frame, segment, frames, partials, signs) }));
+}
+
+/** Whether the level is nowhere lower right beside a frame. */
+function isBottom(frame: number, levelDb: Float64Array): boolean {
+  return levelDb[frame]! <= levelDb[frame - 1]! && levelDb[frame]! <= levelDb[frame + 1]!;
+}
+
+/**
+ * Whether the pitch of a segment swings evenly: one frequency of a vibrato holds most of its movement.
+ * Source: rates of 4.5–7.5 Hz, J. Sundberg, "Acoustic and psychoacoustic aspects of vocal vibrato", STL-QPSR 35 (1994).
+ */
+function hasVibrato(midi: Frames['midi'], { from, to }: Segment): boolean {
+  const course = midi.slice(from, to).filter((pitch) => pitch !== undefined);
+  if (course.length < toFrames(SHORTEST_VIBRATO_SECONDS)) return false;
+  const mean = course.reduce((sum, pitch) => sum + pitch, 0) / course.length;
+  const power = course.reduce((sum, pitch) => sum + (pitch - mean) ** 2, 0) / course.length;
+  if (power < VIBRATO_SEMITONES ** 2) return false;
+  for (let hertz = 4.5; hertz <= 7.5; hertz += 0.25) {
+    const step = 2 * Math.PI * hertz * FRAME_SECONDS;
+    let [re, im] = [0, 0];
+    course.forEach((pitch, frame) => {
+      re += (pitch - mean) * Math.cos(step * frame);
+      im += (pitch - mean) * Math.sin(step * frame);
+    });
+    if ((2 * (re * re + im * im)) / course.length ** 2 > VIBRATO_SHARE * power) return true;
+  }
+  return false;
+}
