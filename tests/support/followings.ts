@@ -21,6 +21,7 @@ export interface Played {
   /** The note before went on through its place, so many half steps away from it. */
   readonly heldThrough?: number;
   readonly unpitchedBefore?: number;
+  readonly unpitchedAfter?: number;
   readonly levelDb?: number;
   readonly dipDb?: number;
   readonly clarity?: number;
@@ -53,6 +54,7 @@ export function exactFollowing(
       kind: 'played',
       sound,
       unpitchedBeforeSeconds: how.unpitchedBefore ?? 0,
+      unpitchedAfterSeconds: how.unpitchedAfter ?? 0,
       deviationSeconds: late,
       deviationBeats: late,
       doubtSeconds: how.doubt ?? 0,

@@ -108,13 +108,15 @@ export function candidatesFor(
 
 /** Which tones are somebody else's: far below the line, or vowels softer than what the player holds. */
 function otherToneTest(tones: readonly PlayedTone[], lowestMidi: number): (tone: PlayedTone) => boolean {
-  const held = tones.filter(({ isSaid }) => !isSaid);
+  const held = tones.filter(({ said }) => said === 'no');
   const usualDb =
     held.length < FEWEST_HELD_TONES
       ? Number.NEGATIVE_INFINITY
       : median(held.map(({ sound }) => sound.levelDb));
-  return ({ sound, isSaid }) =>
-    sound.midi < lowestMidi - BELOW_LINE_SEMITONES || (isSaid && sound.levelDb < usualDb - VOWEL_BELOW_DB);
+  return ({ sound, said }) =>
+    sound.midi < lowestMidi - BELOW_LINE_SEMITONES ||
+    said === 'in-a-sentence' ||
+    (said === 'by-itself' && sound.levelDb < usualDb - VOWEL_BELOW_DB);
 }
 
 /** A weak sign of a start within a tone is no dip that was measured. */

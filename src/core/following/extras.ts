@@ -16,7 +16,10 @@ const SHORTEST_EXTRA_SECONDS = 0.07;
 const TAIL_BELOW_TONE_DB = 8;
 const TAIL_GAP_SECONDS = 0.06;
 const TAIL_SEMITONES = 0.6;
-/** Where sounds fade by themselves, what is softer by this much and was not struck still rings from before. */
+/**
+ * Where sounds fade by themselves, what was not struck still rings from before, when it is softer by this much or was only found as
+ * something new in the spectrum: a word has that as well.
+ */
 const RINGING_BELOW_USUAL_DB = 8;
 /** A strike lies this close to the start of what was struck. */
 const STRUCK_SECONDS = 0.08;
@@ -93,7 +96,9 @@ function toneTest(
     const isNoise = clarityOf(sound) < Math.max(leastClarity, LEAST_CLARITY_OF_ONE_TONE);
     const isTooLow = midi < lowestMidi - BELOW_LINE_SEMITONES;
     const isRinging =
-      !soundsAreSustained && levelDb < usualDb - RINGING_BELOW_USUAL_DB && !isStruck(onsetSeconds);
+      !soundsAreSustained &&
+      (sound.kind === 'pluck' || levelDb < usualDb - RINGING_BELOW_USUAL_DB) &&
+      !isStruck(onsetSeconds);
     return !(isFaint || isShort || isNoise || isTooLow || isRinging);
   };
 }

@@ -123,6 +123,7 @@ export function follow(
   // A note that was played again after a restart counts as it was played last.
   const followed = new Map<string, FollowedNote>();
   let before: { readonly last: Placed; readonly expected: Expected } | undefined;
+  const take = { tuningSemitones, soundsAreSustained, unpitched };
   for (const pulse of pulses) {
     const tempo = before?.expected.secondsPerBeat ?? secondsPerBeat;
     const own = pulse[0]!.section.isFree
@@ -133,7 +134,7 @@ export function follow(
     const due = before && dueBefore(pulse[0]!, before);
     const expected = [due ? { ...first!, ...due } : first!, ...others];
     const startsPulse = before !== undefined && due === undefined;
-    for (const note of describePulse(pulse, expected, startsPulse, { tuningSemitones, soundsAreSustained }))
+    for (const note of describePulse(pulse, expected, startsPulse, take))
       followed.set(note.noteId, note);
     before = { last: pulse.at(-1)!, expected: own.at(-1)! };
   }
@@ -217,6 +218,7 @@ function dueBefore(
 interface TakeFacts {
   readonly tuningSemitones: number;
   readonly soundsAreSustained: boolean;
+  readonly unpitched: UnpitchedSound | undefined;
 }
 
 function toneFactsOf({ tones }: Heard): ToneFacts {
@@ -233,7 +235,7 @@ function describePulse(
   pulse: PulseRun,
   expected: readonly Expected[],
   isAnew: boolean,
-  { tuningSemitones, soundsAreSustained }: TakeFacts,
+  { tuningSemitones, soundsAreSustained, unpitched }: TakeFacts,
 ): FollowedNote[] {
   return pulse.map(({ note, sound, lengthBeats }, index) => {
     const { seconds, secondsPerBeat: local, doubtSeconds } = expected[index]!;
@@ -246,6 +248,7 @@ function describePulse(
       kind: 'played',
       sound: soundOf(sound),
       unpitchedBeforeSeconds: sound.unpitchedBeforeSeconds,
+      unpitchedAfterSeconds: unpitched?.secondsAfter(sound) ?? 0,
       deviationSeconds,
       deviationBeats: (deviationSeconds * note.beats) / writtenSeconds,
       doubtSeconds,

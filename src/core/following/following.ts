@@ -34,6 +34,8 @@ export type FollowedNote = { readonly noteId: string; readonly measureIndex: num
       readonly sound: SoundingEvent;
       /** How long something without a pitch had sounded before it, about as loud: it spoke late, but may have begun in time. */
       readonly unpitchedBeforeSeconds: number;
+      /** The same after it: its pitch was lost under something else, but it may have gone on. */
+      readonly unpitchedAfterSeconds: number;
       /** Start against the player's own steady pulse; positive is late. In beats of the meter, and in seconds. */
       readonly deviationBeats: number;
       readonly deviationSeconds: number;

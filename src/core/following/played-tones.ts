@@ -2,6 +2,7 @@ import {
   beganBy,
   type Heard,
   type HeardTone,
+  isHeld,
   isSaid,
   type Pluck,
   phrasesOf,
@@ -24,8 +25,8 @@ const LEAST_MARGIN = 1.05;
 export interface PlayedTone {
   readonly sound: Tone | Pluck;
   readonly reattacks: HeardTone['reattacks'];
-  /** By itself rather a vowel than a tone. */
-  readonly isSaid: boolean;
+  /** Whether it is rather a vowel than a tone: by itself, or as it stands among vowels. */
+  readonly said: 'no' | 'by-itself' | 'in-a-sentence';
 }
 
 /**
@@ -35,7 +36,13 @@ export interface PlayedTone {
 export function playedTones(heard: Heard): readonly PlayedTone[] {
   const phrases = phrasesOf(heard.tones);
   const tones = phrases.filter((phrase) => !phrase.isSpeech).flatMap((phrase) => phrase.tones);
-  if (heard.plucks.length === 0) return tones.map(asHeard);
+  // Somebody may play a few notes into a sentence of another.
+  const amid = phrases
+    .filter((phrase) => phrase.isSpeech)
+    .flatMap((phrase) => phrase.tones.filter(isHeld))
+    .map((tone): PlayedTone => ({ ...asHeard(tone), said: 'in-a-sentence' }));
+  if (heard.plucks.length === 0)
+    return [...tones.map(asHeard), ...amid].toSorted((a, b) => a.sound.onsetSeconds - b.sound.onsetSeconds);
   const spoken = phrases.filter((phrase) => phrase.isSpeech);
   const played = heard.plucks.filter(
     ({ onsetSeconds }) =>
@@ -95,7 +102,7 @@ function asHeard(tone: HeardTone): PlayedTone & { readonly sound: Tone } {
     reattacks,
     ...sound
   } = tone;
-  return { sound, reattacks, isSaid: isSaid(tone) };
+  return { sound, reattacks, said: isSaid(tone) ? 'by-itself' : 'no' };
 }
 
-const asPlucked = (sound: Pluck): PlayedTone => ({ sound, reattacks: [], isSaid: false });
+const asPlucked = (sound: Pluck): PlayedTone => ({ sound, reattacks: [], said: 'no' });

@@ -35,6 +35,15 @@ export class UnpitchedSound {
     return onsetSeconds - Math.max(free, Math.min(onsetSeconds, (step + 1) * LEVEL_STEP_SECONDS));
   }
 
+  /** How long after a sound of `heard` something went on, about as loud as it, that was no tone. */
+  secondsAfter({ endSeconds, levelDb }: Pick<HeardTone, 'endSeconds' | 'levelDb'>): number {
+    const next = this.#heard.tones[this.#countBefore(endSeconds)]?.onsetSeconds ?? Number.POSITIVE_INFINITY;
+    const latest = Math.min(endSeconds + LONGEST_SECONDS, next);
+    let step = Math.ceil(endSeconds / LEVEL_STEP_SECONDS);
+    while ((step + 1) * LEVEL_STEP_SECONDS <= latest && this.#isLoud(step, levelDb)) step++;
+    return Math.max(0, step * LEVEL_STEP_SECONDS - endSeconds);
+  }
+
   /** Notes stand in order of onset. */
   #countBefore(seconds: number): number {
     let [low, high] = [0, this.#heard.tones.length];

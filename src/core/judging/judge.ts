@@ -314,7 +314,9 @@ function judgeLength(
     return 'long';
   if (note.staccato || writtenSeconds < policy.judgedLengthSeconds) return 'unclear';
   const isAudible = writtenSeconds - soundedSeconds >= policy.missingLengthSeconds;
-  return isAudible && soundedSeconds < leastSoundedSeconds(note, beatSeconds, policy) ? 'short' : 'full';
+  const leastSeconds = leastSoundedSeconds(note, beatSeconds, policy);
+  if (!isAudible || soundedSeconds >= leastSeconds) return 'full';
+  return soundedSeconds + followed.unpitchedAfterSeconds >= leastSeconds ? 'unclear' : 'short';
 }
 
 /** How long a note must sound at least. Where a breath is marked, it takes its time from the note before. */

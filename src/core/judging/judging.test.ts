@@ -28,6 +28,9 @@ test.each<[Played, string, string, string]>([
   // Spoke late, but something sounded from when it was due.
   [{ late: 0.2, unpitchedBefore: 0.18 }, 'right', 'on', 'full'],
   [{ late: 0.3, unpitchedBefore: 0.1 }, 'right', 'late', 'unclear'],
+  // Let go early, but something went on about as loud: a word may cover it.
+  [{ share: 0.5, unpitchedAfter: 0.3 }, 'right', 'on', 'unclear'],
+  [{ share: 0.3, unpitchedAfter: 0.1 }, 'right', 'on', 'short'],
   [{ heldThrough: -2 }, 'wrong', 'on', 'unclear'],
   [{ heldThrough: -12, oddPartialsDb: 3 }, 'octave', 'on', 'unclear'],
   // What was heard so badly may be the attack of the next one.

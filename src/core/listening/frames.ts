@@ -86,12 +86,12 @@ export class FrameMeter {
   #isDetected = new Uint8Array(0);
   #loudestDb = Number.NEGATIVE_INFINITY;
 
-  /** @param sampleRate @param pitchRate in hertz. */
-  constructor(sampleRate: number, pitchRate: number) {
+  /** @param sampleRate @param pitchRate in hertz. @param lowestMidi where nothing lower can be the player's. */
+  constructor(sampleRate: number, pitchRate: number, lowestMidi?: number) {
     this.#sampleRate = sampleRate;
     this.#hop = FRAME_SECONDS * sampleRate;
     this.#pitchHop = FRAME_SECONDS * pitchRate;
-    this.#detector = new PitchDetector(pitchRate);
+    this.#detector = new PitchDetector(pitchRate, lowestMidi);
     this.#bandMeter = new BandMeter(sampleRate);
     this.#reserve(FIRST_CAPACITY);
   }

@@ -20,4 +20,4 @@ export {
 export { beganBy, SAME_START_SECONDS, SURE_PLUCK } from './strings/ringing-strings';
 export { areSustained } from './strings/sustained';
 export { usualStrokeDb } from './strokes/usual-stroke';
-export { isSaid, mostlySaid, phrasesOf, SPEECH_SECONDS } from './voices/speech';
+export { isHeld, isSaid, mostlySaid, phrasesOf, SPEECH_SECONDS } from './voices/speech';

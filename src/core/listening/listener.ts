@@ -106,7 +106,7 @@ export class Listener {
     this.#forPitch = new GrowingSamples(expectedSamples && Math.ceil(expectedSamples / factor / further));
     this.#pitchRate = this.#listeningRate / further;
     this.#pitchDecimator = new Decimator(further, FILTER_HALF_WIDTH);
-    this.#frames = new FrameMeter(this.#listeningRate, this.#pitchRate);
+    this.#frames = new FrameMeter(this.#listeningRate, this.#pitchRate, lowestMidi);
   }
 
   /** The next stretch of the recording, mono. */

@@ -1,4 +1,4 @@
-import { hertzToMidi } from '../../pitch';
+import { hertzToMidi, midiToHertz } from '../../pitch';
 import { Fourier, stretchOf, vertex } from '../../signal';
 
 /** The shelf's instruments sound from 41 Hz (double bass E1) to 4.2 kHz (piccolo). */
@@ -39,13 +39,15 @@ export class PitchDetector {
   readonly #frame: Float64Array;
   readonly #nsdf: Float64Array;
 
-  /** @param sampleRate in hertz. */
-  constructor(sampleRate: number) {
+  /** @param sampleRate in hertz. @param lowestMidi where nothing lower can be the player's. */
+  constructor(sampleRate: number, lowestMidi?: number) {
     this.#sampleRate = sampleRate;
     this.#size = Math.round(WINDOW_SECONDS * sampleRate);
     this.#fourier = new Fourier(2 ** Math.ceil(Math.log2(this.#size * 1.5)));
     this.#frame = new Float64Array(this.#fourier.size);
-    this.#nsdf = new Float64Array(Math.ceil(sampleRate / LOWEST_HERTZ) + 2);
+    const lowestHertz = Math.max(LOWEST_HERTZ, lowestMidi === undefined ? 0 : midiToHertz(lowestMidi));
+    // A peak is looked at closely with what lies on both sides of it.
+    this.#nsdf = new Float64Array(Math.ceil(sampleRate / lowestHertz) + SINC_HALF_WIDTH + 2);
   }
 
   /** Samples on each side of the middle that are looked at, at most. */

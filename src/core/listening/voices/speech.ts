@@ -49,9 +49,12 @@ function isSpeech(phrase: readonly HeardTone[]): boolean {
 export const isSaid = ({ clarity, glideSemitonesPerSecond }: HeardTone) =>
   clarity < SPEECH_CLARITY || (glideSemitonesPerSecond ?? 0) >= SPOKEN_GLIDE;
 
+/** Whether a tone by itself surely stays on its pitch. */
+export const isHeld = (tone: HeardTone) => !isSaid(tone) && tone.glideSemitonesPerSecond !== null;
+
 /** Whether most tones are vowels, of those that last long enough to tell. */
 export function mostlySaid(tones: readonly HeardTone[]): boolean {
   const said = tones.filter(isSaid).length;
-  const held = tones.filter((tone) => !isSaid(tone) && tone.glideSemitonesPerSecond !== null).length;
+  const held = tones.filter(isHeld).length;
   return said > SAID_SHARE * (said + held);
 }
