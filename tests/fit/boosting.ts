@@ -15,8 +15,8 @@ export interface BoostingOptions {
 }
 
 /** No leaf speaks for less evidence than this, in units of the curvature of the loss; and so much doubt is added to each. */
-const LEAST_EVIDENCE = 4;
-const DOUBT = 2;
+const LEAST_EVIDENCE = 8;
+const DOUBT = 4;
 /** So many thresholds of each feature are tried. */
 const THRESHOLDS = 40;
 const DIGITS = 4;

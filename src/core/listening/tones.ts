@@ -25,6 +25,8 @@ import type { Segment } from './segment';
 
 /** The detector's window smears 50 ms; anything shorter than this is a transition, not a note (a sixteenth at 160 bpm lasts 94 ms). */
 const SHORTEST_TONE_SECONDS = 0.065;
+/** A tone that starts again so soon has only begun: a sixteenth at 150 bpm lasts 0.1 s. */
+const SAME_START_SECONDS = 0.1;
 /** The tail of a tone before its own repeat: what is left of it when the start is told exactly. */
 const SHORTEST_SOUNDED_SECONDS = 0.045;
 
@@ -117,7 +119,7 @@ function placesWithin(
   const [from, to] = [segment.from * FRAME_SECONDS, segment.to * FRAME_SECONDS];
   const midi = middlePitch(segment, frames.midi);
   const tone = { midi, breaks: periodicityBreaks(samples, sampleRate, midi, from, to) };
-  return startPlaces(segment, tone, frames, partials, toFrames(SHORTEST_TONE_SECONDS));
+  return startPlaces(segment, tone, frames, partials, toFrames(SAME_START_SECONDS));
 }
 
 function describeTone(
