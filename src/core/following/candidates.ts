@@ -17,7 +17,7 @@ import { type PlayedTone, playedTones } from './played-tones';
 import type { UnpitchedSound } from './unpitched';
 
 /** Surer starts than this are extra notes when no note is written there. */
-const SURE_START = 0.93;
+const SURE_START = 0.96;
 /** A tie is often started again where a further head is printed, and hardly elsewhere. */
 const SURE_START_AT_TIED_HEAD = 0.5;
 const TIED_HEAD_BEATS = 0.25;
@@ -113,8 +113,10 @@ function otherToneTest(tones: readonly PlayedTone[], lowestMidi: number): (tone:
     held.length < FEWEST_HELD_TONES
       ? Number.NEGATIVE_INFINITY
       : median(held.map(({ sound }) => sound.levelDb));
+  // Who sings the whole line two octaves lower sings it.
+  const isAllLow = tones.length > 0 && median(tones.map(({ sound }) => sound.midi)) < lowestMidi;
   return ({ sound, said }) =>
-    sound.midi < lowestMidi - BELOW_LINE_SEMITONES ||
+    (!isAllLow && sound.midi < lowestMidi - BELOW_LINE_SEMITONES) ||
     said === 'in-a-sentence' ||
     (said === 'by-itself' && sound.levelDb < usualDb - VOWEL_BELOW_DB);
 }

@@ -1,7 +1,7 @@
 import type { SoundingEvent } from '../listening';
 
 /** Changes whenever the same facts could be followed differently. */
-export const FOLLOWING_VERSION = 11;
+export const FOLLOWING_VERSION = 12;
 
 /** Less periodic than this a sound is the noise of an attack, or several strings at once: nothing is held against the player. */
 export const LEAST_CLARITY_OF_ONE_TONE = 0.92;

@@ -1,7 +1,7 @@
 import type { Pluck, Stroke, Tone } from './sounding-event';
 
 /** Changes whenever the same recording could be heard differently. */
-export const LISTENING_VERSION = 13;
+export const LISTENING_VERSION = 14;
 
 /** A tone with all that was heard of it; its pitch is a fact about the recording, with no score in mind. */
 export interface HeardTone extends Tone {

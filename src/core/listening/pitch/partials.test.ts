@@ -13,6 +13,8 @@ interface Tone {
   readonly to?: number;
   /** Of the first partial, in radians. */
   readonly phase?: number;
+  /** How fast it dies away, in dB a second. */
+  readonly fade?: number;
   /** A string's partials lie higher than whole multiples: n·f·√(1 + B·n²). */
   readonly inharmonicity?: number;
 }
@@ -20,10 +22,11 @@ interface Tone {
 /** Steady tones with soft edges of 5 ms. */
 function soundOf(tones: readonly Tone[], seconds: number): Float32Array {
   const samples = new Float32Array(Math.round(seconds * RATE));
-  for (const { midi, partials, from = 0, to = seconds, phase = 0, inharmonicity = 0 } of tones) {
+  for (const { midi, partials, from = 0, to = seconds, phase = 0, fade = 0, inharmonicity = 0 } of tones) {
     for (let n = Math.round(from * RATE); n < to * RATE && n < samples.length; n++) {
       const time = n / RATE;
-      const edge = Math.min(1, (time - from) / 0.005, (to - time) / 0.005);
+      const edge =
+        Math.min(1, (time - from) / 0.005, (to - time) / 0.005) * 10 ** ((-fade * (time - from)) / 20);
       let value = 0;
       partials.forEach((amplitude, index) => {
         const partial = index + 1;
@@ -125,7 +128,7 @@ describe('breaks of periodicity', () => {
 
 test('a note that is struck again while it rings is two notes, at any register', () => {
   for (const midi of [45, 57, 64, 76]) {
-    const ring = (from: number, phase: number) => ({ midi, partials: FULL, from, phase });
+    const ring = (from: number, phase: number) => ({ midi, partials: FULL, from, phase, fade: 15 });
     const samples = soundOf(
       [
         { ...ring(0.3, 0), to: 0.95 },

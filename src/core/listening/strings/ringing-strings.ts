@@ -30,7 +30,8 @@ export function pluckedStrings(
   fadesByItself: boolean | undefined,
   find: () => readonly Pluck[],
 ): readonly Pluck[] {
-  const plucked = fadesByItself ?? arePlucked(tones);
+  // Who reads a harp's part may play it on a flute: what fades is heard.
+  const plucked = fadesByItself === false ? false : arePlucked(tones);
   if (plucked === false || tones.length === 0) return [];
   const plucks = find();
   const sure = plucks.filter(({ startStrength }) => startStrength >= SURE_PLUCK);
@@ -43,7 +44,7 @@ export function pluckedStrings(
   });
   const renewing = inside.filter((isSamePitch) => isSamePitch).length;
   const ringing = inside.length - renewing;
-  if (fadesByItself !== true && renewing > MOST_RENEWING_SHARE * sure.length) return [];
+  if (renewing > MOST_RENEWING_SHARE * sure.length) return [];
   const isRinging = ringing >= FEWEST_RINGING && ringing >= RINGING_SHARE * sure.length;
   return plucked || isRinging ? plucks : [];
 }
