@@ -33,11 +33,13 @@ const TEST_PACKAGES = [
   { name: 'espeak-ng', isThere: () => onPath('espeak-ng') },
 ];
 
-/** What only the evaluation of the ear needs: further sound fonts, and the outside reference of its scorer. */
+/** What only the evaluation of the ear needs: further sound fonts and sounds, and the outside reference of its scorer. */
 const EVALUATION_PACKAGES = [
   { name: 'fluid-soundfont-gm', isThere: () => existsSync('/usr/share/sounds/sf2/FluidR3_GM.sf2') },
   { name: 'opl3-soundfont', isThere: () => existsSync('/usr/share/sounds/sf2/OPL-3_FM_128M.sf2') },
   { name: 'csound-soundfont', isThere: () => existsSync('/usr/share/sounds/sf2/sf_GMbank.sf2') },
+  { name: 'csound', isThere: () => onPath('csound') },
+  { name: 'hydrogen-drumkits', isThere: () => existsSync('/usr/share/hydrogen/data/drumkits') },
   { name: 'python3-mir-eval', isThere: () => existsSync('/usr/lib/python3/dist-packages/mir_eval') },
 ];
 

@@ -2,7 +2,7 @@
 // list of them in one process: npm run --silent check -- --takes takes.json --out FOLDER
 import { parseArgs } from 'node:util';
 import { check, toCheckContract } from '@/core/checking';
-import { nextStep, type Verdict } from '@/core/judging';
+import { besideThePlayer, nextStep, type Verdict } from '@/core/judging';
 import { checkMany } from './check-many';
 import {
   FASTEST_BPM,
@@ -23,7 +23,9 @@ function describeVerdict(verdict: Verdict): string {
     const share = `notes ${m.notesRight}/${m.written}, rhythm ${m.rhythmRight}/${m.written}`;
     return `measure ${m.number}: ${share}${marks && `  needs work: ${marks}`}`;
   });
-  return `${rows.join('\n')}\n${nextStep(verdict, { vocabulary: 'us', after: { kind: 'nothing' } })}\n`;
+  const advice = nextStep(verdict, { vocabulary: 'us', after: { kind: 'nothing' } });
+  const beside = besideThePlayer(verdict);
+  return `${[...rows, advice, ...(beside ? [beside] : [])].join('\n')}\n`;
 }
 
 runCommand(() => {

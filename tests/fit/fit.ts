@@ -9,11 +9,12 @@ import { makeTake, planRoomTake, planTake, planWorldTake, type TakePlan } from '
 import { runParts } from '../support/parts';
 import { boost, type Example, errorsOf } from './boosting';
 import { NEVER_LEARNED } from './never-learned';
+import { keepSmallSet } from './small-set';
 import { startExamples } from './start-examples';
 
 const RESULTS = resolve('.data/fit');
 const MODEL = resolve('src/core/listening/model/starts.json');
-const OPTIONS = { rounds: 120, depth: 3, rate: 0.1 } as const;
+const OPTIONS = { rounds: 200, depth: 3, rate: 0.1 } as const;
 
 /** Which takes are learned from, and which only tell how well; the evaluation has others. */
 const SEEDS = { learned: [60_001, 1], told: [66_001, 4] } as const;
@@ -79,6 +80,7 @@ if (values.shard) {
   ).flat();
   const of = (use: Use) => taken.filter((take) => take.use === use).flatMap(({ examples }) => examples);
   const model = boost(of('learned'), OPTIONS);
+  keepSmallSet(of('told'));
   const [learned, told] = [errorsOf(model, of('learned')), errorsOf(model, of('told'))];
   const about = {
     what: 'How likely a tone starts anew at a place within it.',

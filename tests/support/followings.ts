@@ -74,6 +74,7 @@ export function exactFollowing(
     soundsAreSustained: true,
     noiseDb: -70,
     tones: undefined,
+    hasTalkBeside: false,
     transposedSemitones: undefined,
     measureSeconds: [],
     ...more,

@@ -2,7 +2,7 @@ import { median, quantile } from '../base';
 import { clarityOf, type Heard, type Pluck, type Tone } from '../listening';
 import type { WrittenNote } from '../notation';
 import { type Alignment, type Candidate, soundOf } from './alignment';
-import { BELOW_LINE_SEMITONES } from './candidates';
+import { BELOW_LINE_SEMITONES, hasTalkBeside } from './candidates';
 import { type ExtraSound, LEAST_CLARITY_OF_ONE_TONE } from './following';
 
 /** How the player sounds is told by the softest and the least clear tenth of what was played of the line. */
@@ -17,8 +17,8 @@ const TAIL_BELOW_TONE_DB = 8;
 const TAIL_GAP_SECONDS = 0.06;
 const TAIL_SEMITONES = 0.6;
 /**
- * Where sounds fade by themselves, what was not struck still rings from before, when it is softer by this much or was only found as
- * something new in the spectrum: a word has that as well.
+ * Where sounds fade by themselves, what was not struck still rings from before, when it is softer by this much or, where somebody
+ * talks, was only found as something new in the spectrum: a word has that as well.
  */
 const RINGING_BELOW_USUAL_DB = 8;
 /** A strike lies this close to the start of what was struck. */
@@ -87,6 +87,7 @@ function toneTest(
   const lowestMidi = Math.min(
     ...notes.flatMap(({ sound }) => (sound.kind === 'pitched' ? [sound.midi] : [])),
   );
+  const hasTalk = hasTalkBeside(heard);
   const isStruck = (seconds: number) =>
     heard.strikes.some((strike) => Math.abs(strike.onsetSeconds - seconds) <= STRUCK_SECONDS);
   return (sound) => {
@@ -97,7 +98,7 @@ function toneTest(
     const isTooLow = midi < lowestMidi - BELOW_LINE_SEMITONES;
     const isRinging =
       !soundsAreSustained &&
-      (sound.kind === 'pluck' || levelDb < usualDb - RINGING_BELOW_USUAL_DB) &&
+      ((sound.kind === 'pluck' && hasTalk) || levelDb < usualDb - RINGING_BELOW_USUAL_DB) &&
       !isStruck(onsetSeconds);
     return !(isFaint || isShort || isNoise || isTooLow || isRinging);
   };

@@ -339,6 +339,36 @@ test.each([
   expect(notes.every(({ kind }) => kind === 'played')).toBe(true);
 });
 
+describe('somebody else', () => {
+  const line = lineOf(['C4q D4q E4q F4q', 'G4q F4q E4h']);
+  const played = [60, 62, 64, 65, 67, 65, 64].map((midi, index) =>
+    heardTone(1 + index, midi, index === 6 ? 1.8 : 0.9, { glideSemitonesPerSecond: 0.1 }),
+  );
+  const vowel = (at: number) => heardTone(at, 58.4, 0.14, { glideSemitonesPerSecond: 5, levelDb: -30 });
+  const withVowels = (...seconds: readonly number[]) =>
+    heardAs([...played, ...seconds.map(vowel)].toSorted((a, b) => a.onsetSeconds - b.onsetSeconds));
+
+  test('who talks beside the player puts nothing in, holds nothing back and is mentioned', () => {
+    const { notes, extras, hasTalkBeside } = follow(line, withVowels(1.92, 2.93, 3.5, 5.95), BPM);
+    expect(notes.map(({ kind }) => kind)).toEqual(notes.map(() => 'played'));
+    expect(extras).toEqual([]);
+    expect(hasTalkBeside).toBe(true);
+    const [first] = notes;
+    expect(first!.kind === 'played' && first!.soundedShare).toBeCloseTo(0.9, 1);
+  });
+
+  test('a vowel or two may be anything', () => {
+    expect(follow(line, withVowels(2.95, 5.97), BPM).hasTalkBeside).toBe(false);
+  });
+
+  test('a vowel as loud as the notes is one of them: somebody sings', () => {
+    const sung = played.map((tone) => ({ ...tone, glideSemitonesPerSecond: 3 }));
+    const { notes, hasTalkBeside } = follow(line, heardAs(sung), BPM);
+    expect(notes.every(({ kind }) => kind === 'played')).toBe(true);
+    expect(hasTalkBeside).toBe(false);
+  });
+});
+
 test.each<[string, Parameters<typeof heardStrike>[1]]>([
   ['a knee between the hands', { unlikeDb: 10 }],
   ['a soft hand between the hard ones', { levelDb: -32 }],

@@ -12,7 +12,7 @@ import {
 import { evenBeats } from '../tempo';
 import { beatUnit, quarterSeconds, toNumber } from '../time';
 import { type Candidate, type Match, soundOf, type Target } from './alignment';
-import { candidatesFor, joinDoubtful } from './candidates';
+import { candidatesFor, hasTalkBeside, joinDoubtful } from './candidates';
 import { findExtras } from './extras';
 import {
   FOLLOWING_VERSION,
@@ -134,8 +134,7 @@ export function follow(
     const due = before && dueBefore(pulse[0]!, before);
     const expected = [due ? { ...first!, ...due } : first!, ...others];
     const startsPulse = before !== undefined && due === undefined;
-    for (const note of describePulse(pulse, expected, startsPulse, take))
-      followed.set(note.noteId, note);
+    for (const note of describePulse(pulse, expected, startsPulse, take)) followed.set(note.noteId, note);
     before = { last: pulse.at(-1)!, expected: own.at(-1)! };
   }
   const found = {
@@ -161,6 +160,7 @@ export function follow(
     soundsAreSustained,
     noiseDb: heard.noiseDb,
     tones: isPitched ? toneFactsOf(heard) : undefined,
+    hasTalkBeside: isPitched && hasTalkBeside(heard),
     transposedSemitones: maybeTransposition(targets, candidates, aligned.alignment, {
       secondsPerBeat,
       tuningSemitones,

@@ -114,6 +114,8 @@ export interface Following {
   readonly noiseDb: number;
   /** What the sounds are like as a whole, whatever was written; undefined for a line without pitches. */
   readonly tones: ToneFacts | undefined;
+  /** Somebody talked beside the player. */
+  readonly hasTalkBeside: boolean;
   /** Half steps by which the whole line was played away from what is written; undefined when it was not. */
   readonly transposedSemitones: number | undefined;
   /** When each performed measure begins in the recording, for the playhead; undefined where it was not played. */

@@ -53,6 +53,13 @@ export function nextStep(verdict: Verdict, { vocabulary, after }: Saying): strin
   return `Practise ${what} of ${name(worst)} slowly, three times${then}.`;
 }
 
+/** What else was heard than the player, once and kindly; undefined when there is nothing to say. */
+export function besideThePlayer({ state, hasTalkBeside }: Verdict): string | undefined {
+  return state === 'judged' && hasTalkBeside
+    ? 'Somebody was talking meanwhile. That cost you nothing.'
+    : undefined;
+}
+
 /** The measure to begin with: one in which a figure went wrong as a whole, else the one with the most faults. */
 function worstOf(verdict: Verdict, weak: readonly MeasureVerdict[]): MeasureVerdict {
   const withFigure = weak.filter((measure) =>

@@ -2,7 +2,7 @@ import { exactFollowing, type Played } from '../../../tests/support/followings';
 import { heardTone } from '../../../tests/support/heard';
 import { lineOf } from '../../../tests/support/lines';
 import type { Following } from '../following';
-import { describeDrift, judge, nextStep, policyOf, STRICTNESSES, USUAL_POLICY } from '.';
+import { besideThePlayer, describeDrift, judge, nextStep, policyOf, STRICTNESSES, USUAL_POLICY } from '.';
 
 const PLAIN = { vocabulary: 'us', after: { kind: 'nothing' } } as const;
 
@@ -199,6 +199,14 @@ describe('confidence', () => {
     const verdict = judged({}, more);
     expect(verdict.state).toBe(state);
     expect(nextStep(verdict, PLAIN)).toMatch(advice);
+  });
+
+  test('who talked beside the player is mentioned, where there is a verdict', () => {
+    expect(besideThePlayer(judged({}, { hasTalkBeside: true }))).toMatch(
+      /talking meanwhile. That cost you nothing/,
+    );
+    expect(besideThePlayer(judged({}, { hasTalkBeside: true, transposedSemitones: 2 }))).toBeUndefined();
+    expect(besideThePlayer(judged({}, {}))).toBeUndefined();
   });
 
   test('a take that fits its line is judged, however short or rough its tones are', () => {

@@ -1,4 +1,4 @@
-export { type AfterClean, nextStep, type Saying } from './advice';
+export { type AfterClean, besideThePlayer, nextStep, type Saying } from './advice';
 export type { CharacterFinding } from './character';
 export { describeFigure, type FigureFinding } from './figures';
 export { type MeasureInWords, verdictInWords } from './in-words';

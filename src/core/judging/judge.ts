@@ -110,6 +110,7 @@ export function judge(line: Line, following: Following, askedBpm: number, policy
     })),
     figures,
     intonation: intonationOf(written, following),
+    hasTalkBeside: following.hasTalkBeside,
     character: characterOf(line, written, following),
   };
 }

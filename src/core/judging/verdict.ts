@@ -113,6 +113,8 @@ export interface Verdict {
   readonly figures: readonly FigureFinding[];
   /** How it was in tune, which costs nothing; undefined where tones do not last. */
   readonly intonation: Intonation | undefined;
+  /** Somebody talked beside the player, which cost nothing; not there in verdicts of before. */
+  readonly hasTalkBeside?: boolean | undefined;
   /** What was done of slurs, accents, dynamics and their like; it never costs a mark. */
   readonly character: readonly CharacterFinding[];
 }

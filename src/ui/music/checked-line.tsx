@@ -1,6 +1,13 @@
 'use client';
 import { type Ref, useImperativeHandle, useMemo, useRef, useState } from 'react';
-import { type AfterClean, nextStep, type Overrule, type Verdict, withOverrules } from '@/core/judging';
+import {
+  type AfterClean,
+  besideThePlayer,
+  nextStep,
+  type Overrule,
+  type Verdict,
+  withOverrules,
+} from '@/core/judging';
 import type { Line } from '@/core/notation';
 import { sayMeasure, type Vocabulary } from '@/core/time';
 import { MetronomeMark } from '../metronome-mark';
@@ -119,11 +126,13 @@ export function CheckedLine({
       );
     },
   }));
+  const beside = besideThePlayer(verdict);
   return (
     <div>
       <p data-testid="next-step" className="mb-3 border-l-8 border-cool pl-4 text-xl font-bold">
         {nextStep(verdict, { vocabulary, after })}
       </p>
+      {beside && <p className="mb-3">{beside}</p>}
       <TakeFacts verdict={verdict} vocabulary={vocabulary} />
       {passes > 1 && <PassChoice passes={passes} pass={pass} onChange={setPass} />}
       <EngravedLine
