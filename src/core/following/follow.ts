@@ -72,8 +72,8 @@ export function follow(
   const notes = writtenNotes(line);
   const unit = beatUnit(measures[0]!.measure.meter);
   const beatQuarters = toNumber(unit.quarters);
-  const soundsAreSustained =
-    fadesByItself === undefined ? heard.plucks.length === 0 && areSustained(heard.tones) : !fadesByItself;
+  // A telephone holds up what fades; nothing makes what is held fade.
+  const soundsAreSustained = fadesByItself !== true && heard.plucks.length === 0 && areSustained(heard.tones);
   const unpitched = soundsAreSustained ? new UnpitchedSound(heard) : undefined;
   const pitches = notes.flatMap(({ sound }) => (sound.kind === 'pitched' ? [sound.midi] : []));
   const isPitched = pitches.length > 0;

@@ -34,6 +34,8 @@ const FILTER_HALF_WIDTH = 6;
 /** Under the lowest string of the double bass (41 Hz). */
 const RUMBLE_HERTZ = 35;
 const BELOW_LOWEST_SHARE = 0.8;
+/** With fewer tones nobody has played a line. */
+const FEWEST_TONES_OF_PLAYER = 4;
 const CLIPPED_AMPLITUDE = 0.985;
 const CLIPPING_BLOCK = 4096;
 /**
@@ -74,6 +76,7 @@ export class Listener {
   readonly #sampleRate: number;
   readonly #echo: Float32Array | undefined;
   readonly #fadesByItself: boolean | undefined;
+  readonly #lowestMidi: number | undefined;
   readonly #bridge: DropoutBridge;
   readonly #decimator: Decimator;
   readonly #highPasses: readonly HighPass[];
@@ -95,6 +98,7 @@ export class Listener {
     this.#sampleRate = sampleRate;
     this.#echo = echo;
     this.#fadesByItself = fadesByItself;
+    this.#lowestMidi = lowestMidi;
     this.#listeningRate = sampleRate / factor;
     this.#bridge = new DropoutBridge(sampleRate, expectedSamples);
     this.#decimator = new Decimator(factor, FILTER_HALF_WIDTH);
@@ -138,7 +142,13 @@ export class Listener {
     this.#take(this.#decimator.run(this.#withoutEcho()));
     this.#take(this.#decimator.end());
     this.#forPitch.push(this.#pitchDecimator.end());
-    return this.#facts(this.#frames.finish(this.#sound(), this.#floorDb()));
+    const heard = this.#facts(this.#frames.finish(this.#sound(), this.#floorDb()));
+    // Nothing that the instrument could have played: what it was is heard without knowing the instrument.
+    return this.#lowestMidi === undefined || heard.tones.length >= FEWEST_TONES_OF_PLAYER
+      ? heard
+      : this.#facts(
+          new FrameMeter(this.#listeningRate, this.#pitchRate).finish(this.#sound(), this.#floorDb()),
+        );
   }
 
   /** Where within the tones of the whole recording one may have started anew, for learning. To be called when it has ended. */

@@ -30,8 +30,8 @@ export function pluckedStrings(
   fadesByItself: boolean | undefined,
   find: () => readonly Pluck[],
 ): readonly Pluck[] {
-  // Who reads a harp's part may play it on a flute: what fades is heard.
-  const plucked = fadesByItself === false ? false : arePlucked(tones);
+  // Who reads a harp's part may play it on a flute: what is heard counts more than what is known.
+  const plucked = arePlucked(tones) ?? fadesByItself;
   if (plucked === false || tones.length === 0) return [];
   const plucks = find();
   const sure = plucks.filter(({ startStrength }) => startStrength >= SURE_PLUCK);
