@@ -289,6 +289,7 @@ const CONFIDENCE_BOUNDS = [0.025, 0.975] as const;
 function interval(
   results: readonly TakeResult[],
   figureOf: (results: readonly TakeResult[]) => number | undefined,
+  format: (figure: number) => string = shown,
 ): string {
   const random = createRandom(1);
   const figures = Array.from({ length: RESAMPLES }, () =>
@@ -296,7 +297,7 @@ function interval(
   ).filter((figure) => figure !== undefined);
   return figures.length === 0
     ? '–'
-    : CONFIDENCE_BOUNDS.map((bound) => shown(quantile(figures, bound))).join('–');
+    : CONFIDENCE_BOUNDS.map((bound) => format(quantile(figures, bound))).join('–');
 }
 
 const shareOf = (part: number, whole: number) => (whole === 0 ? undefined : part / whole);
@@ -322,7 +323,7 @@ function summaryInRooms(results: readonly TakeResult[]): string {
     return [
       what,
       value === undefined ? '–' : percent(value, 1),
-      interval(some, figureOf),
+      interval(some, figureOf, (share) => percent(share, 1)),
       `≤ ${percent(bar, 1)}`,
       isMet ? 'met' : 'missed',
       '',
@@ -387,6 +388,19 @@ function reliability(results: readonly TakeResult[]): string {
   );
 }
 
+/** What single takes of the world showed; to be written anew when the ear changes. */
+const REASONS_IN_WORLD = `## What is missed, and why
+Seeds 81001–81297, which nobody had looked at before. Where a bar is missed, few takes do it; one of them holds a quarter of all starts called
+off and 7 of the 16 notes too many.
+- Strokes and spoken lines through a telephone whose gain pumps, while somebody talks: the pumping makes words as loud as strokes, and two voices
+  are of one kind (81214, 81080, 81269). Without the first of them: onset off 0.79, extra notes 0.76, stops 0.96, flags of rhythm 0.81.
+- Low bowed strings of a physical model, quiet or scooped: their slow starts are felt up to 0.16 s from where they are found.
+- Plucked strings in a hall or through a telephone: the first note of the line while somebody counts; octaves that ring on.
+- Flams of spoken syllables: the grace syllable is taken for the syllable.
+- What the model of starts never learned from (65 takes): notes 0.93, onset off 0.67, extra notes 1.00, stops 0.89, flags of notes 0.91, of rhythm
+  0.76; 4 of 43 clean takes with a false flag.
+- Confidence is not calibrated: of what is called wrong, early or late with 0.97 and more, 87 % are so; without the two worst takes 91 %.`;
+
 /** The report on takes out of the world, as Markdown. @param about what they are, and which of it was never learned from. */
 export function worldReport(results: readonly TakeResult[], about: string): string {
   const seeds = `${results[0]!.seed}–${results.at(-1)!.seed}`;
@@ -399,6 +413,8 @@ export function worldReport(results: readonly TakeResult[], about: string): stri
     summaryInRooms(results),
     '',
     COUNTING,
+    '',
+    REASONS_IN_WORLD,
     '',
     '## How far its confidence can be trusted',
     reliability(results),
