@@ -12,10 +12,11 @@ import { runParts } from '../support/parts';
 import { maybeBasicPitch, type NeuralTranscriber } from './basic-pitch';
 import { matchedNotes, type TranscribedNote } from './note-matching';
 import { PLAYERS } from './players';
-import { NEURAL, report, worldReport } from './report';
+import { NEURAL, report } from './report';
 import { type Score, scoreTake } from './score-take';
 import { makeTake, planRoomTake, planTake, planWorldTake } from './take';
 import { TRANSCRIBERS, transcriptOf } from './transcribers';
+import { worldReport } from './world-report';
 
 const RESULTS = resolve('.data/evaluation');
 const REPORT = resolve('docs/evaluation.md');

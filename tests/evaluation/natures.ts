@@ -1,11 +1,11 @@
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { existsSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createRandom, type Random } from '@/core/base';
 import { midiToHertz } from '@/core/pitch';
-import { type Audio, readWav } from '@/core/signal';
+import type { Audio } from '@/core/signal';
+import { readWavFile, withFolder } from '../support/wav-file';
 import type { Player } from './players';
 import { cached, RATE } from './sound-files';
 import type { Tone } from './take-truth';
@@ -48,7 +48,7 @@ export function maybeNatureOf({ name, range, sustains }: Player, random: Random)
 /** What Csound plays: `kamp` and `kcps` are there, the sound is to be left in `asig`. */
 const OPCODES: Partial<Readonly<Record<Nature, string>>> = {
   'modelled bow': 'asig wgbow kamp, kcps, 3, 0.127, 0, 0, 1, 20',
-  'modelled string': 'asig pluck kamp, kcps, p10, 0, 1',
+  'modelled string': 'asig pluck kamp, kcps, p7, 0, 1',
 };
 /** Course of pitch and level: so many values a second. */
 const COURSE_RATE = 200;
@@ -78,7 +78,7 @@ export function renderNature(
   if (nature === 'modelled voice') return sung(chains, durationSeconds, seed);
   if (nature === 'modelled flute' || nature === 'modelled reed' || nature === 'modelled brass')
     return blown(chains, nature, durationSeconds, seed);
-  return modelled(chains, nature, durationSeconds, seed);
+  return modelled(chains, nature, durationSeconds);
 }
 
 function chainsOf(tones: readonly Tone[]): readonly Chain[] {
@@ -116,8 +116,7 @@ function pitchAt({ tones, onset }: Chain, seconds: number): number {
   return (before ? before.midi! + (tone.midi! - before.midi!) * share : tone.midi!) + scoop + swing;
 }
 
-function modelled(chains: readonly Chain[], nature: Nature, durationSeconds: number, seed: number): Audio {
-  const random = createRandom(800_011 + seed);
+function modelled(chains: readonly Chain[], nature: Nature, durationSeconds: number): Audio {
   const isString = nature === 'modelled string';
   const release = isString ? STRING_RELEASE_SECONDS : RELEASE_SECONDS;
   const lines = chains.map((chain, index) => {
@@ -127,10 +126,9 @@ function modelled(chains: readonly Chain[], nature: Nature, durationSeconds: num
       midiToHertz(pitchAt(chain, n / COURSE_RATE)).toFixed(2),
     );
     const amplitude = 0.12 * (chain.tones[0]!.velocity / 100) ** 2;
-    const attack = random.uniform(0.02, 0.06);
     return [
       `f${table} 0 -${course.length} -2 ${course.join(' ')}`,
-      `i1 ${chain.onset.toFixed(4)} ${seconds.toFixed(4)} ${amplitude.toFixed(4)} ${table} ${release} ${course.length} 0 ${attack.toFixed(3)} ${course[0]}`,
+      `i1 ${chain.onset.toFixed(4)} ${seconds.toFixed(4)} ${amplitude.toFixed(4)} ${table} ${release} ${course[0]}`,
     ].join('\n');
   });
   const orchestra = `
@@ -152,8 +150,7 @@ endin`;
     .digest('hex')
     .slice(0, 24);
   const audio = cached(`csound-${name}`, (path) => {
-    const folder = mkdtempSync(join(tmpdir(), 'mevlo-csound-'));
-    try {
+    withFolder((folder) => {
       const file = join(folder, 'take.csd');
       writeFileSync(
         file,
@@ -173,9 +170,7 @@ endin`;
         ].join('\n'),
       );
       execFileSync('csound', ['-o', path, file], { stdio: 'pipe' });
-    } finally {
-      rmSync(folder, { recursive: true });
-    }
+    });
   });
   const samples = new Float32Array(Math.round(durationSeconds * RATE));
   samples.set(audio.samples.subarray(0, samples.length));
@@ -369,32 +364,17 @@ function recordedStroke(file: string) {
   if (there) return there;
   const path = join(KITS, file);
   if (!existsSync(path)) throw new Error(`${path} is not there. "npm run evaluate" installs what it needs.`);
-  const folder = mkdtempSync(join(tmpdir(), 'mevlo-stroke-'));
-  try {
+  const stroke = withFolder((folder) => {
     const wav = join(folder, 'stroke.wav');
-    execFileSync('ffmpeg', [
-      '-v',
-      'error',
-      '-i',
-      path,
-      '-ac',
-      '1',
-      '-ar',
-      String(RATE),
-      '-c:a',
-      'pcm_s16le',
-      wav,
-    ]);
-    const read = readWav(new Uint8Array(readFileSync(wav)));
-    if (!read.ok) throw new Error(read.issues[0]!.message);
-    const peak = read.value.samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 1e-6);
-    const samples = read.value.samples.map((sample) => sample / peak);
+    const to = ['-ac', '1', '-ar', String(RATE), '-c:a', 'pcm_s16le', wav];
+    execFileSync('ffmpeg', ['-v', 'error', '-i', path, ...to]);
+    const { samples: recorded } = readWavFile(wav);
+    const peak = recorded.reduce((most, sample) => Math.max(most, Math.abs(sample)), 1e-6);
+    const samples = recorded.map((sample) => sample / peak);
     // Within 10 dB of the peak.
     const felt = samples.findIndex((sample) => Math.abs(sample) >= 10 ** (-10 / 20)) / RATE;
-    const stroke = { samples, felt };
-    known.set(file, stroke);
-    return stroke;
-  } finally {
-    rmSync(folder, { recursive: true });
-  }
+    return { samples, felt };
+  });
+  known.set(file, stroke);
+  return stroke;
 }

@@ -1,8 +1,7 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { type Audio, amplitudeToDb, dbToAmplitude, readWav, writeWav } from '@/core/signal';
+import { dirname, join } from 'node:path';
+import { type Audio, amplitudeToDb, dbToAmplitude } from '@/core/signal';
+import { readWavFile, withWavFile } from '../support/wav-file';
 
 const TELEPHONE_HERTZ = [300, 3400] as const;
 /** A gain that follows the loudness: down at once, up slowly. Common practice of telephones. */
@@ -42,19 +41,14 @@ function onePoles(samples: Float32Array, sampleRate: number, hertz: number, keep
 
 /** What a lossy codec leaves; the encoder's own delay is taken off by its container. */
 export function throughCodec(audio: Audio, codec: 'opus' | 'mp3'): Audio {
-  const folder = mkdtempSync(join(tmpdir(), 'mevlo-codec-'));
-  try {
-    const [from, packed, to] = ['in.wav', codec === 'opus' ? 'take.webm' : 'take.mp3', 'out.wav'].map(
-      (name) => join(folder, name),
-    ) as [string, string, string];
-    writeFileSync(from, writeWav(audio));
-    const how = codec === 'opus' ? ['-c:a', 'libopus', '-b:a', '24k'] : ['-c:a', 'libmp3lame', '-b:a', '64k'];
-    execFileSync('ffmpeg', ['-v', 'error', '-i', from, ...how, packed]);
+  const [name, ...how] =
+    codec === 'opus'
+      ? ['take.webm', '-c:a', 'libopus', '-b:a', '24k']
+      : ['take.mp3', '-c:a', 'libmp3lame', '-b:a', '64k'];
+  return withWavFile(audio, (path) => {
+    const [packed, to] = [join(dirname(path), name!), join(dirname(path), 'out.wav')];
+    execFileSync('ffmpeg', ['-v', 'error', '-i', path, ...how, packed]);
     execFileSync('ffmpeg', ['-v', 'error', '-i', packed, '-ac', '1', '-c:a', 'pcm_s16le', to]);
-    const read = readWav(new Uint8Array(readFileSync(to)));
-    if (!read.ok) throw new Error(read.issues[0]!.message);
-    return read.value;
-  } finally {
-    rmSync(folder, { recursive: true });
-  }
+    return readWavFile(to);
+  });
 }

@@ -1,6 +1,7 @@
-import { existsSync, mkdirSync, readFileSync, renameSync } from 'node:fs';
+import { existsSync, mkdirSync, renameSync } from 'node:fs';
 import { join, resolve } from 'node:path';
-import { type Audio, readWav } from '@/core/signal';
+import type { Audio } from '@/core/signal';
+import { readWavFile } from '../support/wav-file';
 
 const CACHE = resolve('.data/evaluation');
 /** Sounds are made at this rate, in hertz. */
@@ -15,7 +16,5 @@ export function cached(name: string, make: (path: string) => void): Audio {
     make(fresh);
     renameSync(fresh, path);
   }
-  const read = readWav(new Uint8Array(readFileSync(path)));
-  if (!read.ok) throw new Error(read.issues[0]!.message);
-  return read.value;
+  return readWavFile(path);
 }

@@ -1,11 +1,11 @@
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { type MidiEvent, writeMidi } from 'midi-file';
 import { midiToHertz } from '@/core/pitch';
 import { type Audio, Fourier, hannWindow, vertex, writeWav } from '@/core/signal';
+import { withFolder } from '../support/wav-file';
 import { NATURES, type Nature, renderNature } from './natures';
 import type { Player, Voice } from './players';
 import { cached, RATE } from './sound-files';
@@ -211,8 +211,7 @@ function renderMidi(midi: Uint8Array, font: SoundFont): Audio {
       `${SOUND_FONTS[font]} is not there. "npm run evaluate" and "npm run keep-facts" install what they need.`,
     );
   return cached(`${font}-${createHash('sha256').update(midi).digest('hex').slice(0, 24)}`, (path) => {
-    const folder = mkdtempSync(join(tmpdir(), 'mevlo-evaluation-'));
-    try {
+    withFolder((folder) => {
       const midiPath = join(folder, 'take.mid');
       writeFileSync(midiPath, midi);
       execFileSync('fluidsynth', [
@@ -237,9 +236,7 @@ function renderMidi(midi: Uint8Array, font: SoundFont): Audio {
         ],
         ...['-o', 'synth.dynamic-sample-loading=1', SOUND_FONTS[font], midiPath],
       ]);
-    } finally {
-      rmSync(folder, { recursive: true });
-    }
+    });
   });
 }
 

@@ -1,10 +1,10 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { type MidiEvent, writeMidi } from 'midi-file';
-import { type Audio, readWav } from '@/core/signal';
+import type { Audio } from '@/core/signal';
 import type { Performance } from '@/core/simulation';
+import { readWavFile, withFolder } from './wav-file';
 
 const SOUND_FONT = '/usr/share/sounds/sf2/TimGM6mb.sf2';
 const TICKS_PER_SECOND = 1000;
@@ -29,8 +29,7 @@ export function renderWithFluidSynth(
   program: number,
   options: { reverb?: boolean } = {},
 ): Audio {
-  const folder = mkdtempSync(join(tmpdir(), 'mevlo-fluid-'));
-  try {
+  return withFolder((folder) => {
     const midiPath = join(folder, 'take.mid');
     const wavPath = join(folder, 'take.wav');
     writeFileSync(midiPath, Buffer.from(toMidi(performance, program)));
@@ -39,12 +38,8 @@ export function renderWithFluidSynth(
       ...(options.reverb ? [] : ['-R', '0']),
       ...['-C', '0', SOUND_FONT, midiPath],
     ]);
-    const read = readWav(new Uint8Array(readFileSync(wavPath)));
-    if (!read.ok) throw new Error(read.issues[0]!.message);
-    return read.value;
-  } finally {
-    rmSync(folder, { recursive: true });
-  }
+    return readWavFile(wavPath);
+  });
 }
 
 function toMidi(performance: Performance, program: number): number[] {

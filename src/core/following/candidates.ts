@@ -3,7 +3,6 @@ import {
   type Heard,
   type HeardStrike,
   isOutOfDip,
-  isSaid,
   type Pluck,
   phrasesOf,
   type SoundingEvent,
@@ -14,7 +13,8 @@ import {
 import type { WrittenNote } from '../notation';
 import type { Alignment, Candidate } from './alignment';
 import { LOWER_OCTAVE_SHOWS_DB } from './following';
-import { type PlayedTone, playedTones } from './played-tones';
+import { playedTones } from './played-tones';
+import { otherToneTest } from './somebody-else';
 import type { UnpitchedSound } from './unpitched';
 
 /** Surer starts than this are extra notes when no note is written there. */
@@ -34,12 +34,6 @@ const SQUEAK_SEMITONES = 6.5;
 const PLAYED_SECONDS = 0.2;
 const PLAYED_CLARITY = 0.95;
 const PLAYED_WEIGHT = 1.6;
-/** Nobody plays a line so far below where it is written; voices lie there, and what several ringing tones share. */
-export const BELOW_LINE_SEMITONES = 13;
-/** A vowel that is so much softer than the player's usual tone is somebody else's. */
-const VOWEL_BELOW_DB = 6;
-const FEWEST_HELD_TONES = 5;
-const FEWEST_VOWELS_OF_TALK = 3;
 /** A stroke that is so much softer than the usual one of the take is rather talk or a chair; nearer to it, it is a stroke. */
 const STROKE_BELOW_USUAL_DB = [2, 6] as const;
 const NO_STROKE_WEIGHT = 0.2;
@@ -78,7 +72,8 @@ export type StrokeKinds = 'one' | 'two';
 
 /**
  * A line without pitches is followed by strokes, any other by tones and by every sign that one may have started anew.
- * @param lowestMidi of the line, as it sounds; undefined for one without pitches. @param unpitched of `heard`; undefined where strings ring on, which also sound before a plucked or struck note.
+ * @param lowestMidi of the line, as it sounds; undefined for one without pitches. @param unpitched of `heard`; undefined where strings
+ * ring on, which also sound before a plucked or struck note.
  */
 export function candidatesFor(
   lowestMidi: number | undefined,
@@ -106,33 +101,6 @@ export function candidatesFor(
       unpitchedBeforeSeconds: index === 0 ? (unpitched?.secondsBefore(sound) ?? 0) : 0,
     }));
   });
-}
-
-/** Which tones are somebody else's: far below the line, or vowels softer than what the player holds. */
-function otherToneTest(tones: readonly PlayedTone[], lowestMidi: number): (tone: PlayedTone) => boolean {
-  const held = tones.filter(({ said }) => said === 'no');
-  const isVowelBeside = vowelTest(held.map(({ sound }) => sound.levelDb));
-  // Who sings the whole line two octaves lower sings it.
-  const isAllLow = tones.length > 0 && median(tones.map(({ sound }) => sound.midi)) < lowestMidi;
-  return ({ sound, said }) =>
-    (!isAllLow && sound.midi < lowestMidi - BELOW_LINE_SEMITONES) ||
-    said === 'in-a-sentence' ||
-    (said === 'by-itself' && isVowelBeside(sound.levelDb));
-}
-
-/** Whether a vowel is softer than the player's usual tone by so much that it is another's. @param heldDb levels of the tones that stay. */
-function vowelTest(heldDb: readonly number[]): (levelDb: number) => boolean {
-  const usualDb = heldDb.length < FEWEST_HELD_TONES ? Number.NEGATIVE_INFINITY : median(heldDb);
-  return (levelDb) => levelDb < usualDb - VOWEL_BELOW_DB;
-}
-
-/**
- * Whether somebody talked beside the player. Measured on the evaluation's rooms 44001–44108: in takes with talk, counting or television
- * half have three such vowels or more, and of 53 others none.
- */
-export function hasTalkBeside({ tones }: Heard): boolean {
-  const isBeside = vowelTest(tones.filter((tone) => !isSaid(tone)).map(({ levelDb }) => levelDb));
-  return tones.filter((tone) => isSaid(tone) && isBeside(tone.levelDb)).length >= FEWEST_VOWELS_OF_TALK;
 }
 
 /** A weak sign of a start within a tone is no dip that was measured. */

@@ -2,8 +2,8 @@ import { median, quantile } from '../base';
 import { clarityOf, type Heard, type Pluck, type Tone } from '../listening';
 import type { WrittenNote } from '../notation';
 import { type Alignment, type Candidate, soundOf } from './alignment';
-import { BELOW_LINE_SEMITONES, hasTalkBeside } from './candidates';
 import { type ExtraSound, LEAST_CLARITY_OF_ONE_TONE } from './following';
+import { BELOW_LINE_SEMITONES } from './somebody-else';
 
 /** How the player sounds is told by the softest and the least clear tenth of what was played of the line. */
 const PLAYERS_QUANTILE = 0.1;
@@ -28,6 +28,12 @@ const NOISE_BELOW_SOFTEST_DB = 4;
 /** Sounds this far outside the played line are talk or noise. */
 const OUTSIDE_BEATS = 1.5;
 
+interface ExtrasOfTake {
+  readonly secondsPerBeat: number;
+  readonly soundsAreSustained: boolean;
+  readonly hasTalkBeside: boolean;
+}
+
 /**
  * The notes too many: sounds that are no written note, but for what is an echo, a noise, or still rings.
  * @param alignment of `notes` with `sounds`, which are those of `heard`.
@@ -37,7 +43,7 @@ export function findExtras(
   notes: readonly WrittenNote[],
   sounds: readonly Candidate[],
   heard: Heard,
-  take: { readonly secondsPerBeat: number; readonly soundsAreSustained: boolean },
+  take: ExtrasOfTake,
 ): ExtraSound[] {
   const first = matches[0];
   const last = matches.at(-1);
@@ -46,7 +52,7 @@ export function findExtras(
   const from = sounds[first.sound]!.onsetSeconds - OUTSIDE_BEATS * take.secondsPerBeat;
   const to = sounds[last.sound]!.endSeconds + OUTSIDE_BEATS * take.secondsPerBeat;
   const played = [...used].map((index) => sounds[index]!);
-  const isTone = toneTest(notes, played, heard, take.soundsAreSustained);
+  const isTone = toneTest(notes, played, heard, take);
   const softestDb = Math.min(...played.map(({ levelDb }) => levelDb));
   return sounds.flatMap((sound, index) => {
     if (used.has(index) || sound.onsetSeconds < from || sound.onsetSeconds > to) return [];
@@ -75,7 +81,7 @@ function toneTest(
   notes: readonly WrittenNote[],
   played: readonly Candidate[],
   heard: Heard,
-  soundsAreSustained: boolean,
+  { soundsAreSustained, hasTalkBeside }: ExtrasOfTake,
 ): (sound: Tone | Pluck) => boolean {
   const levels = heard.tones.map((tone) => tone.levelDb);
   const usualDb = levels.length > 0 ? median(levels) : 0;
@@ -87,7 +93,6 @@ function toneTest(
   const lowestMidi = Math.min(
     ...notes.flatMap(({ sound }) => (sound.kind === 'pitched' ? [sound.midi] : [])),
   );
-  const hasTalk = hasTalkBeside(heard);
   const isStruck = (seconds: number) =>
     heard.strikes.some((strike) => Math.abs(strike.onsetSeconds - seconds) <= STRUCK_SECONDS);
   return (sound) => {
@@ -98,7 +103,7 @@ function toneTest(
     const isTooLow = midi < lowestMidi - BELOW_LINE_SEMITONES;
     const isRinging =
       !soundsAreSustained &&
-      ((sound.kind === 'pluck' && hasTalk) || levelDb < usualDb - RINGING_BELOW_USUAL_DB) &&
+      ((sound.kind === 'pluck' && hasTalkBeside) || levelDb < usualDb - RINGING_BELOW_USUAL_DB) &&
       !isStruck(onsetSeconds);
     return !(isFaint || isShort || isNoise || isTooLow || isRinging);
   };

@@ -12,7 +12,7 @@ import {
 import { evenBeats } from '../tempo';
 import { beatUnit, quarterSeconds, toNumber } from '../time';
 import { type Candidate, type Match, soundOf, type Target } from './alignment';
-import { candidatesFor, hasTalkBeside, joinDoubtful } from './candidates';
+import { candidatesFor, joinDoubtful } from './candidates';
 import { findExtras } from './extras';
 import {
   FOLLOWING_VERSION,
@@ -25,6 +25,7 @@ import { lookAgain } from './missing';
 import { type Expected, expectedTimes, findBreaks, medianSecondsPerBeat, type PulsePoint } from './pulse';
 import { type PulseSection, pulseSections } from './pulse-sections';
 import { withRetakenNotes } from './retaken';
+import { hasTalkBeside } from './somebody-else';
 import { withoutTalkBefore } from './talk-before';
 import { alignInTempoAndTune, type TuningRange, USUAL_TUNING } from './tempo-and-tuning';
 import { maybeTransposition } from './transposition';
@@ -77,6 +78,8 @@ export function follow(
   const unpitched = soundsAreSustained ? new UnpitchedSound(heard) : undefined;
   const pitches = notes.flatMap(({ sound }) => (sound.kind === 'pitched' ? [sound.midi] : []));
   const isPitched = pitches.length > 0;
+  const hasTalk = isPitched && hasTalkBeside(heard);
+  const lowestMidi = isPitched ? Math.min(...pitches) : undefined;
   const beatsAt = evenBeats(line);
   const targets = notes.map(
     (note, index): Target => ({
@@ -92,7 +95,6 @@ export function follow(
   // Two kinds of strokes are one player's where they explain the line better than one kind and noises do.
   const { candidates, aligned } = (isPitched ? (['one'] as const) : (['one', 'two'] as const))
     .map((kinds) => {
-      const lowestMidi = isPitched ? Math.min(...pitches) : undefined;
       const some = candidatesFor(lowestMidi, heard, unpitched, kinds);
       return {
         candidates: some,
@@ -153,14 +155,18 @@ export function follow(
   return {
     version: FOLLOWING_VERSION,
     notes: notes.map((note, index) => followed.get(note.id) ?? lookAgain(index, found)),
-    extras: findExtras(alignment, notes, sounds, heard, { secondsPerBeat, soundsAreSustained }),
+    extras: findExtras(alignment, notes, sounds, heard, {
+      secondsPerBeat,
+      soundsAreSustained,
+      hasTalkBeside: hasTalk,
+    }),
     interruptions: findInterruptions(pulses, secondsPerBeat),
     playedBpm: meanBpm(pulses),
     tuningCents: isPitched && sounds.length > 0 ? tuningSemitones * 100 : undefined,
     soundsAreSustained,
     noiseDb: heard.noiseDb,
     tones: isPitched ? toneFactsOf(heard) : undefined,
-    hasTalkBeside: isPitched && hasTalkBeside(heard),
+    hasTalkBeside: hasTalk,
     transposedSemitones: maybeTransposition(targets, candidates, aligned.alignment, {
       secondsPerBeat,
       tuningSemitones,

@@ -1,7 +1,7 @@
-import { clamp, median } from '../base';
-import { midiToHertz } from '../pitch';
+import { median } from '../base';
 import { FRAME_SECONDS, toFrames } from './frame-length';
 import type { Frames } from './frames';
+import { partialLook, powerToDb } from './pitch/partial-levels';
 import type { PartialMeter } from './pitch/partials';
 import { middlePitch, samePitch } from './pitch-segments';
 import type { Segment } from './segment';
@@ -13,17 +13,14 @@ const LEAST_COVERED_SECONDS = 0.1;
 const LEAST_DIP_DB = 4;
 /** The tone's own partials go on all the while: half of them dip by no more than this. */
 const OWN_DIP_DB = 9;
-const MOST_PARTIALS = 8;
 /** What seems to be a tone of its own in the gap, though the tone around it goes on: short, and not as clear as a tone is. */
 const LONGEST_SEEMING_SECONDS = 0.3;
 const SEEMING_CLARITY = 0.97;
-/** How its partials are followed: looks of at least so long and so many periods, or they run into each other. */
+/** How its partials are followed: in such steps, by looks of at least so long. */
 const STEP_SECONDS = 0.02;
 const LOOK_SECONDS = 0.05;
-const LOOK_PERIODS = 3;
 /** So far outside of the gap the tone is itself. */
 const BESIDE_SECONDS = 0.05;
-const QUIET_POWER = 1e-12;
 
 /** A tone with the stretches of it in which something else was to be heard. */
 export interface PartlyCovered extends Segment {
@@ -75,12 +72,8 @@ function levelDips(from: number, to: number, levelDb: Float64Array): boolean {
 }
 
 function ownPartialsGoOn(before: Segment, after: Segment, midi: number, meter: PartialMeter): boolean {
-  const hertz = midiToHertz(midi);
-  const look = Math.max(LOOK_SECONDS, LOOK_PERIODS / hertz);
-  const count = clamp(Math.floor(meter.highestHertz / hertz), 1, MOST_PARTIALS);
-  const places = Array.from({ length: count }, (_, index) => (index + 1) * hertz);
-  const levelsAt = (seconds: number) =>
-    meter.powersNear(places, seconds, look).map((power) => 10 * Math.log10(power + QUIET_POWER));
+  const { count, powersAt } = partialLook(midi, meter, LOOK_SECONDS);
+  const levelsAt = (seconds: number) => powersAt(seconds).map(powerToDb);
   const from = before.to * FRAME_SECONDS;
   // What hid the pitch may have been taken for a fraction of it, and so for the beginning of what comes after.
   const to = Math.max(after.from * FRAME_SECONDS, from + LEAST_COVERED_SECONDS);
@@ -89,7 +82,8 @@ function ownPartialsGoOn(before: Segment, after: Segment, midi: number, meter: P
   const inside = Array.from({ length: steps + 1 }, (_, step) =>
     levelsAt(from + ((to - from) * step) / steps),
   );
-  const dips = places.map(
+  const dips = Array.from(
+    { length: count },
     (_, index) =>
       Math.min(...sides.map((levels) => levels[index]!)) -
       Math.min(...inside.map((levels) => levels[index]!)),

@@ -103,9 +103,12 @@ export function pitchSegments(pitch: Frames['midi']): Segment[] {
   return segments;
 }
 
+/** The pitches within a segment, where it has one. */
+export const pitchesWithin = ({ from, to }: Segment, pitch: Frames['midi']): readonly number[] =>
+  pitch.slice(from, to).filter((midi) => midi !== undefined);
+
 /** The median pitch of a segment. */
-export const middlePitch = (segment: Segment, pitch: Frames['midi']) =>
-  median(pitch.slice(segment.from, segment.to).filter((midi) => midi !== undefined));
+export const middlePitch = (segment: Segment, pitch: Frames['midi']) => median(pitchesWithin(segment, pitch));
 
 /** Gives a segment that is only an alias of its neighbour to that neighbour, the later one first: overlap begins with a new tone. */
 export function absorbAliases(segments: readonly Segment[], frames: Frames): Segment[] {

@@ -17,6 +17,7 @@ import {
   bridge,
   LEAST_FRAMES,
   middlePitch,
+  pitchesWithin,
   pitchSegments,
   samePitch,
   withRealPitches,
@@ -26,7 +27,7 @@ import type { Segment } from './segment';
 /** The detector's window smears 50 ms; anything shorter than this is a transition, not a note (a sixteenth at 160 bpm lasts 94 ms). */
 const SHORTEST_TONE_SECONDS = 0.065;
 /** A tone that starts again so soon has only begun: a sixteenth at 150 bpm lasts 0.1 s. */
-const SAME_START_SECONDS = 0.1;
+const SOONEST_RESTART_SECONDS = 0.1;
 /** The tail of a tone before its own repeat: what is left of it when the start is told exactly. */
 const SHORTEST_SOUNDED_SECONDS = 0.045;
 
@@ -119,7 +120,7 @@ function placesWithin(
   const [from, to] = [segment.from * FRAME_SECONDS, segment.to * FRAME_SECONDS];
   const midi = middlePitch(segment, frames.midi);
   const tone = { midi, breaks: periodicityBreaks(samples, sampleRate, midi, from, to) };
-  return startPlaces(segment, tone, frames, partials, toFrames(SAME_START_SECONDS));
+  return startPlaces(segment, tone, frames, partials, toFrames(SOONEST_RESTART_SECONDS));
 }
 
 function describeTone(
@@ -135,8 +136,7 @@ function describeTone(
   const levels = levelDb.slice(segment.from, segment.to);
   const level = median(levels);
   const fade = fadeOf(levels);
-  const pitched = frames.midi.slice(inner.from, inner.to).filter((midi) => midi !== undefined);
-  const inside = pitched.length >= LEAST_FRAMES ? inner : segment;
+  const inside = pitchesWithin(inner, frames.midi).length >= LEAST_FRAMES ? inner : segment;
   partials.look(segment.from * FRAME_SECONDS, segment.to * FRAME_SECONDS);
   const midi = pitchOf(inside, fade, frames, partials);
   const isHeld = fade < STRING_FADE_DB_PER_SECOND;
@@ -152,7 +152,7 @@ function describeTone(
     clarity: median(frames.clarity.slice(segment.from, segment.to)),
     levelDb: level,
     fadeDbPerSecond: fade,
-    glideSemitonesPerSecond: glideOf(frames.midi.slice(segment.from, segment.to)),
+    glideSemitonesPerSecond: glideOf(pitchesWithin(segment, frames.midi)),
     startStrength:
       before && samePitch(before, segment, frames) && segment.from === before.to ? segment.startStrength : 1,
     reattacks: segment.reattacks.map(({ frame, strength }) => ({
@@ -167,8 +167,7 @@ function describeTone(
 }
 
 /** From the middle of the first third to that of the last, where enough of it is pitched. */
-function glideOf(course: Frames['midi']): number | null {
-  const pitched = course.filter((midi) => midi !== undefined);
+function glideOf(pitched: readonly number[]): number | null {
   const third = Math.floor(pitched.length / 3);
   if (third < FEWEST_FRAMES_TO_GLIDE) return null;
   const moved = median(pitched.slice(-third)) - median(pitched.slice(0, third));

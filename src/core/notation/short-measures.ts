@@ -50,11 +50,10 @@ function withLateStarts(measures: readonly Measure[]): readonly Measure[] {
 
 function areHalves(first: Measure | undefined, second: Measure | undefined): boolean {
   if (!first || !second || first.number === 0) return false;
-  return (isCutBySign(first, second) || second.unnumbered === true) && makeOne(first, second);
+  const isCut =
+    first.repeatPlays > 1 || second.repeatStart || first.barline !== undefined || second.unnumbered === true;
+  return isCut && makeOne(first, second);
 }
-
-const isCutBySign = (first: Measure, second: Measure) =>
-  first.repeatPlays > 1 || second.repeatStart || first.barline !== undefined;
 
 /** Whether the measure ends a section, by a repeat sign or under an ending, that began with its missing beats. */
 function completesUpbeat(measures: readonly Measure[], index: number): boolean {

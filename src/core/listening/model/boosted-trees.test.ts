@@ -1,4 +1,5 @@
-import { probabilityOf } from './boosted-trees';
+import { START_FEATURES } from '../onsets/start-features';
+import { probabilityOf, type Tree } from './boosted-trees';
 import { STARTS } from './starts';
 
 const model = {
@@ -24,4 +25,8 @@ test('a feature that was not measured is told instead of guessed', () => {
 
 test('the learned model asks for nothing but what is measured', () => {
   expect(STARTS.trees.length).toBeGreaterThan(20);
+  const askedOf = (tree: Tree): readonly string[] =>
+    typeof tree === 'number' ? [] : [tree.feature, ...askedOf(tree.low), ...askedOf(tree.high)];
+  const measured: readonly string[] = START_FEATURES;
+  expect(STARTS.trees.flatMap(askedOf).filter((feature) => !measured.includes(feature))).toEqual([]);
 });

@@ -1,18 +1,13 @@
-import { clamp, median } from '../../base';
-import { midiToHertz } from '../../pitch';
+import { median } from '../../base';
+import { meanOverPartials, partialLook, powerToDb } from '../pitch/partial-levels';
 import type { PartialMeter } from '../pitch/partials';
 
-/** Looks at the partials last so long, and never shorter than so many periods, or they run into each other. */
+/** Looks at the partials last so long at least. */
 const LOOK_SECONDS = 0.04;
-const LOOK_PERIODS = 3;
-const MOST_PARTIALS = 8;
-/** A partial counts the more the louder it is, and nothing from so far below the loudest. */
-const COUNTED_BELOW_DB = 35;
 /** Where what lies between the partials is looked at, in multiples of the pitch. */
 const BETWEEN = [1.5, 2.5, 3.5, 4.5];
 /** The looks beside a place, before and after it. */
 const SIDES_SECONDS = [0.03, 0.055, 0.08];
-const QUIET_POWER = 1e-12;
 
 /** What changes at a place in the partials of a tone, and in what else sounds there. All in dB. */
 export interface OwnChanges {
@@ -36,36 +31,21 @@ export interface OwnChanges {
  * @param midi pitch of the tone.
  */
 export function ownChanges(seconds: number, midi: number, meter: PartialMeter): OwnChanges {
-  const hertz = midiToHertz(midi);
-  const look = Math.max(LOOK_SECONDS, LOOK_PERIODS / hertz);
-  const reach = meter.highestHertz / hertz;
-  const count = clamp(Math.floor(reach), 1, MOST_PARTIALS);
-  const between = BETWEEN.filter((multiple) => multiple < reach);
-  const places = [...Array.from({ length: count }, (_, index) => index + 1), ...between].map(
-    (multiple) => multiple * hertz,
-  );
+  const { count, lookSeconds, powersAt } = partialLook(midi, meter, LOOK_SECONDS, BETWEEN);
   const at = (offset: number): Levels => {
-    const powers = meter.powersNear(places, seconds + offset, look);
-    const rest = powers.slice(count).reduce((sum, power) => sum + power, 0);
-    return {
-      partials: powers.slice(0, count).map(toDb),
-      ownDb: toDb(powers.slice(0, count).reduce((sum, power) => sum + power, 0)),
-      betweenDb: toDb(rest),
-    };
+    const powers = powersAt(seconds + offset);
+    const [own, between] = [powers.slice(0, count), powers.slice(count)];
+    return { partials: own.map(powerToDb), ownDb: powerToDb(sum(own)), betweenDb: powerToDb(sum(between)) };
   };
   // A longer look is wider: what it holds lies further to both sides.
-  const further = (look - LOOK_SECONDS) / 2;
+  const further = (lookSeconds - LOOK_SECONDS) / 2;
   const before = SIDES_SECONDS.map((side) => at(-side - further));
   const after = SIDES_SECONDS.map((side) => at(side + further));
   const here = at(0);
   const tops = here.partials.map((_, index) =>
     Math.max(...[...before, ...after].map(({ partials }) => partials[index]!)),
   );
-  const loudest = Math.max(...tops);
-  const weights = tops.map((top) => Math.max(0, 1 - (loudest - top) / COUNTED_BELOW_DB));
-  const total = weights.reduce((sum, weight) => sum + weight, 0);
-  const weighted = (of: (index: number) => number) =>
-    weights.reduce((sum, weight, index) => sum + (weight * of(index)) / total, 0);
+  const weighted = meanOverPartials(tops);
   const [beforeDb, afterDb] = [before, after].map((side) =>
     here.partials.map((_, index) => mean(side.map(({ partials }) => partials[index]!))),
   ) as [number[], number[]];
@@ -96,5 +76,5 @@ interface Levels {
   readonly betweenDb: number;
 }
 
-const toDb = (power: number) => 10 * Math.log10(power + QUIET_POWER);
-const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
+const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0);
+const mean = (values: readonly number[]) => sum(values) / values.length;

@@ -1,17 +1,13 @@
-import { clamp, quantile } from '../../base';
-import { midiToHertz } from '../../pitch';
+import { quantile } from '../../base';
 import { FRAME_SECONDS } from '../frame-length';
+import { meanOverPartials, partialLook, powerToDb } from '../pitch/partial-levels';
 import type { PartialMeter } from '../pitch/partials';
 import type { Segment } from '../segment';
 import { ATTACK_SECONDS, END_SECONDS } from './level-changes';
 
-/** Partials are followed in such steps, each look so long, and never shorter than so many periods, or they run into each other. */
+/** Partials are followed in such steps, each look so long at least. */
 const STEP_SECONDS = 0.02;
 const LOOK_SECONDS = 0.04;
-const LOOK_PERIODS = 3;
-const MOST_PARTIALS = 8;
-/** A partial counts the more the louder it is, and nothing from so far below the loudest. */
-const COUNTED_BELOW_DB = 35;
 /** Of a single partial the usual level is the one it exceeds for a tenth of the time. */
 const LOUD_SHARE = 0.9;
 /**
@@ -19,7 +15,6 @@ const LOUD_SHARE = 0.9;
  * repeat was due and no level changed: 30 of 35 held tones stay below this, and none of 16 covered starts.
  */
 const LEAST_CHANGE_DB = 3.2;
-const QUIET_POWER = 1e-12;
 
 /**
  * When the partials of a tone change at once, in seconds, each for itself: a start that the tone before it covers keeps the
@@ -31,26 +26,15 @@ export function partialChanges({ from, to }: Segment, midi: number, meter: Parti
   const first = from * FRAME_SECONDS + ATTACK_SECONDS;
   const steps = Math.floor((to * FRAME_SECONDS - END_SECONDS - first) / STEP_SECONDS);
   if (steps < 1) return [];
-  const hertz = midiToHertz(midi);
-  const look = Math.max(LOOK_SECONDS, LOOK_PERIODS / hertz);
-  const count = clamp(Math.floor(meter.highestHertz / hertz), 1, MOST_PARTIALS);
-  const places = Array.from({ length: count }, (_, index) => (index + 1) * hertz);
+  const { count, powersAt } = partialLook(midi, meter, LOOK_SECONDS);
   // One step more on either side, so that every moment of the tone has two neighbours.
-  const powers = Array.from({ length: steps + 2 }, (_, step) =>
-    meter.powersNear(places, first + (step - 1) * STEP_SECONDS, look),
+  const powers = Array.from({ length: steps + 2 }, (_, step) => powersAt(first + (step - 1) * STEP_SECONDS));
+  const partials = Array.from({ length: count }, (_, index) =>
+    powers.map((ofStep) => powerToDb(ofStep[index]!)),
   );
-  const partials = places.map((_, index) =>
-    powers.map((ofStep) => 10 * Math.log10(ofStep[index]! + QUIET_POWER)),
-  );
-  const tops = partials.map((levels) => quantile(levels, LOUD_SHARE));
-  const loudest = Math.max(...tops);
-  const weights = tops.map((top) => Math.max(0, 1 - (loudest - top) / COUNTED_BELOW_DB));
-  const total = weights.reduce((sum, weight) => sum + weight, 0);
+  const weighted = meanOverPartials(partials.map((levels) => quantile(levels, LOUD_SHARE)));
   const changes = Array.from({ length: steps }, (_, step) =>
-    partials.reduce(
-      (sum, levels, index) => sum + (weights[index]! * Math.abs(levels[step + 2]! - levels[step]!)) / total,
-      0,
-    ),
+    weighted((index) => Math.abs(partials[index]![step + 2]! - partials[index]![step]!)),
   );
   return changes.flatMap((change, step) =>
     change >= LEAST_CHANGE_DB && change >= (changes[step - 1] ?? 0) && change > (changes[step + 1] ?? 0)

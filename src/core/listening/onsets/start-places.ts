@@ -2,7 +2,7 @@ import type { PartlyCovered } from '../covered-gaps';
 import { FRAME_SECONDS, toFrames } from '../frame-length';
 import type { Frames } from '../frames';
 import type { PartialMeter } from '../pitch/partials';
-import type { Segment } from '../segment';
+import { pitchesWithin } from '../pitch-segments';
 import { DIP_SIDE_SECONDS, levelDip } from './level-dips';
 import type { PeriodicityBreak } from './periodicity';
 import { type StartFeatures, startFeatures } from './start-features';
@@ -26,18 +26,18 @@ export interface StartPlace {
 
 /**
  * The places within a segment of one pitch that are worth a look, in order, with all that may tell.
- * @param tone its pitch, and where the wave breaks with its past. @param shortest frames that a note has at least.
+ * @param tone its pitch, and where the wave breaks with its past. @param soonest frames from its start to the next one, and from the last to its end, at least.
  */
 export function startPlaces(
   segment: PartlyCovered,
   { midi, breaks }: { readonly midi: number; readonly breaks: readonly PeriodicityBreak[] },
   frames: Frames,
   partials: PartialMeter,
-  shortest: number,
+  soonest: number,
 ): readonly StartPlace[] {
   const places: number[] = [];
   const add = (frame: number) => {
-    const isInside = frame >= segment.from + shortest && frame < segment.to - shortest;
+    const isInside = frame >= segment.from + soonest && frame < segment.to - soonest;
     const isHidden = segment.covered.some(({ from, to }) => frame >= from && frame < to);
     if (
       isInside &&
@@ -49,7 +49,7 @@ export function startPlaces(
   // Where something else was heard over the tone, it may have started anew under it.
   for (const { to } of segment.covered) add(to);
   const dips: { frame: number; dipDb: number }[] = [];
-  for (let frame = segment.from + shortest; frame < segment.to - shortest; frame++) {
+  for (let frame = segment.from + soonest; frame < segment.to - soonest; frame++) {
     if (!isBottom(frame, frames.levelDb)) continue;
     const dipDb = levelDip(frame, segment, frames.levelDb, toFrames(DIP_SIDE_SECONDS));
     if (dipDb >= LEAST_DIP_DB) dips.push({ frame, dipDb });
@@ -63,7 +63,7 @@ export function startPlaces(
   const signs = {
     midi,
     breaks,
-    hasVibrato: hasVibrato(frames.midi, segment),
+    hasVibrato: hasVibrato(pitchesWithin(segment, frames.midi)),
     signCount: places.length,
   };
   return places
@@ -80,8 +80,7 @@ function isBottom(frame: number, levelDb: Float64Array): boolean {
  * Whether the pitch of a segment swings evenly: one frequency of a vibrato holds most of its movement.
  * Source: rates of 4.5–7.5 Hz, J. Sundberg, "Acoustic and psychoacoustic aspects of vocal vibrato", STL-QPSR 35 (1994).
  */
-function hasVibrato(midi: Frames['midi'], { from, to }: Segment): boolean {
-  const course = midi.slice(from, to).filter((pitch) => pitch !== undefined);
+function hasVibrato(course: readonly number[]): boolean {
   if (course.length < toFrames(SHORTEST_VIBRATO_SECONDS)) return false;
   const mean = course.reduce((sum, pitch) => sum + pitch, 0) / course.length;
   const power = course.reduce((sum, pitch) => sum + (pitch - mean) ** 2, 0) / course.length;
