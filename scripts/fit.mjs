@@ -1,10 +1,18 @@
-// Learns the numbers of the ear again, from takes made with FluidSynth: npm run fit [-- --takes 600]
+// Learns the numbers of the ear again, from takes made with FluidSynth: npm run fit [-- starts|plucks|faults] [--kept]
 import { runTypeScript } from './lib/process.mjs';
 import { run } from './lib/say.mjs';
 import { setUp } from './lib/setup.mjs';
 
 await run(async () => {
   await setUp({ forEvaluation: true });
-  await runTypeScript('tests/fit/fit.ts', process.argv.slice(2));
+  // What is held against a player depends on what is heard.
+  const asked = process.argv.slice(2);
+  const named = asked.filter((arg) => !arg.startsWith('--'));
+  for (const lesson of named.length > 0 ? named : ['starts', 'plucks', 'faults'])
+    await runTypeScript('tests/fit/fit.ts', [
+      '--lesson',
+      lesson,
+      ...asked.filter((arg) => arg.startsWith('--')),
+    ]);
 });
 process.exit(process.exitCode ?? 0);

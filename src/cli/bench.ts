@@ -4,7 +4,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { median } from '@/core/base';
-import { check, checkHeard } from '@/core/checking';
+import { check, checkHeard, priorsOf } from '@/core/checking';
 import { follow } from '@/core/following';
 import { judge, USUAL_POLICY } from '@/core/judging';
 import { hear, Listener } from '@/core/listening';
@@ -44,7 +44,7 @@ function main(): void {
       return value;
     };
     const audio = timed('decoding', () => readOrThrow(wav));
-    const heard = timed('listening', () => hear(audio));
+    const heard = timed('listening', () => hear(audio, priorsOf(line)));
     const following = timed('following', () => follow(line, heard, BPM));
     timed('judging', () => judge(line, following, BPM, USUAL_POLICY));
     rounds.push(times);

@@ -24,8 +24,8 @@ const CORE: Readonly<Record<string, readonly string[]>> = {
   // What a device plays (model, backing, clicks), and how all of it lies in a recording.
   playback: ['time', 'pitch', 'notation', 'instruments', 'signal', 'counting', 'tempo', 'simulation'],
   listening: ['pitch', 'signal'],
-  following: ['time', 'notation', 'tempo', 'listening'],
-  judging: ['time', 'notation', 'tempo', 'listening', 'following'],
+  following: ['time', 'pitch', 'notation', 'tempo', 'listening'],
+  judging: ['time', 'pitch', 'notation', 'tempo', 'listening', 'following'],
   practice: ['calendar', 'time', 'notation', 'instruments', 'counting', 'tempo', 'study', 'judging'],
   // In what order a teacher hears what waits, and what is asked for.
   review: ['time', 'listening', 'following', 'judging', 'practice'],

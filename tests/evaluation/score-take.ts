@@ -1,4 +1,6 @@
 import { needsWork, type Verdict } from '@/core/judging';
+import { faultsOf } from '@/core/judging/faults';
+import { extrasThatAre, faultTruths, stopsThatAre } from './fault-truth';
 import type { Truth } from './take-truth';
 
 /** Hits, false alarms, misses. */
@@ -41,9 +43,6 @@ export interface Score {
   readonly differences: readonly string[];
 }
 
-const NEAR_EXTRA_SECONDS = 0.1;
-const NEAR_STOP_SECONDS = 0.7;
-
 /**
  * Compares a verdict with the truth. A take that was not judged blames nobody, and finds nothing.
  * @param leadSeconds how much later the file begins to count than the truth.
@@ -62,7 +61,6 @@ export function scoreTake(truth: Truth, said: Verdict, leadSeconds: number): Sco
     if (isSo !== isSaid) differences.push(`${name}: ${what()}${isSaid ? ' said, not so' : ' not said'}`);
   };
   const onsetErrorsMs: number[] = [];
-  const blames: { confidence: number; isSo: boolean }[] = [];
   const isClean = truth.errors.length === 0;
   let [blamedPitch, blamedRhythm] = [0, 0];
   truth.notes.forEach((note, index) => {
@@ -72,9 +70,6 @@ export function scoreTake(truth: Truth, said: Verdict, leadSeconds: number): Sco
     const saysOnsetOff = note.care.pitch
       ? said.onset === 'early' || said.onset === 'late'
       : said.onset !== 'on';
-    const { confidence } = said;
-    if (note.care.pitch && saysOff) blames.push({ confidence, isSo: note.pitch !== 'right' });
-    if (note.care.onset && saysOnsetOff) blames.push({ confidence, isSo: note.onsetOff !== 'on' });
     if (note.care.pitch)
       add('pitch', note.pitch !== 'right', saysOff, () => `${note.id} ${note.pitch}/${said.pitch}`);
     if (note.care.onset)
@@ -105,32 +100,35 @@ export function scoreTake(truth: Truth, said: Verdict, leadSeconds: number): Sco
       if (saysOnsetOff) blamedRhythm++;
     }
   });
-  const left = verdict.extras
-    .map((extra) => extra.sound.onsetSeconds - leadSeconds)
-    .filter((onset) => !truth.ignoreExtras.some(([from, to]) => onset >= from && onset <= to));
-  for (const extra of truth.extras) {
-    const near = left.findIndex((onset) => Math.abs(onset - extra.onset) <= NEAR_EXTRA_SECONDS);
-    if (near >= 0) left.splice(near, 1);
-    add('extras', true, near >= 0, () => `extra at ${extra.onset.toFixed(2)}`);
-  }
-  for (const onset of left) add('extras', false, true, () => `extra at ${onset.toFixed(2)}`);
-  const stops = [...verdict.interruptions];
-  for (const stop of truth.stops) {
-    const near = stops.findIndex(
-      ({ kind, atSeconds }) =>
-        kind === stop.kind &&
-        atSeconds - leadSeconds >= stop.at - NEAR_STOP_SECONDS &&
-        atSeconds - leadSeconds <= stop.until + NEAR_STOP_SECONDS,
-    );
-    if (near >= 0) stops.splice(near, 1);
-    add('stops', true, near >= 0, () => `${stop.kind} at ${stop.at.toFixed(2)}`);
-  }
-  for (const stop of stops)
-    add('stops', false, true, () => `${stop.kind} at ${(stop.atSeconds - leadSeconds).toFixed(2)}`);
+  const addFound = (
+    name: Scored,
+    made: number,
+    areSo: readonly (boolean | undefined)[],
+    at: readonly number[],
+  ) => {
+    areSo.forEach((isSo, index) => {
+      if (isSo !== undefined) add(name, isSo, true, () => `${(at[index]! - leadSeconds).toFixed(2)}`);
+    });
+    const missed = made - areSo.filter((isSo) => isSo).length;
+    for (let count = 0; count < missed; count++) add(name, true, false, () => '');
+  };
+  const { extras, interruptions } = verdict;
+  addFound(
+    'extras',
+    truth.extras.length,
+    extrasThatAre(extras, truth, leadSeconds),
+    extras.map(({ sound }) => sound.onsetSeconds),
+  );
+  addFound(
+    'stops',
+    truth.stops.length,
+    stopsThatAre(interruptions, truth, leadSeconds),
+    interruptions.map(({ atSeconds }) => atSeconds),
+  );
   scoreMeasures(truth, verdict, add);
   return {
     tallies,
-    blames,
+    blames: blamesOf(truth, verdict, leadSeconds),
     onsetErrorsMs,
     tempoErrorPercent:
       verdict.tempo.playedBpm === undefined
@@ -155,6 +153,16 @@ export function scoreTake(truth: Truth, said: Verdict, leadSeconds: number): Sco
       .map(({ kind, measureIndex }) => ({ kind, isFound: isFound(kind, measureIndex, verdict) })),
     differences,
   };
+}
+
+function blamesOf(truth: Truth, verdict: Verdict, leadSeconds: number): Score['blames'] {
+  const faults = faultsOf(verdict.notes, verdict).filter(({ of }) => of !== 'length');
+  const areSo = faultTruths(faults, verdict, truth, leadSeconds);
+  return faults.flatMap(({ of, index }, at) => {
+    const found = of === 'extra' ? verdict.extras : of === 'stop' ? verdict.interruptions : verdict.notes;
+    const isSo = areSo[at];
+    return isSo === undefined ? [] : [{ isSo, confidence: found[index]!.confidence! }];
+  });
 }
 
 function withoutBlame(verdict: Verdict): Verdict {

@@ -2,17 +2,18 @@ import { quantile } from '@/core/base';
 import { SCORED, type Scored, type Tally } from './score-take';
 import { heardOfSmoke, scoreHeard, USUAL_COUNT } from './smoke';
 
+// Since doubt is learned (decision 025) three harps lose four faults that were so, and nobody is blamed for what was not.
 // The bars are what was measured: who makes something better raises them, who makes something worse finds out here. The large
 // evaluation (docs/evaluation.md) tells whether a change is worth it.
 const BARS: Readonly<Record<Scored, Tally>> = {
-  pitch: [254, 1, 6],
-  onset: [46, 0, 0],
+  pitch: [253, 1, 7],
+  onset: [45, 0, 1],
   short: [11, 0, 1],
   long: [0, 0, 0],
-  extras: [22, 0, 0],
+  extras: [20, 0, 2],
   stops: [27, 2, 2],
-  measureNotes: [175, 1, 6],
-  measureRhythm: [57, 0, 1],
+  measureNotes: [172, 1, 9],
+  measureRhythm: [56, 0, 2],
 };
 const all = scoreHeard(await heardOfSmoke());
 const [scores, strict] = [all.slice(0, USUAL_COUNT), all.slice(USUAL_COUNT)];
@@ -30,7 +31,7 @@ test.each(SCORED)('%s: what was found, and what was said without being so', (nam
 
 test('every take is judged, few notes are left unclear, and nobody who plays right is blamed', () => {
   expect(scores.filter(({ isJudged }) => isJudged)).toHaveLength(scores.length);
-  expect(sum(scores.map(({ unclearNotes }) => unclearNotes))).toBeLessThanOrEqual(35);
+  expect(sum(scores.map(({ unclearNotes }) => unclearNotes))).toBeLessThanOrEqual(20);
   const clean = scores.flatMap((score) => (score.clean ? [score.clean] : []));
   expect(sum(clean.map(({ notes }) => notes))).toBe(986);
   expect(clean.filter(({ isFlagged }) => isFlagged)).toEqual([]);
@@ -40,7 +41,7 @@ test('every take is judged, few notes are left unclear, and nobody who plays rig
 test('the measure of a mistake is flagged', () => {
   const found = scores.flatMap((score) => score.found);
   expect(found).toHaveLength(363);
-  expect(found.filter(({ isFound }) => isFound).length).toBeGreaterThanOrEqual(356);
+  expect(found.filter(({ isFound }) => isFound).length).toBeGreaterThanOrEqual(353);
 });
 
 test('onsets, tempo and tuning are measured as well as they were', () => {

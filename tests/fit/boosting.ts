@@ -1,4 +1,4 @@
-import { type BoostedTrees, probabilityOf, type Tree } from '@/core/listening/model/boosted-trees';
+import { type BoostedTrees, probabilityOf, type Tree } from '@/core/base';
 
 /** What was measured at a place, and whether it was one. */
 export interface Example {
@@ -142,8 +142,29 @@ export interface Errors {
   readonly found: number;
 }
 
-export function errorsOf(model: BoostedTrees, examples: readonly Example[]): Errors {
-  const said = examples.map(({ features, isSo }) => ({ isSo, likely: probabilityOf(features, model) }));
+/** What a model says of an example, and whether it is so. */
+export interface Said {
+  readonly likely: number;
+  readonly isSo: boolean;
+}
+
+export const sayOf = (model: BoostedTrees, examples: readonly Example[]): readonly Said[] =>
+  examples.map(({ features, isSo }) => ({ isSo, likely: probabilityOf(features, model) }));
+
+const PARTS = 6;
+
+/** What is said of the examples of each take by a model that is learned from five sixths of the others. */
+export function sayAcross(takes: readonly (readonly Example[])[], options: BoostingOptions): readonly Said[] {
+  return Array.from({ length: PARTS }, (_, part) => {
+    const model = boost(takes.filter((_, index) => index % PARTS !== part).flat(), options);
+    return sayOf(model, takes.filter((_, index) => index % PARTS === part).flat());
+  }).flat();
+}
+
+export const errorsOf = (model: BoostedTrees, examples: readonly Example[]): Errors =>
+  errorsIn(sayOf(model, examples));
+
+export function errorsIn(said: readonly Said[]): Errors {
   const share = (all: readonly unknown[], part: readonly unknown[]) =>
     Number((part.length / Math.max(1, all.length)).toFixed(4));
   const sure = said.filter(({ likely }) => likely >= 0.93);

@@ -3,3 +3,13 @@ export const NEVER_LEARNED = {
   makers: ['modelled voice', 'modelled bow'],
   surroundings: ['television', 'page and door'],
 } as const;
+
+export const isNeverLearned = ({
+  font,
+  around,
+}: {
+  readonly font: string;
+  readonly around: string;
+}): boolean =>
+  (NEVER_LEARNED.makers as readonly string[]).includes(font) ||
+  (NEVER_LEARNED.surroundings as readonly string[]).includes(around);

@@ -9,6 +9,8 @@ export interface Played {
   readonly missing?: boolean;
   /** Why it may have sounded after all. */
   readonly sign?: MissingSign;
+  /** What sounded where a missing note was due. */
+  readonly there?: { readonly levelDb: number; readonly riseDb: number };
   /** Half steps too high. */
   readonly pitch?: number;
   /** Seconds, which are beats at 60. */
@@ -31,6 +33,10 @@ export interface Played {
   readonly startStrength?: number;
 }
 
+/** Where a missing note was due. */
+const SILENCE_THERE = { levelDb: -68, riseDb: 0 };
+const SOUND_THERE = { levelDb: -20, riseDb: 3 };
+
 /** Facts of an exact take at 60 beats a minute, but for what is said by note id. */
 export function exactFollowing(
   line: Line,
@@ -40,7 +46,13 @@ export function exactFollowing(
   const notes = writtenNotes(line).map((note): FollowedNote => {
     const how = played[note.id] ?? {};
     const at = { noteId: note.id, measureIndex: note.measureIndex };
-    if (how.missing) return { ...at, kind: 'missing', sign: how.sign };
+    if (how.missing)
+      return {
+        ...at,
+        kind: 'missing',
+        sign: how.sign,
+        there: how.there ?? (how.sign ? SOUND_THERE : SILENCE_THERE),
+      };
     const midi = note.sound.kind === 'pitched' ? note.sound.midi + (how.pitch ?? 0) : undefined;
     const share = how.share ?? 0.9;
     const late = how.late ?? 0;
@@ -64,16 +76,21 @@ export function exactFollowing(
       startsPulse: how.startsPulse ?? false,
     };
   });
+  const isPitched = writtenNotes(line).some(({ sound }) => sound.kind === 'pitched');
   return {
     version: FOLLOWING_VERSION,
     notes,
     extras: [],
     interruptions: [],
+    besides: [],
     playedBpm: 60,
     tuningCents: 0,
     soundsAreSustained: true,
     noiseDb: -70,
-    tones: undefined,
+    tones: isPitched
+      ? { count: notes.length, medianSeconds: 0.9, medianClarity: 0.99, areMostlySaid: false }
+      : undefined,
+    hasFootBeside: false,
     hasTalkBeside: false,
     transposedSemitones: undefined,
     measureSeconds: [],

@@ -14,6 +14,7 @@ export function perfectlyHeard({ events, durationSeconds }: Performance): Heard 
     tones,
     strikes: events.map(({ onsetSeconds }) => heardStrike(onsetSeconds)),
     doubtfulStrikes: [],
+    thumpsSeconds: [],
     plucks: [],
     noiseDb: -80,
     peakDb: -9,

@@ -1,3 +1,4 @@
+export { type BoostedTrees, probabilityOf, type Tree } from './boosted-trees';
 export { capital } from './capital';
 export { requireRange, unreachable } from './contract';
 export { grouped } from './grouped';

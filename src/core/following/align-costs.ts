@@ -1,3 +1,4 @@
+import { SAME_PITCH_SEMITONES } from '../pitch';
 import type { Candidate, Target } from './alignment';
 
 // Costs are in units of "one clearly wrong note". Their order matters, not their third digit:
@@ -33,7 +34,6 @@ const DOUBTFUL_TIMING_FACTOR = 2;
 const COST_OF_DOUBTFUL_PAUSE = 3;
 /** A pulse may bend by this share without cost. */
 const FREE_TEMPO_SHARE = 0.06;
-const RIGHT_PITCH_SEMITONES = 0.6;
 export const MOST_SKIPPED_TARGETS = 6;
 /** Between two notes there are at most so many sounds that surely started, and so many doubtful ones. */
 const MOST_SKIPPED_SOUNDS = 8;
@@ -43,8 +43,8 @@ const SURELY_STARTED = 0.5;
 export function pitchCost(target: Target, sound: Candidate, tuningSemitones: number): number {
   if (target.midi === undefined || sound.midi === undefined) return 0;
   const off = Math.abs(sound.midi - tuningSemitones - target.midi);
-  if (off < RIGHT_PITCH_SEMITONES) return 0.3 * off;
-  if (Math.abs(off - 12) < RIGHT_PITCH_SEMITONES || Math.abs(off - 24) < RIGHT_PITCH_SEMITONES)
+  if (off < SAME_PITCH_SEMITONES) return 0.3 * off;
+  if (Math.abs(off - 12) < SAME_PITCH_SEMITONES || Math.abs(off - 24) < SAME_PITCH_SEMITONES)
     return COST_OCTAVE;
   return COST_WRONG_PITCH + 0.02 * Math.min(off, 12);
 }

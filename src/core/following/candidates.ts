@@ -11,6 +11,7 @@ import {
   usualStrokeDb,
 } from '../listening';
 import type { WrittenNote } from '../notation';
+import { SAME_PITCH_SEMITONES } from '../pitch';
 import type { Alignment, Candidate } from './alignment';
 import { LOWER_OCTAVE_SHOWS_DB } from './following';
 import { playedTones } from './played-tones';
@@ -63,7 +64,6 @@ const SCOOP_DIP_DB = 3;
 
 /** A start that spoke twice: so soon again at the same pitch, without a gap, and the note is long enough to be neither. */
 const STUTTER_SECONDS = 0.15;
-const STUTTER_SEMITONES = 0.6;
 const STUTTER_DIP_DB = 6;
 const STUTTERED_NOTE_SECONDS = 0.3;
 
@@ -247,7 +247,7 @@ function isStutter(sound: Candidate, next: Candidate): boolean {
   if (sound.midi === undefined || next.midi === undefined) return false;
   return (
     next.onsetSeconds - sound.onsetSeconds <= STUTTER_SECONDS &&
-    Math.abs(next.midi - sound.midi) <= STUTTER_SEMITONES &&
+    Math.abs(next.midi - sound.midi) <= SAME_PITCH_SEMITONES &&
     next.onsetSeconds - sound.endSeconds <= SCOOP_GAP_SECONDS &&
     !isOutOfDip(next, STUTTER_DIP_DB)
   );

@@ -1,6 +1,7 @@
 import { median, quantile } from '../base';
 import { clarityOf, type Heard, type Pluck, type Tone } from '../listening';
 import type { WrittenNote } from '../notation';
+import { SAME_PITCH_SEMITONES } from '../pitch';
 import { type Alignment, type Candidate, soundOf } from './alignment';
 import { type ExtraSound, LEAST_CLARITY_OF_ONE_TONE } from './following';
 import { BELOW_LINE_SEMITONES } from './somebody-else';
@@ -15,7 +16,6 @@ const SHORTEST_EXTRA_SECONDS = 0.07;
 /** The room's tail of a tone, when it is taken for one of its own: of the same pitch, at once, and so much softer. */
 const TAIL_BELOW_TONE_DB = 8;
 const TAIL_GAP_SECONDS = 0.06;
-const TAIL_SEMITONES = 0.6;
 /**
  * Where sounds fade by themselves, what was not struck still rings from before, when it is softer by this much or, where somebody
  * talks, was only found as something new in the spectrum: a word has that as well.
@@ -70,7 +70,7 @@ export function findExtras(
 function isTail(sound: Candidate, before: Candidate | undefined): boolean {
   if (before?.midi === undefined || sound.midi === undefined) return false;
   return (
-    Math.abs(sound.midi - before.midi) <= TAIL_SEMITONES &&
+    Math.abs(sound.midi - before.midi) <= SAME_PITCH_SEMITONES &&
     sound.onsetSeconds - before.endSeconds <= TAIL_GAP_SECONDS &&
     sound.levelDb <= before.levelDb - TAIL_BELOW_TONE_DB
   );

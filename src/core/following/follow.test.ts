@@ -24,6 +24,7 @@ const heardAs = (
   tones,
   strikes: strikeSeconds.map((onsetSeconds) => heardStrike(onsetSeconds)),
   doubtfulStrikes: [],
+  thumpsSeconds: [],
   plucks: [],
   noiseDb: -70,
   peakDb: -18,
@@ -355,6 +356,14 @@ describe('somebody else', () => {
     expect(hasTalkBeside).toBe(true);
     const [first] = notes;
     expect(first!.kind === 'played' && first!.soundedShare).toBeCloseTo(0.9, 1);
+  });
+
+  test('a foot that keeps the beat is mentioned, wherever no note starts with it', () => {
+    const beats = Array.from({ length: 8 }, (_, beat) => 1.03 + beat);
+    const footOf = (thumpsSeconds: readonly number[]) =>
+      follow(line, { ...heardAs(played), thumpsSeconds }, BPM).hasFootBeside;
+    expect(footOf(beats)).toBe(true);
+    expect(footOf(beats.map((beat) => beat + 0.5))).toBe(false);
   });
 
   test('a vowel or two may be anything', () => {

@@ -12,6 +12,7 @@ import {
 import { evenBeats } from '../tempo';
 import { beatUnit, quarterSeconds, toNumber } from '../time';
 import { type Candidate, type Match, soundOf, type Target } from './alignment';
+import { besidesOf } from './besides';
 import { candidatesFor, joinDoubtful } from './candidates';
 import { findExtras } from './extras';
 import {
@@ -21,6 +22,7 @@ import {
   type Interruption,
   type ToneFacts,
 } from './following';
+import { hasFootBeside } from './foot';
 import { lookAgain } from './missing';
 import { type Expected, expectedTimes, findBreaks, medianSecondsPerBeat, type PulsePoint } from './pulse';
 import { type PulseSection, pulseSections } from './pulse-sections';
@@ -126,6 +128,7 @@ export function follow(
   const followed = new Map<string, FollowedNote>();
   let before: { readonly last: Placed; readonly expected: Expected } | undefined;
   const take = { tuningSemitones, soundsAreSustained, unpitched };
+  const beatsSeconds: number[] = [];
   for (const pulse of pulses) {
     const tempo = before?.expected.secondsPerBeat ?? secondsPerBeat;
     const own = pulse[0]!.section.isFree
@@ -138,6 +141,7 @@ export function follow(
     const startsPulse = before !== undefined && due === undefined;
     for (const note of describePulse(pulse, expected, startsPulse, take)) followed.set(note.noteId, note);
     before = { last: pulse.at(-1)!, expected: own.at(-1)! };
+    beatsSeconds.push(...beatsWithin(pulse, own));
   }
   const found = {
     notes,
@@ -147,6 +151,7 @@ export function follow(
     signsSeconds: isPitched ? signsOfStarts(heard, soundsAreSustained) : [],
     onsetsSeconds: sounds.map((sound) => sound.onsetSeconds),
     pitches: heard.pitches,
+    levelsDb: heard.levelsDb,
     levelChangesSeconds: heard.tones.flatMap((note) => note.levelChangesSeconds),
     unpitched,
     soundsAreSustained,
@@ -161,11 +166,16 @@ export function follow(
       hasTalkBeside: hasTalk,
     }),
     interruptions: findInterruptions(pulses, secondsPerBeat),
+    besides: besidesOf(
+      heard,
+      [...followed.values()].flatMap((note) => (note.kind === 'played' ? [note.sound.onsetSeconds] : [])),
+    ),
     playedBpm: meanBpm(pulses),
     tuningCents: isPitched && sounds.length > 0 ? tuningSemitones * 100 : undefined,
     soundsAreSustained,
     noiseDb: heard.noiseDb,
     tones: isPitched ? toneFactsOf(heard) : undefined,
+    hasFootBeside: hasFootBeside(heard.thumpsSeconds, beatsSeconds),
     hasTalkBeside: hasTalk,
     transposedSemitones: maybeTransposition(targets, candidates, aligned.alignment, {
       secondsPerBeat,
@@ -209,6 +219,17 @@ function splitPulses(run: PulseRun, secondsPerBeat: number): PulseRun[] {
 
 const splitAt = (run: PulseRun, starts: readonly number[]): PulseRun[] =>
   starts.map((start, index) => run.slice(start, starts[index + 1] ?? run.length));
+
+/** When the beats of a pulse came, from its first note to its last. @param expected of its notes. */
+function beatsWithin(pulse: PulseRun, expected: readonly Expected[]): readonly number[] {
+  return pulse.flatMap(({ beats }, index) => {
+    const next = pulse[index + 1];
+    const first = Math.ceil(beats);
+    const count = next ? Math.max(0, Math.ceil(next.beats) - first) : Number(first === beats);
+    const { seconds, secondsPerBeat } = expected[index]!;
+    return Array.from({ length: count }, (_, beat) => seconds + (first + beat - beats) * secondsPerBeat);
+  });
+}
 
 /** When the first note of a pulse was due by the pulse before it, where it came too soon right after that. */
 function dueBefore(

@@ -1,7 +1,8 @@
 import type { SoundingEvent } from '../listening';
+import type { Beside } from './besides';
 
 /** Changes whenever the same facts could be followed differently. */
-export const FOLLOWING_VERSION = 12;
+export const FOLLOWING_VERSION = 13;
 
 /** Less periodic than this a sound is the noise of an attack, or several strings at once: nothing is held against the player. */
 export const LEAST_CLARITY_OF_ONE_TONE = 0.92;
@@ -61,6 +62,8 @@ export type FollowedNote = { readonly noteId: string; readonly measureIndex: num
       readonly kind: 'missing';
       /** Why it may have sounded after all; undefined when nothing speaks for it. */
       readonly sign: MissingSign | undefined;
+      /** What sounded where it was due: the highest level, and how far that is above what was before. Undefined where nobody knows when. */
+      readonly there: { readonly levelDb: number; readonly riseDb: number } | undefined;
     }
 );
 
@@ -104,6 +107,8 @@ export interface Following {
   readonly notes: readonly FollowedNote[];
   readonly extras: readonly ExtraSound[];
   readonly interruptions: readonly Interruption[];
+  /** What started besides the notes that were found, in order, whoever made it. */
+  readonly besides: readonly Beside[];
   /** Mean tempo in beat units per minute, pauses left out; undefined when fewer than two notes were found. */
   readonly playedBpm: number | undefined;
   /** Offset of the whole take from A = 440 Hz; undefined without pitched notes. */
@@ -114,6 +119,8 @@ export interface Following {
   readonly noiseDb: number;
   /** What the sounds are like as a whole, whatever was written; undefined for a line without pitches. */
   readonly tones: ToneFacts | undefined;
+  /** A foot, or something like it, kept the beat under the playing. */
+  readonly hasFootBeside: boolean;
   /** Somebody talked beside the player. */
   readonly hasTalkBeside: boolean;
   /** Half steps by which the whole line was played away from what is written; undefined when it was not. */

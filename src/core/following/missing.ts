@@ -1,6 +1,7 @@
 import { clamp } from '../base';
-import { PITCH_STEP_SECONDS } from '../listening';
+import { LEVEL_STEP_SECONDS, PITCH_STEP_SECONDS } from '../listening';
 import { repeatsPitch, type WrittenNote } from '../notation';
+import { HALF_WAY_SEMITONES } from '../pitch';
 import type { FollowedNote, MissingSign, Played } from './following';
 import type { UnpitchedSound } from './unpitched';
 
@@ -25,11 +26,12 @@ const EXPLAINED_SECONDS = 0.07;
  * over show 1.0 of the pitch before them, notes that were played but not found at most 0.25.
  */
 const SHOWN_SHARE = 0.5;
-const SHOWN_SEMITONES = 0.5;
 /** Started within so much of the value of the note before its own, the next one came in the place of that. */
 const NEXT_INSTEAD_SHARE = 0.4;
-/** Nearer to another note than to the written one. */
-const WRONG_SEMITONES = 0.5;
+/** Where a note was due something is looked for so far around it, and compared with what was so long before. */
+const AROUND_DUE_SECONDS = 0.05;
+const MOST_THERE_SECONDS = 0.25;
+const BEFORE_DUE_SECONDS = 0.25;
 
 /** What is known of the notes that were found, and of the starts in the recording. */
 export interface Found {
@@ -45,6 +47,8 @@ export interface Found {
   readonly onsetsSeconds: readonly number[];
   /** Pitch from moment to moment, as in `Heard`. */
   readonly pitches: readonly (number | null)[];
+  /** Level from moment to moment, as in `Heard`. */
+  readonly levelsDb: readonly number[];
   /** When the level of a sound changed at once. */
   readonly levelChangesSeconds: readonly number[];
   /** Undefined where strings ring on. */
@@ -64,7 +68,28 @@ export function lookAgain(index: number, found: Found): FollowedNote {
   if (through?.isShown) return { noteId, measureIndex, kind: 'held-through', ...through.held };
   // Sound fills its place, but neither the pitch before it nor a note that was found.
   const sign = through ? 'unpitched-sound' : before && signOfMissing(index, before, found);
-  return { noteId, measureIndex, kind: 'missing', sign };
+  return {
+    noteId,
+    measureIndex,
+    kind: 'missing',
+    sign,
+    there: before && soundingThere(index, before, found),
+  };
+}
+
+/** What sounded where a note was due, whether or not anything was made of it. */
+function soundingThere(index: number, before: PlayedBefore, found: Found) {
+  const { due, value } = placeOf(index, before, found);
+  const levels = (from: number, to: number) =>
+    found.levelsDb.slice(
+      Math.max(0, Math.floor(from / LEVEL_STEP_SECONDS)),
+      Math.max(0, Math.ceil(to / LEVEL_STEP_SECONDS)),
+    );
+  const there = levels(due - AROUND_DUE_SECONDS, due + Math.min(value, MOST_THERE_SECONDS));
+  if (there.length === 0) return undefined;
+  const levelDb = Math.max(...there);
+  const leastBefore = Math.min(levelDb, ...levels(due - BEFORE_DUE_SECONDS, due - AROUND_DUE_SECONDS));
+  return { levelDb, riseDb: levelDb - leastBefore };
 }
 
 /** A single note in whose place the next one was started: its pitch was played instead, if the place shows that pitch. */
@@ -76,7 +101,7 @@ function maybeNextInstead(index: number, before: PlayedBefore, found: Found) {
   const { due, value } = placeOf(index, before, found);
   const from = next.sound.onsetSeconds;
   const pitchErrorSemitones = next.sound.midi - found.tuningSemitones - note.sound.midi;
-  if (Math.abs(pitchErrorSemitones) <= WRONG_SEMITONES) return undefined;
+  if (Math.abs(pitchErrorSemitones) <= HALF_WAY_SEMITONES) return undefined;
   if (Math.abs(from - due) > NEXT_INSTEAD_SHARE * value) return undefined;
   return {
     isShown: shareShown(next.sound.midi, from, due + value, found) >= SHOWN_SHARE,
@@ -95,7 +120,7 @@ function maybeWrongRepeat(index: number, before: PlayedBefore, found: Found) {
   const note = found.notes[index]!;
   const { sound, pitchErrorSemitones = 0 } = before.played;
   if (sound.midi === undefined || before.index !== index - 1) return undefined;
-  if (!repeatsPitch(note, found.notes[before.index]) || Math.abs(pitchErrorSemitones) <= WRONG_SEMITONES)
+  if (!repeatsPitch(note, found.notes[before.index]) || Math.abs(pitchErrorSemitones) <= HALF_WAY_SEMITONES)
     return undefined;
   const { due, value } = placeOf(index, before, found);
   if (sound.endSeconds < due + LEAST_HELD_SHARE * value) return undefined;
@@ -132,7 +157,7 @@ function shareShown(midi: number, fromSeconds: number, toSeconds: number, { pitc
     Math.round(fromSeconds / PITCH_STEP_SECONDS),
     Math.round(toSeconds / PITCH_STEP_SECONDS),
   );
-  const alike = shown.filter((pitch) => pitch !== null && Math.abs(pitch - midi) < SHOWN_SEMITONES);
+  const alike = shown.filter((pitch) => pitch !== null && Math.abs(pitch - midi) < HALF_WAY_SEMITONES);
   return alike.length / Math.max(1, shown.length);
 }
 

@@ -18,6 +18,7 @@ function played(tones: readonly HeardTone[], plucks: readonly Pluck[]) {
     tones: [...SURE.tones, ...tones],
     strikes: [],
     doubtfulStrikes: [],
+    thumpsSeconds: [],
     plucks: [...SURE.plucks, ...plucks],
     noiseDb: -70,
     peakDb: -15,

@@ -10,10 +10,9 @@ import {
   SURE_PLUCK,
   type Tone,
 } from '../listening';
+import { SAME_PITCH_SEMITONES } from '../pitch';
 import { LOWER_OCTAVE_SHOWS_DB } from './following';
 
-/** Heard both ways, a pitch lies this close. */
-const SAME_PITCH_SEMITONES = 0.6;
 /** A tone at whose start nothing new came: a period that several strings share. */
 const UNSUPPORTED_STRENGTH = 0.3;
 /** A pitch that stands out of the others by so much, and was so surely plucked, is believed against that of the tone. */

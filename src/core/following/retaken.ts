@@ -1,8 +1,7 @@
+import { SAME_PITCH_SEMITONES } from '../pitch';
 import type { Alignment, Candidate, Match, Target } from './alignment';
 import type { PulsePoint } from './pulse';
 
-/** Two sounds are of one pitch when they are this close. */
-const SAME_PITCH_SEMITONES = 0.6;
 /** Shorter sounds are no attempt at a note. */
 const SHORTEST_ATTEMPT_SECONDS = 0.07;
 /** A note that was due this long before is not late but begun anew … */

@@ -1,3 +1,4 @@
+import { HALF_WAY_SEMITONES } from '../pitch';
 import { align } from './align';
 import type { Alignment, AlignOptions, Candidate, Target } from './alignment';
 import { headOf } from './tempo-and-tuning';
@@ -7,7 +8,6 @@ const MOSTLY_WRONG_SHARE = 0.5;
 /** Only if almost all of them fit is it another part. */
 const TRANSPOSED_SHARE = 0.75;
 const FEWEST_NOTES_FOR_TRANSPOSITION = 6;
-const RIGHT_PITCH_SEMITONES = 0.5;
 /** Half steps between the parts of the shelf's instruments, and octaves. */
 const TRANSPOSITIONS = [12, -12, 1, -1, 2, -2, 3, -3, 5, -5, 7, -7, 9, -9, 10, -10, 14, -14, 24, -24];
 
@@ -25,7 +25,7 @@ function shareOfRight(
       .filter(({ target, sound }) => {
         const [written, played] = [targets[target]!.midi, sounds[sound]!.midi];
         if (written === undefined || played === undefined) return false;
-        return Math.abs(played - tuningSemitones - written) <= RIGHT_PITCH_SEMITONES;
+        return Math.abs(played - tuningSemitones - written) <= HALF_WAY_SEMITONES;
       })
       .map(({ target }) => target),
   );

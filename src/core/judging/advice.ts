@@ -1,4 +1,4 @@
-import { listed, unreachable } from '../base';
+import { capital, listed, unreachable } from '../base';
 import { measureName, sayMeasure, sayMeasures, type Vocabulary } from '../time';
 import { describeFigure } from './figures';
 import { needsWork } from './needs-work';
@@ -54,10 +54,13 @@ export function nextStep(verdict: Verdict, { vocabulary, after }: Saying): strin
 }
 
 /** What else was heard than the player, once and kindly; undefined when there is nothing to say. */
-export function besideThePlayer({ state, hasTalkBeside }: Verdict): string | undefined {
-  return state === 'judged' && hasTalkBeside
-    ? 'Somebody was talking meanwhile. That cost you nothing.'
-    : undefined;
+export function besideThePlayer({ state, hasFootBeside, hasTalkBeside }: Verdict): string | undefined {
+  if (state !== 'judged' || !(hasFootBeside || hasTalkBeside)) return undefined;
+  const what = [
+    ...(hasFootBeside ? ['a foot was keeping the beat'] : []),
+    ...(hasTalkBeside ? ['somebody was talking meanwhile'] : []),
+  ];
+  return `${capital(listed(what))}. That cost you nothing.`;
 }
 
 /** The measure to begin with: one in which a figure went wrong as a whole, else the one with the most faults. */

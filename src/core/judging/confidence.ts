@@ -8,6 +8,7 @@ import {
 } from '../following';
 import { clarityOf, LONGEST_LOW_START_SECONDS } from '../listening';
 import type { WrittenNote } from '../notation';
+import { HALF_WAY_SEMITONES } from '../pitch';
 import { sureOfHeldIn } from './held-repeat';
 
 /** A sound this far above the noise is heard for certain; this close to it, not at all. Common practice. */
@@ -33,7 +34,6 @@ const SURELY_PLUCKED = 0.97;
 /** A start that is more likely than not counts fully; so does any sign of one where the score has a note of that pitch. */
 const CLEAR_START = 0.5;
 const AS_WRITTEN_BEATS = 0.15;
-const AS_WRITTEN_SEMITONES = 0.5;
 
 /**
  * Where this share of a take's tones repeats so badly, strings ring into each other (a harp in a hall): what is missing or
@@ -101,14 +101,14 @@ function clearnessIn(notes: readonly FollowedNote[]): number {
 }
 
 const isAsWritten = ({ deviationBeats, pitchErrorSemitones = 0 }: Played) =>
-  Math.abs(deviationBeats) <= AS_WRITTEN_BEATS && Math.abs(pitchErrorSemitones) <= AS_WRITTEN_SEMITONES;
+  Math.abs(deviationBeats) <= AS_WRITTEN_BEATS && Math.abs(pitchErrorSemitones) <= HALF_WAY_SEMITONES;
 
 /** A pitch that is not the written one must be heard better than one that is. */
 function isUnlikely({
   pitchErrorSemitones = 0,
   sound,
 }: Pick<Played, 'pitchErrorSemitones' | 'sound'>): boolean {
-  const isAbout = (semitones: number) => Math.abs(pitchErrorSemitones - semitones) <= AS_WRITTEN_SEMITONES;
+  const isAbout = (semitones: number) => Math.abs(pitchErrorSemitones - semitones) <= HALF_WAY_SEMITONES;
   if (isAbout(0)) return false;
   if (pitchErrorSemitones < LOWEST_WRONG_SEMITONES || clarityOf(sound) < LEAST_CLARITY_OF_ONE_TONE)
     return true;

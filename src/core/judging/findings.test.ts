@@ -201,6 +201,16 @@ describe('confidence', () => {
     expect(nextStep(verdict, PLAIN)).toMatch(advice);
   });
 
+  test.each<[Partial<Following>, RegExp]>([
+    [{ hasFootBeside: true }, /^A foot was keeping the beat\. That cost you nothing\.$/],
+    [
+      { hasFootBeside: true, hasTalkBeside: true },
+      /^A foot was keeping the beat and somebody was talking meanwhile\./,
+    ],
+  ])('a foot is mentioned, and with it who talks: %j', (more, said) => {
+    expect(besideThePlayer(judged({}, more))).toMatch(said);
+  });
+
   test('who talked beside the player is mentioned, where there is a verdict', () => {
     expect(besideThePlayer(judged({}, { hasTalkBeside: true }))).toMatch(
       /talking meanwhile. That cost you nothing/,

@@ -1,4 +1,5 @@
 import { unreachable } from '../base';
+import { HALF_WAY_SEMITONES } from '../pitch';
 
 /** How strict a class is, from the first weeks to an audition. */
 export const STRICTNESSES = ['gentle', 'usual', 'exacting'] as const;
@@ -34,8 +35,6 @@ export interface Policy {
 }
 
 const VERSION = 3;
-/** Half way to the next key: nearer to another note than to the written one (equal temperament, by definition). */
-const HALF_WAY_SEMITONES = 0.5;
 /** A guess would be right as often. Below it the ear does not judge, whatever the strictness. */
 const LEAST_CONFIDENCE = 0.5;
 

@@ -7,7 +7,7 @@ import type { Policy } from './policy';
 import type { TempoCourse } from './tempo-course';
 
 /** Changes whenever the same following could be judged differently under the same policy. */
-export const JUDGING_VERSION = 13;
+export const JUDGING_VERSION = 14;
 
 /** `not-asked`: a stroke has no pitch; `unclear`: it could not be heard well enough. */
 export type PitchVerdict = 'right' | 'wrong' | 'octave' | 'missing' | 'unclear' | 'not-asked';
@@ -32,7 +32,7 @@ export interface NoteVerdict {
   readonly writtenBeats: number;
   /** How long it sounded; undefined where that is not asked or not known. */
   readonly soundedBeats: number | undefined;
-  /** How sure the ear is of this note, 0–1; below the policy's least nothing is held against it. */
+  /** How sure the ear is of what it says of this note, 0–1; below the policy's least it says nothing against it. */
   readonly confidence: number;
 }
 
@@ -40,6 +40,8 @@ export interface ExtraVerdict {
   readonly sound: SoundingEvent;
   readonly measureIndex: number;
   readonly afterNoteId: string | undefined;
+  /** How likely it was the player's, 0–1; not there in verdicts of before. */
+  readonly confidence?: number | undefined;
 }
 
 /** The ledger cell of one performed measure. */
@@ -71,6 +73,8 @@ export interface InterruptionVerdict {
   readonly measureNumber: number;
   readonly atSeconds: number;
   readonly seconds: number;
+  /** How likely it was a stop, 0–1; not there in verdicts of before. */
+  readonly confidence?: number | undefined;
 }
 
 /**
@@ -113,6 +117,8 @@ export interface Verdict {
   readonly figures: readonly FigureFinding[];
   /** How it was in tune, which costs nothing; undefined where tones do not last. */
   readonly intonation: Intonation | undefined;
+  /** A foot kept the beat, which cost nothing; not there in verdicts of before. */
+  readonly hasFootBeside?: boolean | undefined;
   /** Somebody talked beside the player, which cost nothing; not there in verdicts of before. */
   readonly hasTalkBeside?: boolean | undefined;
   /** What was done of slurs, accents, dynamics and their like; it never costs a mark. */

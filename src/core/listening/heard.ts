@@ -1,7 +1,7 @@
 import type { Pluck, Stroke, Tone } from './sounding-event';
 
 /** Changes whenever the same recording could be heard differently. */
-export const LISTENING_VERSION = 14;
+export const LISTENING_VERSION = 15;
 
 /** A tone with all that was heard of it; its pitch is a fact about the recording, with no score in mind. */
 export interface HeardTone extends Tone {
@@ -35,6 +35,8 @@ export interface Heard {
   readonly strikes: readonly HeardStrike[];
   /** What may have been a stroke within the ringing of another: to be believed where the score has one, and nowhere else. */
   readonly doubtfulStrikes: readonly Stroke[];
+  /** When something thumped under all that the instrument can play: a foot, a door. Empty where it plays as low itself. */
+  readonly thumpsSeconds: readonly number[];
   /** Of recordings whose strings may ring into each other; of others none. */
   readonly plucks: readonly Pluck[];
   /** Level of the quietest tenth of the recording. */

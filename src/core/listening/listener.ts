@@ -20,9 +20,10 @@ import {
 } from './heard';
 import { PartialMeter } from './pitch/partials';
 import type { Pluck, Stroke } from './sounding-event';
-import { findPlucks } from './strings/plucks';
+import { findPlucks, type PossiblePluck, possiblePlucks } from './strings/plucks';
 import { pluckedStrings } from './strings/ringing-strings';
 import { findStrikes } from './strokes/strikes';
+import { findThumps, LOWEST_MIDI_ABOVE_THUMPS, THUMP_RATE_HERTZ } from './strokes/thumps';
 import { findTones, type PossibleStart, possibleStarts } from './tones';
 
 /** Enough for the fourth partial of a piccolo; more only costs time. */
@@ -84,6 +85,10 @@ export class Listener {
   readonly #pitchDecimator: Decimator;
   readonly #forPitch: GrowingSamples;
   readonly #pitchRate: number;
+  /** What lies under the instrument; undefined where nothing does, or where that is not known. */
+  readonly #under:
+    | { readonly decimator: Decimator; readonly samples: GrowingSamples; readonly rate: number }
+    | undefined;
   readonly #frames: FrameMeter;
   readonly #listeningRate: number;
   #taken = 0;
@@ -110,6 +115,7 @@ export class Listener {
     this.#forPitch = new GrowingSamples(expectedSamples && Math.ceil(expectedSamples / factor / further));
     this.#pitchRate = this.#listeningRate / further;
     this.#pitchDecimator = new Decimator(further, FILTER_HALF_WIDTH);
+    this.#under = this.#maybeUnder(expectedSamples && Math.ceil(expectedSamples / factor));
     this.#frames = new FrameMeter(this.#listeningRate, this.#pitchRate, lowestMidi);
   }
 
@@ -141,6 +147,7 @@ export class Listener {
     this.#bridge.end();
     this.#take(this.#decimator.run(this.#withoutEcho()));
     this.#take(this.#decimator.end());
+    if (this.#under) this.#under.samples.push(this.#under.decimator.end());
     this.#forPitch.push(this.#pitchDecimator.end());
     const heard = this.#facts(this.#frames.finish(this.#sound(), this.#floorDb()));
     // Nothing that the instrument could have played: what it was is heard without knowing the instrument.
@@ -160,10 +167,27 @@ export class Listener {
     );
   }
 
+  /** Where in the whole recording a string may have been plucked, for learning. To be called when it has ended. */
+  possiblePlucks(): readonly PossiblePluck[] {
+    const frames = this.#frames.finish(this.#sound(), this.#floorDb());
+    return possiblePlucks(this.#forPitch.samples, this.#pitchRate, frames);
+  }
+
   #take(block: Float32Array): void {
     const clean = this.#highPasses.reduce((sound, highPass) => highPass.run(sound), block);
     this.#clean.push(clean);
+    if (this.#under) this.#under.samples.push(this.#under.decimator.run(block));
     this.#forPitch.push(this.#pitchDecimator.run(clean));
+  }
+
+  #maybeUnder(expectedSamples: number | undefined) {
+    if ((this.#lowestMidi ?? 0) < LOWEST_MIDI_ABOVE_THUMPS) return undefined;
+    const factor = Math.round(this.#listeningRate / THUMP_RATE_HERTZ);
+    return {
+      decimator: new Decimator(factor, FILTER_HALF_WIDTH),
+      samples: new GrowingSamples(expectedSamples && Math.ceil(expectedSamples / factor)),
+      rate: this.#listeningRate / factor,
+    };
   }
 
   #sound(): TwoRates {
@@ -189,6 +213,9 @@ export class Listener {
         unlikeDb: rounded(unlikeDb, DB_DIGITS),
       })),
       doubtfulStrikes: doubtfulStrikes.map(roundStroke),
+      thumpsSeconds: (this.#under ? findThumps(this.#under.samples.samples, this.#under.rate) : []).map(
+        (seconds) => rounded(seconds, SECONDS_DIGITS),
+      ),
       noiseDb: rounded(frames.noiseDb, DB_DIGITS),
       peakDb: rounded(frames.peakDb, DB_DIGITS),
       clippedShare: clippedShare(all.samples),

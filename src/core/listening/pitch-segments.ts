@@ -1,4 +1,5 @@
 import { median } from '../base';
+import { WAVERING_SEMITONES } from '../pitch';
 import { FRAME_SECONDS, toFrames } from './frame-length';
 import type { Frames } from './frames';
 import { DIP_SIDE_SECONDS, levelDip, neededDip } from './onsets/level-dips';
@@ -6,8 +7,6 @@ import type { PartialMeter } from './pitch/partials';
 import { splitAtSteps } from './pitch/pitch-steps';
 import type { Segment } from './segment';
 
-/** Vibrato and beginners' wavering stay within ±40 cents; the nearest other note is 100 cents away. */
-export const SAME_PITCH_SEMITONES = 0.65;
 /** While two tones overlap, their common fundamental may seem to sound, but not longer than this. */
 const LONGEST_ALIAS_SECONDS = 0.15;
 /**
@@ -43,7 +42,7 @@ export function withRealPitches(frames: Frames, partials: PartialMeter): Frames 
     if (isLowStart(segment, real, segments[index + 1], tracked[index + 1], partials, frames)) real += 12;
     for (let frame = segment.from; frame < segment.to; frame++)
       if (midi[frame] !== undefined) midi[frame] = midi[frame]! + real - tracked[index]!;
-    const again = ringing.findIndex((other) => Math.abs(other - real) < SAME_PITCH_SEMITONES);
+    const again = ringing.findIndex((other) => Math.abs(other - real) < WAVERING_SEMITONES);
     if (again >= 0) ringing.splice(again, 1);
     ringing.push(real);
     if (ringing.length > MOST_RINGING) ringing.shift();
@@ -62,7 +61,7 @@ function isLowStart(
 ): boolean {
   if (!next || nextMidi === undefined || segment.to - segment.from > toFrames(LONGEST_LOW_START_SECONDS))
     return false;
-  const isOctave = Math.abs(nextMidi - midi - 12) < SAME_PITCH_SEMITONES;
+  const isOctave = Math.abs(nextMidi - midi - 12) < WAVERING_SEMITONES;
   if (!isOctave || next.from - segment.to > toFrames(BRIDGED_SECONDS)) return false;
   if (partials.oddShareDb(midi) < LOW_START_ODD_DB) return true;
   const around = { from: segment.from, to: Math.min(next.to, next.from + toFrames(DIP_SIDE_SECONDS)) };
@@ -70,7 +69,7 @@ function isLowStart(
 }
 
 export function samePitch(a: Segment, b: Segment, frames: Frames): boolean {
-  return Math.abs(middlePitch(a, frames.midi) - middlePitch(b, frames.midi)) < SAME_PITCH_SEMITONES;
+  return Math.abs(middlePitch(a, frames.midi) - middlePitch(b, frames.midi)) < WAVERING_SEMITONES;
 }
 
 /** Parts the course of pitch where it leaves the middle of the segment so far, and where it steps. */
@@ -83,11 +82,11 @@ export function pitchSegments(pitch: Frames['midi']): Segment[] {
     const midi = pitch[frame];
     // What lies near to all of them lies near to their middle, which costs more to find.
     const isNearAll =
-      midi !== undefined && midi - lowest < SAME_PITCH_SEMITONES && highest - midi < SAME_PITCH_SEMITONES;
+      midi !== undefined && midi - lowest < WAVERING_SEMITONES && highest - midi < WAVERING_SEMITONES;
     if (
       midi !== undefined &&
       sofar.length > 0 &&
-      (isNearAll || Math.abs(midi - median(sofar)) < SAME_PITCH_SEMITONES)
+      (isNearAll || Math.abs(midi - median(sofar)) < WAVERING_SEMITONES)
     ) {
       sofar.push(midi);
       if (sofar.length > REMEMBERED_FRAMES) sofar.shift();
@@ -145,7 +144,7 @@ function isAliasOf(segment: Segment, neighbour: Segment | undefined, frames: Fra
     neighbour.to - neighbour.from > segment.to - segment.from &&
     ratio >= 2 &&
     ratio <= HIGHEST_ALIAS_RATIO &&
-    Math.abs(apart - 12 * Math.log2(ratio)) < SAME_PITCH_SEMITONES
+    Math.abs(apart - 12 * Math.log2(ratio)) < WAVERING_SEMITONES
   );
 }
 

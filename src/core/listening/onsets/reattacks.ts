@@ -1,5 +1,5 @@
+import { probabilityOf } from '../../base';
 import { toFrames } from '../frame-length';
-import { probabilityOf } from '../model/boosted-trees';
 import { STARTS } from '../model/starts';
 import type { StartPlace } from './start-places';
 

@@ -1,11 +1,10 @@
+import { WAVERING_SEMITONES } from '../../pitch';
 import { CANDIDATES_PER_FRAME, type PitchCandidates, plausibility } from './pitch-detector';
 
 /** A change of pitch must explain this much more than staying: five frames of a clearly better peak. */
 const COST_OF_JUMP = 0.35;
 /** A step by octaves is more often a mended error than a leap, so it needs less. */
 const COST_OF_OCTAVE_JUMP = 0.12;
-/** Moving less than this is wavering of one pitch. */
-const JUMP_SEMITONES = 0.65;
 /** Cost of calling a frame unpitched: in the middle register peaks lower than about 0.6 lose against it. */
 const COST_OF_SILENCE = 0.48;
 const COST_OF_ENTERING = 0.15;
@@ -62,8 +61,10 @@ function moveCost(
   if (height[fromAt + from]! === 0 || height[toAt + to]! === 0) return IMPOSSIBLE;
   const difference = midi[toAt + to]! - midi[fromAt + from]!;
   const moved = difference < 0 ? -difference : difference;
-  if (moved < JUMP_SEMITONES) return 0;
-  return Math.abs(moved - 12 * Math.round(moved / 12)) < JUMP_SEMITONES ? COST_OF_OCTAVE_JUMP : COST_OF_JUMP;
+  if (moved < WAVERING_SEMITONES) return 0;
+  return Math.abs(moved - 12 * Math.round(moved / 12)) < WAVERING_SEMITONES
+    ? COST_OF_OCTAVE_JUMP
+    : COST_OF_JUMP;
 }
 
 function traceBack(

@@ -1,9 +1,10 @@
-import { clamp } from '../../base';
+import { clamp, probabilityOf } from '../../base';
 import { midiToHertz } from '../../pitch';
 import { amplitudeToDb, Fourier, hannWindow, stretchOf, vertex } from '../../signal';
 import { FRAME_SECONDS, toFrames } from '../frame-length';
 import type { Frames } from '../frames';
 import { loudest } from '../levels';
+import { PLUCKS } from '../model/plucks';
 import type { Pluck } from '../sounding-event';
 import { newnessPeaks } from './newness';
 import { SURE_PLUCK } from './ringing-strings';
@@ -34,45 +35,55 @@ const SAME_SEMITONES = 1;
 const RISING_PARTIALS = 6;
 const SINE_MAGNITUDE = 0.25;
 
-/**
- * How much each sign counts, in logits: a logistic regression on 8 300 moments at which the spectrum rose in 200 takes of harp,
- * guitar, ukulele and piano of the evaluation (seeds 8001–10405), rounded. Fitted on one half, it is wrong on the other at 0.5 %
- * of the moments in one and 1.8 % in the other.
- */
-const WEIGHTS = {
-  bias: -2.5,
-  height: 5.2,
-  /** Per dB that the partials of the pitch rise. */
-  rise: 0.04,
-  /** Per natural logarithm of the margin. */
-  margin: 12.6,
-  /** Per dB of the level of its partials under the loudest of the recording. */
-  level: 0.28,
-};
-const MOST_HEIGHT = 1.3;
-const RISES_DB = [-5, 20] as const;
-const MOST_MARGIN = 1.35;
-const LEVELS_DB = [-40, -5] as const;
 /** Weaker signs of a pluck are no facts. */
 const LEAST_STRENGTH = 0.1;
 /** A string is damped when the level falls so far under what it reached within this time. */
 const DAMPED_DB = 12;
 const TOP_SECONDS = 0.12;
 
+/** A moment at which the spectrum rises, the pitch that is new there, and what tells whether it was plucked. */
+export interface PossiblePluck extends Pick<Pluck, 'onsetSeconds' | 'midi' | 'pitchMargin' | 'levelDb'> {
+  readonly features: PluckFeatures;
+}
+
+/** Names of what tells a pluck: those that the model in `model/plucks.json` asks for. */
+export const PLUCK_FEATURES = ['height', 'riseDb', 'pitchMargin', 'belowPeakDb'] as const;
 /**
- * Finds what is plucked or struck in a recording whose strings ring into each other: at every moment at which the spectrum rises,
- * the pitch whose partials are new. Source: half-wave rectified difference of two spectra, and the sum of its partials as
+ * How high the spectrum rises beside the highest rise of the recording; how far the partials of the pitch rise; how far it stands out
+ * of the next likely pitch, as a ratio; how far they lie under the loudest of the recording.
+ */
+export type PluckFeatures = Readonly<Record<(typeof PLUCK_FEATURES)[number], number>>;
+
+/**
+ * The moments at which something may have been plucked or struck in a recording whose strings ring into each other: wherever the
+ * spectrum rises, the pitch whose partials are new. Source: half-wave rectified difference of two spectra, and the sum of its partials as
  * salience, after A. Klapuri, "Multiple fundamental frequency estimation by summing harmonic amplitudes", ISMIR 2006; departs from
  * it in that amplitudes are compressed and nothing but what is new is looked at, so that one pitch is meant at a time.
  * @param sampleRate in hertz, of `samples`.
  */
-export function findPlucks(samples: Float32Array, sampleRate: number, frames: Frames): readonly Pluck[] {
+export function possiblePlucks(
+  samples: Float32Array,
+  sampleRate: number,
+  { peakDb }: Frames,
+): readonly PossiblePluck[] {
   const meter = new DifferenceMeter(samples, sampleRate);
-  const plucks = newnessPeaks(samples, sampleRate, frames.peakDb).flatMap(({ seconds, height }) => {
+  return newnessPeaks(samples, sampleRate, peakDb).map(({ seconds, height }) => {
     const onsetSeconds = seconds + FELT_AFTER_SECONDS;
     const { riseDb, ...found } = meter.newPitchAt(onsetSeconds);
-    const startStrength = strengthOf(height, riseDb, found.pitchMargin, found.levelDb - frames.peakDb);
-    return startStrength >= LEAST_STRENGTH ? [{ onsetSeconds, startStrength, ...found }] : [];
+    const { pitchMargin, levelDb } = found;
+    return {
+      onsetSeconds,
+      ...found,
+      features: { height, riseDb, pitchMargin, belowPeakDb: peakDb - levelDb },
+    };
+  });
+}
+
+/** Finds what is plucked or struck in such a recording, as likely as it is. */
+export function findPlucks(samples: Float32Array, sampleRate: number, frames: Frames): readonly Pluck[] {
+  const plucks = possiblePlucks(samples, sampleRate, frames).flatMap(({ features, ...found }) => {
+    const startStrength = probabilityOf(features, PLUCKS);
+    return startStrength >= LEAST_STRENGTH ? [{ startStrength, ...found }] : [];
   });
   // From the end, so that the next sure one is always at hand.
   let nextSeconds: number | undefined;
@@ -82,16 +93,6 @@ export function findPlucks(samples: Float32Array, sampleRate: number, frames: Fr
     return { kind: 'pluck', ...pluck, endSeconds };
   });
   return ended.reverse();
-}
-
-function strengthOf(height: number, riseDb: number, margin: number, underPeakDb: number): number {
-  const logit =
-    WEIGHTS.bias +
-    WEIGHTS.height * Math.min(height, MOST_HEIGHT) +
-    WEIGHTS.rise * clamp(riseDb, ...RISES_DB) +
-    WEIGHTS.margin * Math.log(clamp(margin, 1, MOST_MARGIN)) +
-    WEIGHTS.level * clamp(underPeakDb, ...LEVELS_DB);
-  return 1 / (1 + Math.exp(-logit));
 }
 
 /** When a string was damped, or the next one plucked. */

@@ -1,5 +1,5 @@
+import { WAVERING_SEMITONES } from '../../pitch';
 import type { HeardTone } from '../heard';
-import { SAME_PITCH_SEMITONES } from '../pitch-segments';
 import type { Pluck } from '../sounding-event';
 import { arePlucked } from './sustained';
 
@@ -40,7 +40,7 @@ export function pluckedStrings(
     const tone = tones.find(
       ({ onsetSeconds, endSeconds }) => onsetSeconds < pluck.onsetSeconds && endSeconds > pluck.onsetSeconds,
     );
-    return tone ? [Math.abs(tone.midi - pluck.midi) <= SAME_PITCH_SEMITONES] : [];
+    return tone ? [Math.abs(tone.midi - pluck.midi) <= WAVERING_SEMITONES] : [];
   });
   const renewing = inside.filter((isSamePitch) => isSamePitch).length;
   const ringing = inside.length - renewing;

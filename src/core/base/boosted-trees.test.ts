@@ -1,6 +1,4 @@
-import { START_FEATURES } from '../onsets/start-features';
-import { probabilityOf, type Tree } from './boosted-trees';
-import { STARTS } from './starts';
+import { probabilityOf } from './boosted-trees';
 
 const model = {
   bias: 0,
@@ -21,12 +19,4 @@ test.each([
 
 test('a feature that was not measured is told instead of guessed', () => {
   expect(() => probabilityOf({ rise: 4 }, model)).toThrow(/"ringing", which was not measured/);
-});
-
-test('the learned model asks for nothing but what is measured', () => {
-  expect(STARTS.trees.length).toBeGreaterThan(20);
-  const askedOf = (tree: Tree): readonly string[] =>
-    typeof tree === 'number' ? [] : [tree.feature, ...askedOf(tree.low), ...askedOf(tree.high)];
-  const measured: readonly string[] = START_FEATURES;
-  expect(STARTS.trees.flatMap(askedOf).filter((feature) => !measured.includes(feature))).toEqual([]);
 });

@@ -1,0 +1,178 @@
+import { clamp, median, quantile } from '../base';
+import { type FollowedNote, type Following, LOWER_OCTAVE_SHOWS_DB } from '../following';
+import { clarityOf, type SoundingEvent } from '../listening';
+import { repeatsPitch, type WrittenNote } from '../notation';
+import type { Fault } from './faults';
+import type { FigureFinding } from './figures';
+import type { NoteVerdict } from './verdict';
+
+/** What tells whether a fault is the player's, by the names of the model that is learned of them. */
+export type FaultFeatures = Readonly<Record<string, number>>;
+
+/** A take as it would be judged without any doubt. */
+export interface Accused {
+  readonly written: readonly WrittenNote[];
+  readonly following: Following;
+  readonly notes: readonly NoteVerdict[];
+  /** How far each note may lie off the pulse. */
+  readonly windowsSeconds: readonly number[];
+  readonly figures: readonly FigureFinding[];
+}
+
+/** What is so much softer than the player's usual note disturbs nobody. */
+const LOUD_BELOW_USUAL_DB = 12;
+/** Whoever talks or taps just here is heard within so much. */
+const NEAR_SECONDS = 0.4;
+
+/**
+ * Measures for every fault of a take what tells whether it is the player's: how its sound was heard, how far it lies off, what else
+ * sounds around it, and how the whole take sounds. A thing that is not there counts as 0. What was written and what else went wrong is
+ * left out: that would tell where those who made the takes liked to put mistakes, and doubt a child the more, the more it has to learn.
+ */
+export function faultFeatures(accused: Accused): (fault: Fault) => FaultFeatures {
+  const { notes, following } = accused;
+  const usualDb = usualLevelDb(notes);
+  const ofTake = takeFeatures(accused, usualDb);
+  return (fault) => {
+    const place = placeOf(fault, accused);
+    return {
+      ...kindFeatures(fault, accused, usualDb),
+      ...soundFeatures(place.sound, usualDb, following.noiseDb),
+      ...noteFeatures(place.index, accused),
+      ...elseFeatures(fault, place, accused, usualDb),
+      gapSeconds: place.sound ? gapBefore(place.sound, notes) : 0,
+      ...ofTake,
+    };
+  };
+}
+
+interface Place {
+  readonly sound: SoundingEvent | undefined;
+  /** Of the written note. */
+  readonly index: number;
+  readonly seconds: number;
+}
+
+/** Of what sound a fault speaks, by which written note it lies, and when. */
+function placeOf({ of, index }: Fault, { notes, following }: Accused): Place {
+  const at = (note: number, sound: SoundingEvent | undefined, otherwise: number): Place => ({
+    sound,
+    index: clamp(note, 0, notes.length - 1),
+    seconds: sound?.onsetSeconds ?? otherwise,
+  });
+  if (of === 'extra') {
+    const { sound, afterNoteId } = following.extras[index]!;
+    return at(
+      notes.findIndex(({ noteId }) => noteId === afterNoteId),
+      sound,
+      0,
+    );
+  }
+  if (of === 'stop') {
+    const { atSeconds, seconds } = following.interruptions[index]!;
+    const next = notes.findIndex(({ played }) => played && played.onsetSeconds >= atSeconds + seconds / 2);
+    return at(next, notes[next]?.played, atSeconds);
+  }
+  const before = notes.slice(0, index).findLast(({ played }) => played)?.played;
+  return at(index, notes[index]!.played, before?.endSeconds ?? 0);
+}
+
+function kindFeatures(
+  { of, index }: Fault,
+  { notes, following, windowsSeconds, figures }: Accused,
+  usualDb: number,
+) {
+  const note = of === 'extra' || of === 'stop' ? undefined : notes[index]!;
+  const followed = note && following.notes[index]!;
+  const there = followed?.kind === 'missing' ? followed.there : undefined;
+  const off = of === 'onset' ? Math.abs(note!.deviationSeconds) : 0;
+  return {
+    isPitch: flag(of === 'pitch'),
+    isLength: flag(of === 'length'),
+    isExtra: flag(of === 'extra'),
+    isStop: flag(of === 'stop'),
+    isMissing: flag(note?.pitch === 'missing'),
+    isInFigure: flag(of === 'onset' && figures.some(({ offNoteIds }) => offNoteIds.includes(note!.noteId))),
+    heldOverSeconds: note?.pitch === 'missing' ? heldOver(following.notes[index - 1]) : 0,
+    riseThereDb: there?.riseDb ?? 0,
+    thereBelowUsualDb: there ? usualDb - there.levelDb : 0,
+    offWindows: note ? off / windowsSeconds[index]! : 0,
+    unpitchedBeforeSeconds: followed?.kind === 'played' ? followed.unpitchedBeforeSeconds : 0,
+    doubtSeconds: followed?.kind === 'played' ? followed.doubtSeconds : 0,
+  };
+}
+
+/** How long a sound went on after its written end; negative when it ended sooner. */
+function heldOver(followed: FollowedNote | undefined): number {
+  if (followed?.kind !== 'played') return 0;
+  const { sound, deviationSeconds, writtenSeconds } = followed;
+  return sound.endSeconds - (sound.onsetSeconds - deviationSeconds + writtenSeconds);
+}
+
+function soundFeatures(sound: SoundingEvent | undefined, usualDb: number, noiseDb: number) {
+  const tone = sound?.kind === 'tone' ? sound : undefined;
+  return {
+    startStrength: sound?.startStrength ?? 0,
+    aboveNoiseDb: sound ? sound.levelDb - noiseDb : 0,
+    belowUsualDb: sound ? usualDb - sound.levelDb : 0,
+    soundSeconds: sound ? sound.endSeconds - sound.onsetSeconds : 0,
+    clarity: sound ? clarityOf(sound) : 0,
+    dipDb: tone?.dipDb ?? 0,
+    oddPartialsDb: tone?.oddPartialsDb ?? 0,
+    octaveBelowDb: tone?.octaveBelowDb ?? LOWER_OCTAVE_SHOWS_DB,
+  };
+}
+
+function noteFeatures(index: number, { written, notes }: Accused) {
+  const note = written[index]!;
+  return {
+    writtenMidi: note.sound.kind === 'pitched' ? note.sound.midi : 0,
+    repeatsPitch: flag(repeatsPitch(note, written[index - 1])),
+    offBeforeBeats: notes[index - 1]?.deviationBeats ?? 0,
+    offAfterBeats: notes[index + 1]?.deviationBeats ?? 0,
+  };
+}
+
+/** What else sounds that is no note of the line, around it and in the whole take; shares are of the written notes. */
+function elseFeatures({ of }: Fault, place: Place, { notes, following }: Accused, usualDb: number) {
+  const besides = following.besides.filter(({ onsetSeconds }) => onsetSeconds !== place.sound?.onsetSeconds);
+  const loud = besides.filter(({ levelDb }) => levelDb >= usualDb - LOUD_BELOW_USUAL_DB);
+  const share = (count: number) => count / notes.length;
+  return {
+    besidesNear: loud.filter(({ onsetSeconds }) => Math.abs(onsetSeconds - place.seconds) <= NEAR_SECONDS)
+      .length,
+    extraShare: share(following.extras.length - flag(of === 'extra')),
+    besideShare: share(besides.length),
+    loudBesideShare: share(loud.length),
+  };
+}
+
+/** How long nothing of the line had sounded before a sound. */
+function gapBefore({ onsetSeconds }: SoundingEvent, notes: readonly NoteVerdict[]): number {
+  const ends = notes.flatMap(({ played }) =>
+    played && played.onsetSeconds < onsetSeconds ? [onsetSeconds - played.endSeconds] : [],
+  );
+  return ends.length > 0 ? Math.min(...ends) : 0;
+}
+
+function takeFeatures({ notes, following }: Accused, usualDb: number) {
+  const { tones, noiseDb } = following;
+  const sounds = notes.flatMap(({ played }) => (played ? [played] : []));
+  const amongSounds = (share: number, of: (sound: SoundingEvent) => number) =>
+    sounds.length > 0 ? quantile(sounds.map(of), share) : 0;
+  return {
+    isSustained: flag(following.soundsAreSustained),
+    toneSeconds: tones?.medianSeconds ?? 0,
+    clarityOfTake: tones?.medianClarity ?? 0,
+    usualAboveNoiseDb: usualDb - noiseDb,
+    levelSpreadDb: amongSounds(0.8, ({ levelDb }) => levelDb) - amongSounds(0.2, ({ levelDb }) => levelDb),
+    weakClarity: amongSounds(0.2, clarityOf),
+  };
+}
+
+function usualLevelDb(notes: readonly NoteVerdict[]): number {
+  const levels = notes.flatMap(({ played }) => (played ? [played.levelDb] : []));
+  return levels.length > 0 ? median(levels) : 0;
+}
+
+const flag = (isSo: boolean) => (isSo ? 1 : 0);

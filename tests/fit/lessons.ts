@@ -1,0 +1,105 @@
+import { resolve } from 'node:path';
+import { PLAYERS } from '../evaluation/players';
+import {
+  type EvaluationTake,
+  planRoomTake,
+  planStrictTake,
+  planTake,
+  planWorldTake,
+  type TakePlan,
+} from '../evaluation/take';
+import type { BoostingOptions, Example, Said } from './boosting';
+import { blameFrom } from './calibration';
+import { faultExamples } from './fault-examples';
+import { isNeverLearned } from './never-learned';
+import { pluckExamples } from './pluck-examples';
+import { startExamples } from './start-examples';
+
+/** `learned`: what a model is made of; `told`: what only tells how well it does. The evaluation has other takes. */
+export type Use = 'learned' | 'told';
+
+export interface Lesson {
+  readonly what: string;
+  readonly file: string;
+  readonly options: BoostingOptions;
+  readonly seeds: Readonly<Record<string, readonly [from: number, count: number]>>;
+  /** @param take of the plans. */
+  readonly examplesOf: (take: EvaluationTake) => readonly Example[];
+  readonly plans: () => readonly PlannedTake[];
+  /** What is settled by what the model says of takes that it was not learned from. */
+  readonly settled?: (said: readonly Said[]) => Readonly<Record<string, number>>;
+}
+
+export interface PlannedTake {
+  readonly use: Use;
+  readonly plan: TakePlan;
+  /** Under which its recording is kept. */
+  readonly name: string;
+}
+
+const KINDS = { take: planTake, room: planRoomTake, world: planWorldTake, strict: planStrictTake } as const;
+type Kind = keyof typeof KINDS;
+const BY_TURNS = ['take', 'room', 'world'] as const;
+
+const planned = (use: Use, kind: Kind, seed: number): PlannedTake => ({
+  use,
+  plan: KINDS[kind](seed),
+  name: `${kind}-${seed}`,
+});
+
+const numbers = ([from, count]: readonly [number, number]) =>
+  Array.from({ length: count }, (_, index) => from + index);
+
+const learnable = (takes: readonly PlannedTake[]) => takes.filter(({ plan }) => !isNeverLearned(plan));
+
+const START_SEEDS = { learned: [60_001, 600], told: [66_001, 150] } as const;
+const FAULT_SEEDS = {
+  world: [62_001, 1999],
+  take: [64_001, 216],
+  room: [65_001, 216],
+  strict: [67_001, 216],
+} as const;
+
+/** Sampled instruments alone, takes in rooms and takes out of the world by turns, each of everybody. */
+const byTurns = (seeds: typeof START_SEEDS) =>
+  learnable(
+    (Object.keys(seeds) as Use[]).flatMap((use) =>
+      numbers(seeds[use]).map((seed, index) =>
+        planned(use, BY_TURNS[Math.floor(index / PLAYERS.length) % BY_TURNS.length]!, seed),
+      ),
+    ),
+  );
+
+/** In the order in which they are learned: what is held against a player depends on what is heard. */
+export const LESSONS: Readonly<Record<'starts' | 'plucks' | 'faults', Lesson>> = {
+  starts: {
+    what: 'How likely a tone starts anew at a place within it.',
+    file: resolve('src/core/listening/model/starts.json'),
+    options: { rounds: 200, depth: 3, rate: 0.1 },
+    seeds: START_SEEDS,
+    examplesOf: startExamples,
+    plans: () => byTurns(START_SEEDS).filter(({ plan }) => plan.player.range),
+  },
+  plucks: {
+    what: 'How likely a string was plucked where the spectrum rises.',
+    file: resolve('src/core/listening/model/plucks.json'),
+    options: { rounds: 100, depth: 3, rate: 0.1 },
+    seeds: START_SEEDS,
+    examplesOf: pluckExamples,
+    plans: () => byTurns(START_SEEDS).filter(({ plan }) => plan.player.range && !plan.player.sustains),
+  },
+  faults: {
+    what: 'How likely what would be held against a player is theirs.',
+    file: resolve('src/core/judging/model/faults.json'),
+    options: { rounds: 200, depth: 4, rate: 0.1 },
+    seeds: FAULT_SEEDS,
+    examplesOf: faultExamples,
+    settled: (said) => ({ blameFrom: blameFrom(said) }),
+    plans: () =>
+      learnable(
+        (Object.keys(FAULT_SEEDS) as Kind[]).flatMap((kind) =>
+          numbers(FAULT_SEEDS[kind]).map((seed) => planned('learned', kind, seed)),
+        ),
+      ),
+  },
+};
