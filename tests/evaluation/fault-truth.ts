@@ -6,25 +6,66 @@ import type { Truth, TruthNote } from './take-truth';
 const NEAR_EXTRA_SECONDS = 0.1;
 const NEAR_STOP_SECONDS = 0.7;
 
-/** What a fault speaks of. */
+/** What was said of a take beside its notes. */
 interface Found {
-  readonly notes: readonly NoteVerdict[];
   readonly extras: Following['extras'];
   readonly interruptions: readonly Pick<Following['interruptions'][number], 'kind' | 'atSeconds'>[];
 }
 
-/**
- * Whether each fault is so; undefined where more than one answer can be defended.
- * @param leadSeconds how much later the file begins to count than the truth.
- */
+/** What was said in pairs with what was made: whether each thing said is so (undefined where both answers can be defended), and what was missed. */
+export interface Paired<Made> {
+  readonly areSo: readonly (boolean | undefined)[];
+  readonly missed: readonly Made[];
+}
+
+/** The notes too many and the stops of a take, in pairs with those that were made. */
+export interface PairedTake {
+  readonly extras: Paired<Truth['extras'][number]>;
+  readonly stops: Paired<Truth['stops'][number]>;
+}
+
+/** @param leadSeconds how much later the file begins to count than the truth. */
+export function pairUp({ extras, interruptions }: Found, truth: Truth, leadSeconds: number): PairedTake {
+  const onsetOf = ({ sound }: Found['extras'][number]) => sound.onsetSeconds - leadSeconds;
+  return {
+    extras: pairs(
+      extras,
+      truth.extras,
+      (said, made) => Math.abs(onsetOf(said) - made.onset) <= NEAR_EXTRA_SECONDS,
+      // An abandoned first try.
+      (said) => truth.ignoreExtras.some(([from, to]) => onsetOf(said) >= from && onsetOf(said) <= to),
+    ),
+    stops: pairs(interruptions, truth.stops, ({ kind, atSeconds }, made) => {
+      const at = atSeconds - leadSeconds;
+      return kind === made.kind && at >= made.at - NEAR_STOP_SECONDS && at <= made.until + NEAR_STOP_SECONDS;
+    }),
+  };
+}
+
+/** Takes for each thing that was said the first of those left that it may be. */
+function pairs<Said, Made>(
+  said: readonly Said[],
+  made: readonly Made[],
+  isSame: (said: Said, made: Made) => boolean,
+  isOpen: (said: Said) => boolean = () => false,
+): Paired<Made> {
+  const missed = [...made];
+  const areSo = said.map((one) => {
+    if (isOpen(one)) return undefined;
+    const at = missed.findIndex((other) => isSame(one, other));
+    if (at >= 0) missed.splice(at, 1);
+    return at >= 0;
+  });
+  return { areSo, missed };
+}
+
+/** Whether each fault is so; undefined where more than one answer can be defended. @param paired of the same take. */
 export function faultTruths(
   faults: readonly Fault[],
-  { notes, extras, interruptions }: Found,
+  notes: readonly NoteVerdict[],
   truth: Truth,
-  leadSeconds: number,
+  paired: PairedTake,
 ): readonly (boolean | undefined)[] {
-  const trueExtras = extrasThatAre(extras, truth, leadSeconds);
-  const trueStops = stopsThatAre(interruptions, truth, leadSeconds);
   return faults.map(({ of, index }) => {
     const note = truth.notes[index]!;
     switch (of) {
@@ -35,9 +76,9 @@ export function faultTruths(
       case 'length':
         return note.care.length ? note.length !== 'full' : undefined;
       case 'extra':
-        return trueExtras[index];
+        return paired.extras.areSo[index];
       case 'stop':
-        return trueStops[index];
+        return paired.stops.areSo[index];
       default:
         return of satisfies never;
     }
@@ -47,37 +88,3 @@ export function faultTruths(
 /** A stroke has no pitch: when none was found, none was made, or not in its place. */
 const isNotThere = ({ writtenMidi }: NoteVerdict, { played, onsetOff }: TruthNote) =>
   writtenMidi === undefined ? played === undefined || onsetOff !== 'on' : undefined;
-
-/** Which of the notes too many were played; undefined for those of an abandoned first try. */
-export function extrasThatAre(
-  extras: Found['extras'],
-  { extras: played, ignoreExtras }: Truth,
-  leadSeconds: number,
-): readonly (boolean | undefined)[] {
-  const left = played.map(({ onset }) => onset);
-  return extras.map(({ sound }) => {
-    const onset = sound.onsetSeconds - leadSeconds;
-    if (ignoreExtras.some(([from, to]) => onset >= from && onset <= to)) return undefined;
-    const near = left.findIndex((other) => Math.abs(other - onset) <= NEAR_EXTRA_SECONDS);
-    if (near >= 0) left.splice(near, 1);
-    return near >= 0;
-  });
-}
-
-/** Which of the stops were made. */
-export function stopsThatAre(
-  stops: Found['interruptions'],
-  { stops: made }: Truth,
-  leadSeconds: number,
-): readonly boolean[] {
-  const left = [...made];
-  return stops.map(({ kind, atSeconds }) => {
-    const at = atSeconds - leadSeconds;
-    const near = left.findIndex(
-      (stop) =>
-        stop.kind === kind && at >= stop.at - NEAR_STOP_SECONDS && at <= stop.until + NEAR_STOP_SECONDS,
-    );
-    if (near >= 0) left.splice(near, 1);
-    return near >= 0;
-  });
-}

@@ -1,6 +1,6 @@
 import { needsWork, type Verdict } from '@/core/judging';
-import { faultsOf } from '@/core/judging/faults';
-import { extrasThatAre, faultTruths, stopsThatAre } from './fault-truth';
+import { faultsOf, isPitchOff } from '@/core/judging/faults';
+import { faultTruths, type PairedTake, pairUp } from './fault-truth';
 import type { Truth } from './take-truth';
 
 /** Hits, false alarms, misses. */
@@ -65,7 +65,7 @@ export function scoreTake(truth: Truth, said: Verdict, leadSeconds: number): Sco
   let [blamedPitch, blamedRhythm] = [0, 0];
   truth.notes.forEach((note, index) => {
     const said = verdict.notes[index]!;
-    const saysOff = said.pitch === 'wrong' || said.pitch === 'octave' || said.pitch === 'missing';
+    const saysOff = isPitchOff(said);
     // With pitches, a note that was not heard at all counts among the notes; without, there is only rhythm.
     const saysOnsetOff = note.care.pitch
       ? said.onset === 'early' || said.onset === 'late'
@@ -100,35 +100,24 @@ export function scoreTake(truth: Truth, said: Verdict, leadSeconds: number): Sco
       if (saysOnsetOff) blamedRhythm++;
     }
   });
-  const addFound = (
-    name: Scored,
-    made: number,
-    areSo: readonly (boolean | undefined)[],
-    at: readonly number[],
-  ) => {
-    areSo.forEach((isSo, index) => {
-      if (isSo !== undefined) add(name, isSo, true, () => `${(at[index]! - leadSeconds).toFixed(2)}`);
-    });
-    const missed = made - areSo.filter((isSo) => isSo).length;
-    for (let count = 0; count < missed; count++) add(name, true, false, () => '');
-  };
-  const { extras, interruptions } = verdict;
-  addFound(
-    'extras',
-    truth.extras.length,
-    extrasThatAre(extras, truth, leadSeconds),
-    extras.map(({ sound }) => sound.onsetSeconds),
-  );
-  addFound(
-    'stops',
-    truth.stops.length,
-    stopsThatAre(interruptions, truth, leadSeconds),
-    interruptions.map(({ atSeconds }) => atSeconds),
-  );
+  const paired = pairUp(verdict, truth, leadSeconds);
+  verdict.extras.forEach(({ sound }, index) => {
+    const isSo = paired.extras.areSo[index];
+    if (isSo !== undefined)
+      add('extras', isSo, true, () => `extra at ${(sound.onsetSeconds - leadSeconds).toFixed(2)}`);
+  });
+  for (const { onset } of paired.extras.missed)
+    add('extras', true, false, () => `extra at ${onset.toFixed(2)}`);
+  verdict.interruptions.forEach(({ kind, atSeconds }, index) => {
+    const isSo = paired.stops.areSo[index] === true;
+    add('stops', isSo, true, () => `${kind} at ${(atSeconds - leadSeconds).toFixed(2)}`);
+  });
+  for (const { kind, at } of paired.stops.missed)
+    add('stops', true, false, () => `${kind} at ${at.toFixed(2)}`);
   scoreMeasures(truth, verdict, add);
   return {
     tallies,
-    blames: blamesOf(truth, verdict, leadSeconds),
+    blames: blamesOf(truth, verdict, paired),
     onsetErrorsMs,
     tempoErrorPercent:
       verdict.tempo.playedBpm === undefined
@@ -155,9 +144,9 @@ export function scoreTake(truth: Truth, said: Verdict, leadSeconds: number): Sco
   };
 }
 
-function blamesOf(truth: Truth, verdict: Verdict, leadSeconds: number): Score['blames'] {
+function blamesOf(truth: Truth, verdict: Verdict, paired: PairedTake): Score['blames'] {
   const faults = faultsOf(verdict.notes, verdict).filter(({ of }) => of !== 'length');
-  const areSo = faultTruths(faults, verdict, truth, leadSeconds);
+  const areSo = faultTruths(faults, verdict.notes, truth, paired);
   return faults.flatMap(({ of, index }, at) => {
     const found = of === 'extra' ? verdict.extras : of === 'stop' ? verdict.interruptions : verdict.notes;
     const isSo = areSo[at];

@@ -4,7 +4,7 @@ import { accuse } from '@/core/judging/accuse';
 import { faultFeatures } from '@/core/judging/fault-features';
 import { faultsOf } from '@/core/judging/faults';
 import { hear } from '@/core/listening';
-import { faultTruths } from '../evaluation/fault-truth';
+import { faultTruths, pairUp } from '../evaluation/fault-truth';
 import type { EvaluationTake } from '../evaluation/take';
 import type { Example } from './boosting';
 
@@ -15,7 +15,7 @@ export function faultExamples({ line, audio, tune, truth, leadSeconds }: Evaluat
   const accused = accuse(line, following, USUAL_POLICY);
   const faults = faultsOf(accused.notes, following);
   const featuresOf = faultFeatures(accused);
-  const areSo = faultTruths(faults, { ...following, notes: accused.notes }, truth, leadSeconds);
+  const areSo = faultTruths(faults, accused.notes, truth, pairUp(following, truth, leadSeconds));
   return faults.flatMap((fault, index) => {
     const isSo = areSo[index];
     return isSo === undefined ? [] : [{ features: featuresOf(fault), isSo }];

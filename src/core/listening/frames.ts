@@ -1,6 +1,6 @@
 import { quantile } from '../base';
 import { midiToHertz } from '../pitch';
-import { amplitudeToDb } from '../signal';
+import { meanLevelDb } from '../signal';
 import { type BandLevels, BandMeter } from './bands';
 import { FRAME_SECONDS } from './frame-length';
 import { SILENCE_DB } from './levels';
@@ -262,7 +262,5 @@ function haveSameTone({ midi, height }: PitchCandidates, a: number, b: number): 
 function levelAt(samples: Float32Array, middle: number, length: number): number {
   const from = Math.max(0, Math.round(middle - length / 2));
   const to = Math.min(samples.length, Math.round(middle + length / 2));
-  let energy = 0;
-  for (let n = from; n < to; n++) energy += samples[n]! * samples[n]!;
-  return amplitudeToDb(Math.sqrt(energy / Math.max(1, to - from)));
+  return meanLevelDb(samples, from, to);
 }

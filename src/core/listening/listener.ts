@@ -7,6 +7,7 @@ import {
   DropoutBridge,
   GrowingSamples,
   HighPass,
+  meanLevelDb,
   peakAmplitude,
 } from '../signal';
 import { FRAME_SECONDS, toFrames } from './frame-length';
@@ -303,11 +304,9 @@ function rounded(value: number, digits: number): number {
 function levelsOf({ samples, sampleRate }: Audio): Float64Array {
   const hop = FRAME_SECONDS * sampleRate;
   return Float64Array.from({ length: Math.ceil(samples.length / hop) }, (_, frame) => {
-    let energy = 0;
     const from = Math.max(0, Math.round((frame - 1) * hop));
     const to = Math.min(samples.length, Math.round((frame + 2) * hop));
-    for (let n = from; n < to; n++) energy += samples[n]! * samples[n]!;
-    return amplitudeToDb(Math.sqrt(energy / Math.max(1, to - from)));
+    return meanLevelDb(samples, from, to);
   });
 }
 

@@ -22,6 +22,13 @@ export function peakAmplitude(samples: Float32Array, from = 0, to = samples.leng
   return peak;
 }
 
+/** Root mean square of a stretch of samples, in dB. @param from @param to exclusive; both within the samples. */
+export function meanLevelDb(samples: Float32Array, from: number, to: number): number {
+  let energy = 0;
+  for (let n = from; n < to; n++) energy += samples[n]! * samples[n]!;
+  return amplitudeToDb(Math.sqrt(energy / Math.max(1, to - from)));
+}
+
 /** A stretch of samples, with silence where it reaches beyond them; within them no copy is made. */
 export function stretchOf(samples: Float32Array, from: number, length: number): Float32Array {
   if (from >= 0 && from + length <= samples.length) return samples.subarray(from, from + length);

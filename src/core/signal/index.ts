@@ -1,4 +1,12 @@
-export { type Audio, amplitudeToDb, dbToAmplitude, durationSeconds, peakAmplitude, stretchOf } from './audio';
+export {
+  type Audio,
+  amplitudeToDb,
+  dbToAmplitude,
+  durationSeconds,
+  meanLevelDb,
+  peakAmplitude,
+  stretchOf,
+} from './audio';
 export { convolve, correlate } from './convolve';
 export { bridgeDropouts, DropoutBridge } from './dropouts';
 export { type EchoPath, echoOf, maybeEchoPath } from './echo';

@@ -1,4 +1,5 @@
-import { amplitudeToDb } from '../../signal';
+import { meanLevelDb } from '../../signal';
+import { loudest } from '../levels';
 
 /** Thumps of a foot, a hand on a table, a door: what lies under the voice of whoever talks. */
 export const THUMP_RATE_HERTZ = 220;
@@ -20,27 +21,24 @@ const UNDER_LOUDEST_DB = 14;
  */
 export function findThumps(samples: Float32Array, sampleRate: number): readonly number[] {
   const stepSamples = Math.max(1, Math.round(STEP_SECONDS * sampleRate));
-  const levels = levelsOf(samples, stepSamples);
-  const found = levels.flatMap((level, step) => {
-    const before = Math.min(...levels.slice(Math.max(0, step - RISE_STEPS), step));
-    const isPeak = level > (levels[step - 1] ?? -Infinity) && level >= (levels[step + 1] ?? -Infinity);
-    const after = Math.min(...levels.slice(step + 1, step + 1 + GONE_STEPS));
-    return isPeak && level - before >= RISE_DB && level - after >= GONE_DB ? [{ step, level }] : [];
-  });
-  const loudest = Math.max(...levels);
+  const levels = Float64Array.from({ length: Math.floor(samples.length / stepSamples) }, (_, step) =>
+    meanLevelDb(samples, step * stepSamples, (step + 1) * stepSamples),
+  );
+  const least = loudest(levels, 0, levels.length) - UNDER_LOUDEST_DB;
   const thumps: number[] = [];
-  for (const { step, level } of found) {
+  for (let step = 0; step < levels.length; step++) {
     const seconds = ((step + 0.5) * stepSamples) / sampleRate;
-    const isApart = seconds - (thumps.at(-1) ?? -Infinity) >= APART_SECONDS;
-    if (isApart && level >= loudest - UNDER_LOUDEST_DB) thumps.push(seconds);
+    const isApart = seconds - (thumps.at(-1) ?? Number.NEGATIVE_INFINITY) >= APART_SECONDS;
+    if (isApart && levels[step]! >= least && isThump(step, levels)) thumps.push(seconds);
   }
   return thumps;
 }
 
-function levelsOf(samples: Float32Array, step: number): readonly number[] {
-  return Array.from({ length: Math.floor(samples.length / step) }, (_, index) => {
-    let energy = 0;
-    for (let n = index * step; n < (index + 1) * step; n++) energy += samples[n]! * samples[n]!;
-    return amplitudeToDb(Math.sqrt(energy / step));
-  });
+/** Whether a level stands out of what was just before it and is gone soon after. */
+function isThump(step: number, levels: Float64Array): boolean {
+  const level = levels[step]!;
+  const before = levels.slice(Math.max(0, step - RISE_STEPS), step);
+  const after = levels.slice(step + 1, step + 1 + GONE_STEPS);
+  const isPeak = level > (before.at(-1) ?? Number.NEGATIVE_INFINITY) && level >= (after[0] ?? level);
+  return isPeak && level - Math.min(...before) >= RISE_DB && level - Math.min(...after) >= GONE_DB;
 }
