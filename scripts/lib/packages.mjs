@@ -39,6 +39,7 @@ const EVALUATION_PACKAGES = [
   { name: 'opl3-soundfont', isThere: () => existsSync('/usr/share/sounds/sf2/OPL-3_FM_128M.sf2') },
   { name: 'csound-soundfont', isThere: () => existsSync('/usr/share/sounds/sf2/sf_GMbank.sf2') },
   { name: 'csound', isThere: () => onPath('csound') },
+  { name: 'praat', isThere: () => onPath('praat') },
   { name: 'hydrogen-drumkits', isThere: () => existsSync('/usr/share/hydrogen/data/drumkits') },
   { name: 'python3-mir-eval', isThere: () => existsSync('/usr/lib/python3/dist-packages/mir_eval') },
 ];
