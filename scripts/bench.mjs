@@ -62,7 +62,7 @@ async function inDatabase(name, measure) {
   await ensureBuild();
   const database = await startPostgres();
   try {
-    await measure(await freshDatabase(database.url, name));
+    await measure(await freshDatabase(database, name));
   } finally {
     await database.stop();
   }

@@ -6,14 +6,14 @@ import { setUp } from './lib/setup.mjs';
 
 await run(async () => {
   await setUp({ forTests: true });
-  const { url, stop } = await startPostgres();
+  const server = await startPostgres();
   try {
-    const { status } = spawnSync('psql', [await developmentDatabase(url), ...process.argv.slice(2)], {
+    const { status } = spawnSync('psql', [await developmentDatabase(server), ...process.argv.slice(2)], {
       stdio: 'inherit',
     });
     process.exitCode = status ?? 1;
   } finally {
-    await stop();
+    await server.stop();
   }
 });
 process.exit(process.exitCode ?? 0);

@@ -7,8 +7,8 @@ await run(() =>
   serve({
     forTests: true,
     prepare: async () => (await import('./lib/build.mjs')).bundleForBrowser('development'),
-    appOptions: async (url) => ({
-      databaseUrl: await developmentDatabase(url),
+    appOptions: async (database) => ({
+      databaseUrl: await developmentDatabase(database),
       demo: true,
       isDevelopment: true,
     }),

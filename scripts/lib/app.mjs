@@ -4,12 +4,13 @@ import { ROOT } from './paths.mjs';
 import { runToEnd, standBack, stopChild } from './process.mjs';
 import { PlainError } from './say.mjs';
 import { sessionSecret } from './setup.mjs';
+import { ownIdentity } from './user.mjs';
 
 export const HOST = '127.0.0.1';
 const READY_PATIENCE_MS = 60_000;
 
 /** What Node runs. */
-const BUILT = {
+export const BUILT = {
   migrate: ['dist/migrate.mjs'],
   seed: ['dist/seed.mjs'],
   worker: ['dist/worker.mjs'],
@@ -47,11 +48,17 @@ export function requireFreePort(port) {
   });
 }
 
+/** Brings the database up to date. @throws PlainError in words of its own where it must not be used like this. */
+export function migrateDatabase(migrate, env, options = {}) {
+  return runToEnd(process.execPath, migrate, { ...options, env, quiet: true });
+}
+
 /**
- * Brings the database up to date and starts the web and the worker process.
- * @param options `demo`: with made-up people, who are `seeded` now unless they are there; `standsBack`: by so much (1–19) others go first on a busy
- * machine; `isDevelopment`: from the source, and anew when it changes, instead of what was built.
- * @returns `address`; `ended`, a promise that rejects when one of them ends by itself; and `stop()`.
+ * Brings the database up to date and starts the web and the worker process. One that ends by itself is started again; the other goes on.
+ * @param options `demo`: with made-up people, who are `seeded` now unless they are there; `standsBack`: by so much (0–19) others go first on a
+ * busy machine; `isDevelopment`: from the source, and anew when it changes, instead of what was built; `env`: what else is set;
+ * `webs` and `workers`: how many of each, the webs on the ports after `port`.
+ * @returns `address`; what was `said` of the database; `pids()` by kind; `ended`, a promise that rejects when one of them cannot be kept running; and `stop()`.
  */
 export async function startApp({
   databaseUrl,
@@ -60,9 +67,16 @@ export async function startApp({
   seeded = false,
   standsBack = 0,
   isDevelopment = false,
+  env: more = {},
+  webs = 1,
+  workers = 1,
 }) {
-  const address = `http://${HOST}:${port}`;
+  const host = process.env.HOST || HOST;
+  const address = process.env.MEVLO_ADDRESS || `http://${host === '0.0.0.0' ? HOST : host}:${port}`;
+  const identity = ownIdentity();
   const env = {
+    // A visitor's terminal is for sentences; who runs a school sets this.
+    MEVLO_LOG_LEVEL: 'warn',
     ...process.env,
     NODE_ENV: isDevelopment ? 'development' : 'production',
     DATABASE_URL: databaseUrl,
@@ -70,44 +84,90 @@ export async function startApp({
     MEVLO_ADDRESS: address,
     MEVLO_DEMO: demo ? '1' : '0',
     NEXT_TELEMETRY_DISABLED: '1',
+    ...more,
   };
   const { migrate, seed, worker, web } = isDevelopment ? FROM_SOURCE : BUILT;
-  if (!seeded) await runToEnd(process.execPath, migrate, { env, quiet: true });
-  if (demo && !seeded) await runToEnd(process.execPath, seed, { env });
+  const said = seeded ? '' : (await migrateDatabase(migrate, env, identity)).trim();
+  if (demo && !seeded) await runToEnd(process.execPath, seed, { ...identity, env });
   // In groups of their own, so that Ctrl-C reaches the script alone and it can stop them in order.
-  const options = { cwd: ROOT, env, detached: true };
-  const children = [
-    spawn(process.execPath, worker, { ...options, stdio: ['ignore', 'inherit', 'inherit'] }),
-    spawn(process.execPath, web, {
+  const options = { ...identity, cwd: ROOT, detached: true };
+  const start = (command, by, ownEnv = {}) => {
+    const child = spawn(process.execPath, command, {
       ...options,
-      env: { ...env, HOST, PORT: `${port}` },
+      env: { ...env, ...ownEnv },
       stdio: ['ignore', 'ignore', 'inherit'],
-    }),
-  ];
-  if (standsBack > 0) for (const child of children) standBack(child, standsBack);
-  const stop = async () => {
-    await Promise.all(children.map((child) => stopChild(child)));
+    });
+    if (by > 0) standBack(child, Math.min(by, 19));
+    return child;
   };
-  const ended = Promise.race(children.map(failure));
+  // Whoever looks at a page goes before what is worked out beside it.
+  const kept = {
+    worker: Array.from({ length: workers }, () =>
+      keepRunning('worker', () => start(worker, standsBack + WORKER_STANDS_BACK)),
+    ),
+    web: Array.from({ length: webs }, (_, index) =>
+      keepRunning('web', () => start(web, standsBack, { HOST: host, PORT: `${port + index}` })),
+    ),
+  };
+  const all = [...kept.worker, ...kept.web];
+  const stop = async () => {
+    await Promise.all(all.map((one) => one.stop()));
+  };
+  const ended = Promise.race(all.map((one) => one.ended));
   try {
-    await Promise.race([waitUntilAnswered(address), ended]);
+    for (let index = 0; index < webs; index++)
+      await Promise.race([waitUntilAnswered(`http://${HOST}:${port + index}`), ended]);
   } catch (error) {
     await stop();
     throw error;
   }
-  return { address, ended, stop };
+  const pids = (kind) => kept[kind].map((one) => one.pid());
+  return { address, said, pids, ended, stop };
 }
 
-function failure(child) {
-  return new Promise((_, reject) => {
-    child.once('exit', (code, signal) => {
-      reject(
-        new PlainError(
-          `A process of Mevlo ended by itself (${signal ?? `exit ${code}`}); see the lines above.`,
-        ),
-      );
-    });
+const WORKER_STANDS_BACK = 5;
+/** One that ends so often, each time this soon after it was started, is not started again. */
+const MOST_SHORT_LIVES = 5;
+const SHORT_LIFE_MS = 10_000;
+const PAUSE_MS = 500;
+
+/** Keeps a process running. @param start starts it. */
+function keepRunning(name, start) {
+  let child;
+  let isStopping = false;
+  let shortLives = 0;
+  let timer;
+  let giveUp;
+  const ended = new Promise((_, reject) => {
+    giveUp = reject;
   });
+  // Whoever starts the application waits for it; after a stop nobody does.
+  ended.catch(() => {});
+  const begin = () => {
+    const startedAt = Date.now();
+    child = start();
+    child.once('exit', (code, signal) => {
+      if (isStopping) return;
+      shortLives = Date.now() - startedAt < SHORT_LIFE_MS ? shortLives + 1 : 0;
+      const how = signal ?? `exit ${code}`;
+      if (shortLives >= MOST_SHORT_LIVES)
+        return giveUp(
+          new PlainError(`The ${name} process of Mevlo ends again and again (${how}); see the lines above.`),
+        );
+      process.stderr.write(`The ${name} process of Mevlo ended by itself (${how}); it is started again.\n`);
+      timer = setTimeout(begin, PAUSE_MS * shortLives);
+    });
+  };
+  begin();
+  return {
+    ended,
+    pid: () => child.pid,
+    stop: () => {
+      isStopping = true;
+      clearTimeout(timer);
+      return stopChild(child);
+    },
+  };
 }
 
 async function waitUntilAnswered(address) {

@@ -106,6 +106,7 @@ export async function bundleForBrowser(buildName) {
 
 const SERVER = {
   worker: 'src/server/jobs/worker.ts',
+  task: 'src/server/threads/task.ts',
   web: 'src/server/web/web.ts',
   migrate: 'src/server/db/migrate.ts',
   seed: 'src/server/demo/seed.ts',

@@ -4,6 +4,9 @@ import { setPriority } from 'node:os';
 import { ROOT } from './paths.mjs';
 import { PlainError } from './say.mjs';
 
+/** A process that ends with this code has said in its own words why: what it was given does not fit. Source: EX_CONFIG of sysexits.h. */
+const SAID_CODE = 78;
+
 /**
  * Runs a command to its end.
  * @param options `quiet`: keep its output to itself unless it fails; `standsBack`: by so much (1–19) it and its children let others go
@@ -30,6 +33,7 @@ export function runToEnd(command, args, { quiet = false, standsBack = 0, ...opti
     );
     child.on('close', (code) => {
       if (code === 0) resolve(output);
+      else if (code === SAID_CODE) reject(new PlainError(output.trim()));
       else if (/No space left on device|ENOSPC/.test(output))
         reject(new PlainError('The disk is full: free some space and start again.'));
       else

@@ -32,8 +32,7 @@ const PAGES_STAND_BACK = { standsBack: 5 };
 const STANDS_BACK = { standsBack: 10 };
 
 async function migrated(name, demo = false) {
-  const { url } = await postgres();
-  const databaseUrl = await freshDatabase(url, name);
+  const databaseUrl = await freshDatabase(await postgres(), name);
   const env = {
     ...process.env,
     DATABASE_URL: databaseUrl,
@@ -109,10 +108,10 @@ async function withOutcome(outcome, work) {
 
 /** Applications with demo data, one a worker, each on a copy of the same database. */
 async function withApps(count, names, options, work) {
-  const { url } = await postgres();
+  const server = await postgres();
   const apps = await Promise.all(
     Array.from({ length: count }, async (_, index) => {
-      const databaseUrl = await copyDatabase(url, `${names}_${index}`, DEMO_TEMPLATE);
+      const databaseUrl = await copyDatabase(server, `${names}_${index}`, DEMO_TEMPLATE);
       const app = await startApp({
         databaseUrl,
         port: await freePort(),
@@ -156,8 +155,8 @@ export const SUITES = {
   unit: { run: (patterns, log) => jest('unit', patterns, log) },
   database: {
     run: async (patterns, log) => {
-      const [{ url }, env] = await Promise.all([postgres(), migrated(TEMPLATE)]);
-      return jest('database', patterns, log, { ...env, MEVLO_TEST_SERVER: url });
+      const [{ adminUrl, url }, env] = await Promise.all([postgres(), migrated(TEMPLATE)]);
+      return jest('database', patterns, log, { ...env, MEVLO_TEST_SERVER: adminUrl, MEVLO_TEST_URL: url });
     },
   },
   command: {

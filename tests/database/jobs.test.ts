@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { hear } from '@/core/listening';
 import { durationSeconds, writeWav } from '@/core/signal';
 import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
-import { decodeSound } from '@/server/jobs/decode-sound';
+import { decodeSound } from '@/server/sound/decode-sound';
 import { bookLine } from '../support/lines';
 
 const folder = mkdtempSync(join(tmpdir(), 'mevlo-decode-'));

@@ -6,7 +6,7 @@ import { completeTake, getTake, getTakeAudio, receivePiece } from '@/server/acce
 import { getAssignmentToPlay } from '@/server/access/practice/to-play';
 import { changeCountIn, getClass } from '@/server/access/school/classes';
 import { database } from '@/server/db/connection';
-import { deletePiecesOlderThan } from '@/server/db/queries/take-pieces';
+import { removeOutOfDate } from '@/server/db/queries/removal';
 import { checkTake } from '@/server/jobs/check-take';
 import { bookLine } from '../support/lines';
 import { withOwnDatabase } from '../support/own-database';
@@ -107,14 +107,14 @@ test('nobody adds to, completes or takes over another student’s recording', as
 test('what never becomes whole goes after a week', async () => {
   const id = randomUUID();
   await send(id, PIECE);
-  await deletePiecesOlderThan(7);
+  await removeOutOfDate();
   expect(await piecesOf(id)).toBe(1);
   await database()
     .updateTable('take_piece')
     .set({ received_at: new Date(Date.now() - 8 * 24 * 3600 * 1000) })
     .where('take_id', '=', id)
     .execute();
-  await deletePiecesOlderThan(7);
+  await removeOutOfDate();
   expect(await piecesOf(id)).toBe(0);
 });
 

@@ -9,7 +9,8 @@ import { getQueue } from '@/server/access/review/queue';
 import { createStudent } from '@/server/auth/accounts';
 import { checkTake } from '@/server/jobs/check-take';
 import { EAR, type Ear } from '@/server/jobs/ear';
-import { readBank } from '@/server/jobs/read-bank';
+import { finishTake } from '@/server/jobs/finish-take';
+import { readBank } from '@/server/threads/read-bank';
 import { bookLine } from '../support/lines';
 import { withOwnDatabase } from '../support/own-database';
 import { KEPT_EAR, keptTake, performed, soundOf } from '../support/takes';
@@ -43,6 +44,7 @@ async function handedIn(student: Viewer, wav: Uint8Array, ear: Ear = KEPT_EAR) {
   const form = { id, assignmentId: world.assignmentId, askedBpm: `${BPM}`, source: 'recorded' };
   await handIn(student, form, wav);
   await checkTake(id, ear);
+  await finishTake(id, ear);
   const { remark, remarkTakeId, verdict } = await getTake(world.teacher, id);
   return { id, remark, remarkTakeId, verdict };
 }

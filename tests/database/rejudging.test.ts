@@ -5,7 +5,7 @@ import { completeTake, getTake, receivePiece } from '@/server/access/practice/ta
 import { answerTake } from '@/server/access/review/answers';
 import { changeStrictness, getClass } from '@/server/access/school/classes';
 import { database } from '@/server/db/connection';
-import { listOutdatedTakes } from '@/server/db/queries/takes';
+import { listOutdatedTakes } from '@/server/db/queries/checks';
 import { checkTake } from '@/server/jobs/check-take';
 import { rejudgeClass } from '@/server/jobs/rejudge-class';
 import { bookLine } from '../support/lines';

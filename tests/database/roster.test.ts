@@ -311,6 +311,7 @@ describe('recordings that were kept long enough', () => {
 
   test('are not warned of before their time, and never go where nothing was decided', async () => {
     const takeId = await playedTake();
+    expect(problemIn(await changeKeeping(world.teacher, world.classId, ''))).toBeUndefined();
     await age(takeId, 4000, 4000);
     await removeOldRecordings();
     expect(await getTakeAudio(world.student, takeId, 0, 10)).toBeDefined();

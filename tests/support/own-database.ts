@@ -24,8 +24,9 @@ export function withOwnDatabase(): void {
     const server = process.env.MEVLO_TEST_SERVER;
     if (!server)
       throw new Error('Database checks are run by "npm run test:database", which starts the database.');
-    await asAdmin((client) => client.query(`create database ${name} template ${TEMPLATE}`));
-    process.env.DATABASE_URL = server.replace(/\/[^/]+$/, `/${name}`);
+    await asAdmin((client) => client.query(`create database ${name} template ${TEMPLATE} owner mevlo_app`));
+    // As the application has it: its role may do nothing else in the cluster.
+    process.env.DATABASE_URL = process.env.MEVLO_TEST_URL!.replace(/\/[^/]+$/, `/${name}`);
   });
   afterAll(async () => {
     await closeQueue();

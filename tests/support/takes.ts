@@ -8,7 +8,10 @@ import { type Flaw, type PlayingStyle, perform, QUIET_ROOM, render, STEADY_STYLE
 import type { Viewer } from '@/server/access/account/viewer';
 import { handIn } from '@/server/access/practice/takes';
 import { checkTake } from '@/server/jobs/check-take';
-import { EAR, type Ear, type PlayedByDevice } from '@/server/jobs/ear';
+import { EAR, type Ear } from '@/server/jobs/ear';
+import { finishTake } from '@/server/jobs/finish-take';
+import { checkSound } from '@/server/threads/check-sound';
+import type { PlayedByDevice } from '@/server/threads/outline-of-played';
 import { keptFacts, maybeKept } from './kept-facts';
 import { bookLine } from './lines';
 
@@ -52,14 +55,16 @@ export async function keptTake(
   return labelledWav(label);
 }
 
+function keptHearing(audio: Audio): Heard {
+  const heard = maybeKept<Heard>('heard', labelIn(audio));
+  if (!heard)
+    throw new Error('This recording has no label: make it with keptTake, or check it with the real ear.');
+  return heard;
+}
+
 /** Hears kept takes by their labels; what a device plays is kept as well. */
 export const KEPT_EAR: Ear = {
-  hear(audio) {
-    const heard = maybeKept<Heard>('heard', labelIn(audio));
-    if (!heard)
-      throw new Error('This recording has no label: make it with keptTake, or check it with the real ear.');
-    return heard;
-  },
+  checkSound: (sound) => checkSound(sound, keptHearing),
   outlineOfPlayed: (played: PlayedByDevice) =>
     keptFacts<Outline>('outlines', labelOf(played), () => EAR.outlineOfPlayed(played)),
 };
@@ -114,5 +119,6 @@ export async function handInAndCheck(
   const handedIn = await handIn(student, { id, source: 'recorded', ...form }, wav);
   if (!handedIn.ok) throw new Error(handedIn.problem);
   await checkTake(id, KEPT_EAR);
+  await finishTake(id, KEPT_EAR);
   return id;
 }

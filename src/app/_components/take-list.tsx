@@ -82,7 +82,7 @@ const CELL = 11;
 function MeasureStrip({ take }: { readonly take: TakeSummary }) {
   if (take.state === 'waiting') return <span className="w-44 text-faint">being checked …</span>;
   if (take.state === 'failed' || !take.measures)
-    return <span className="w-44 text-warm">could not be read</span>;
+    return <span className="w-44 text-warm">could not be checked</span>;
   const halves = halvesOf(take.measures);
   // A measure that is repeated may need work each time, and is named once.
   const weak = [...new Set(take.measures.filter(needsWork).map(({ number }) => number))];

@@ -1,5 +1,6 @@
 import { betterAuth } from 'better-auth';
 import { nextCookies } from 'better-auth/next-js';
+import { configuration } from '@/server/base/configuration';
 import { connection } from '@/server/db/connection';
 
 /** A school day and the evening after it; then children's devices ask again. */
@@ -8,10 +9,10 @@ const SESSION_SECONDS = 14 * 60 * 60;
 const SHORTEST_SECRET = 4;
 
 function createAuth() {
-  const address = process.env.MEVLO_ADDRESS ?? 'http://127.0.0.1:3000';
+  const { address, isSecure, sessionSecret } = configuration();
   return betterAuth({
     appName: 'Mevlo',
-    secret: process.env.SESSION_SECRET,
+    secret: sessionSecret,
     baseURL: address,
     trustedOrigins: [address, address.replace('127.0.0.1', 'localhost')],
     database: connection().pool,
@@ -20,7 +21,7 @@ function createAuth() {
     rateLimit: { enabled: false },
     user: { additionalFields: { role: { type: 'string', required: true, input: false } } },
     session: { expiresIn: SESSION_SECONDS },
-    advanced: { cookiePrefix: 'mevlo' },
+    advanced: { cookiePrefix: 'mevlo', useSecureCookies: isSecure },
     telemetry: { enabled: false },
     // A mistyped PIN is everyday life, not a warning.
     logger: { level: 'error' },

@@ -1,5 +1,7 @@
 import { Kysely, PostgresDialect } from 'kysely';
 import pg from 'pg';
+import { configuration } from '@/server/base/configuration';
+import { logger } from '@/server/base/log';
 import type { Database } from './schema';
 
 const MAXIMUM_CONNECTIONS = 10;
@@ -19,9 +21,9 @@ const holder = globalThis as typeof globalThis & { mevloConnection?: Connection 
 /** The process's connection pool. @throws Error without DATABASE_URL. */
 export function connection(): Connection {
   if (!holder.mevloConnection) {
-    const url = process.env.DATABASE_URL;
-    if (!url) throw new Error('DATABASE_URL is not set; start Mevlo with "npm start"');
-    const pool = new pg.Pool({ connectionString: url, max: MAXIMUM_CONNECTIONS });
+    const pool = new pg.Pool({ connectionString: configuration().databaseUrl, max: MAXIMUM_CONNECTIONS });
+    // A connection that breaks while nobody uses it: the next one who asks gets another.
+    pool.on('error', (error) => logger().warn({ err: error }, 'a connection to the database broke'));
     holder.mevloConnection = { pool, db: new Kysely<Database>({ dialect: new PostgresDialect({ pool }) }) };
   }
   return holder.mevloConnection;

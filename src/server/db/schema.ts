@@ -210,9 +210,15 @@ interface TakeTable {
   state: ColumnType<TakeState, TakeState | undefined, TakeState>;
   /** Why the check was not possible, for the student. */
   failure: string | null;
-  /** 16-bit mono WAV; undecoded upload until the worker has seen it; null when it was removed. */
+  /** 16-bit mono: WAV, after its check FLAC; undecoded upload until the worker has seen it; null when it was removed. */
   audio: Buffer | null;
-  audio_type: 'wav' | 'upload';
+  audio_type: 'wav' | 'flac' | 'upload';
+  /** How often its check was begun since the last that ended well. */
+  checks_begun: Generated<number>;
+  /** When its check last said that it is at work. */
+  check_alive_at: Date | null;
+  /** What went wrong with its check, in the words of the program. */
+  problem: string | null;
   /** What the device played while it recorded; null when nothing of it was heard. */
   alongside: ColumnType<Alongside | null, string | undefined, string>;
   /** How the student rated it before seeing the verdict; null when the student did not. */
@@ -255,6 +261,8 @@ interface TakeCheckTable {
   remark: Remark | null;
   /** The take that it is like, if any. */
   remark_take_id: string | null;
+  /** When what comes after the check was done; null before. */
+  finished_at: Date | null;
   checked_at: Generated<Date>;
 }
 
@@ -316,7 +324,7 @@ interface RemovalTable {
 }
 
 interface SettingTable {
-  name: 'demo';
+  name: 'demo' | 'setup-code' | 'last-backup';
   value: string;
 }
 

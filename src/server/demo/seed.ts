@@ -10,12 +10,13 @@ import { countUsers } from '@/server/db/queries/accounts';
 import { storeAnswer } from '@/server/db/queries/answers';
 import { insertAssignment } from '@/server/db/queries/assignments';
 import { insertClass, setPace } from '@/server/db/queries/classes';
-import { isDemoComplete, markDemoComplete, removeTeacherAndStudents } from '@/server/db/queries/demo';
+import { isDemoComplete, markDemo, removeTeacherAndStudents } from '@/server/db/queries/demo';
 import { maybePartForStudent } from '@/server/db/queries/music';
 import { insertTake } from '@/server/db/queries/takes';
 import { insertCoTeacher } from '@/server/db/queries/teaching';
 import { checkTake } from '@/server/jobs/check-take';
 import { engraveLine } from '@/server/jobs/engrave-line';
+import { finishTake } from '@/server/jobs/finish-take';
 import {
   DEMO_ASSIGNMENTS,
   DEMO_CLASSES,
@@ -125,6 +126,7 @@ async function seedTake(
     handed_in_at: new Date(Date.now() - take.daysAgo * DAY_MS - seedNumber * 60_000),
   });
   await checkTake(id);
+  await finishTake(id);
   if (take.answer) await storeAnswer({ take_id: id, teacher_id: teacherId, ...take.answer });
 }
 
@@ -141,8 +143,9 @@ function printSignIns(): void {
 if (!(await isDemoComplete())) {
   for (const { email } of DEMO_TEACHERS) await removeTeacherAndStudents(email);
   if ((await countUsers()) === 0) {
+    await markDemo('begun');
     await seed();
-    await markDemoComplete();
+    await markDemo('complete');
   }
 }
 if (await isDemoComplete()) printSignIns();

@@ -1,26 +1,23 @@
-import { type Heard, type HearingOptions, hear } from '@/core/listening';
-import { type Model, renderSampledWhole } from '@/core/playback';
-import { type Outline, outlineOf } from '@/core/review';
-import type { Audio } from '@/core/signal';
-import { readBank } from './read-bank';
+import type { Outline } from '@/core/review';
+import { type CheckedSound, checkSound, type SoundToCheck } from '@/server/threads/check-sound';
+import { outlineOfPlayed, type PlayedByDevice } from '@/server/threads/outline-of-played';
+import type { ThreadPool } from '@/server/threads/pool';
 
 /** What a check hears with. It can be put in its place: most checks of what comes after it start from facts that are kept. */
 export interface Ear {
-  hear(audio: Audio, options: HearingOptions): Heard;
+  checkSound(sound: SoundToCheck): Promise<CheckedSound>;
   /** How what a device itself plays would be heard. */
   outlineOfPlayed(sound: PlayedByDevice): Promise<Outline>;
 }
 
-export interface PlayedByDevice {
-  readonly model: Model;
-  readonly bank: Parameters<typeof readBank>[0];
-}
+/** Hears where it is called: for scripts. */
+export const EAR: Ear = { checkSound: (sound) => checkSound(sound), outlineOfPlayed };
 
-/** Rendering takes a second or two: only where a look at the notes does not settle it. */
-const RENDERED_SAMPLE_RATE = 22050;
+/** The longest take is checked within a few seconds; a machine that is busy with much else may need long. */
+const CHECK_DEADLINE_MS = 300_000;
 
-export const EAR: Ear = {
-  hear,
-  outlineOfPlayed: async ({ model, bank }) =>
-    outlineOf(hear(await renderSampledWhole(model, await readBank(bank), RENDERED_SAMPLE_RATE))),
-};
+/** Hears in threads, beside everything else that a process does. */
+export const earIn = (pool: ThreadPool): Ear => ({
+  checkSound: (sound) => pool.run('checkSound', CHECK_DEADLINE_MS, sound),
+  outlineOfPlayed: (played) => pool.run('outlineOfPlayed', CHECK_DEADLINE_MS, played),
+});

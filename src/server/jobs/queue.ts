@@ -1,15 +1,25 @@
 import PgBoss from 'pg-boss';
 import { type DrawingWish, drawingKey, USUAL_DRAWINGS } from '@/engraving/engraving';
+import { configuration } from '@/server/base/configuration';
+import { logger } from '@/server/base/log';
+import { countWaitingBefore } from '@/server/db/queries/checks';
 
 export const CHECK_QUEUE = 'check-take';
+export const FINISH_QUEUE = 'finish-take';
 export const ENGRAVE_QUEUE = 'engrave-line';
 export const REJUDGE_QUEUE = 'rejudge-class';
+export const QUEUES = [CHECK_QUEUE, FINISH_QUEUE, REJUDGE_QUEUE, ENGRAVE_QUEUE] as const;
+export type QueueName = (typeof QUEUES)[number];
 
 const holder = globalThis as typeof globalThis & { mevloQueue?: Promise<PgBoss> };
 
 /** The job queue of this process. @param options of pg-boss. */
 export function queue(options: { readonly maintenance: boolean } = { maintenance: false }): Promise<PgBoss> {
-  holder.mevloQueue ??= startQueue(options.maintenance);
+  holder.mevloQueue ??= startQueue(options.maintenance).catch((error: unknown) => {
+    // The database may be back when it is asked for the next time.
+    holder.mevloQueue = undefined;
+    throw error;
+  });
   return holder.mevloQueue;
 }
 
@@ -22,16 +32,16 @@ export async function closeQueue(): Promise<void> {
 
 async function startQueue(maintenance: boolean): Promise<PgBoss> {
   const boss = new PgBoss({
-    connectionString: process.env.DATABASE_URL,
+    connectionString: configuration().databaseUrl,
     max: 3,
     supervise: maintenance,
     schedule: false,
-    // A killed worker's job comes back at the next round; the default round is too long for a waiting child.
+    // Jobs whose time is over come back at the next round; the default round is too long for somebody who waits.
     maintenanceIntervalSeconds: 5,
   });
-  boss.on('error', (error) => console.error('job queue:', error.message));
+  boss.on('error', (error) => logger().error({ err: error }, 'job queue'));
   await boss.start();
-  for (const name of [CHECK_QUEUE, REJUDGE_QUEUE, ENGRAVE_QUEUE]) {
+  for (const name of QUEUES) {
     await boss.createQueue(name);
     // What already waits for a take, a class or a drawing is not asked for twice.
     await boss.updateQueue(name, { name, policy: 'short' });
@@ -39,11 +49,18 @@ async function startQueue(maintenance: boolean): Promise<PgBoss> {
   return boss;
 }
 
-/** A job that hangs is given to another worker after this. */
-const EXPIRE_SECONDS = 60;
+/** What takes longer hangs, whatever it is. A job whose process ended comes back much sooner: see `sweep`. */
+const EXPIRE_SECONDS = 900;
 const RETRIES = 2;
+/** How often a check is begun anew is decided by what became of it, not by its queue. */
+const CHECK_RETRIES = 1000;
+/** After everything that somebody waits for. */
+const CAN_WAIT = -1000;
 
-/** @param options `canWait`: nobody looks at it now. */
+/**
+ * Asks for the check of a take. Students are served in turn: whoever has others waiting comes after whoever has none.
+ * @param options `canWait`: nobody looks at it now.
+ */
 export async function requestCheck(
   takeId: string,
   { canWait = false }: { readonly canWait?: boolean } = {},
@@ -53,22 +70,29 @@ export async function requestCheck(
     { takeId },
     {
       expireInSeconds: EXPIRE_SECONDS,
-      retryLimit: RETRIES,
-      priority: canWait ? -1 : 0,
+      retryLimit: CHECK_RETRIES,
+      retryDelay: 1,
+      priority: canWait ? CAN_WAIT : -(await countWaitingBefore(takeId)),
       singletonKey: takeId,
     },
   );
 }
 
-/** Judging a thousand takes anew lasts longer than checking one. */
-const REJUDGING_EXPIRE_SECONDS = 600;
+/** Asks for what comes after a check. */
+export async function requestFinish(takeId: string): Promise<void> {
+  await (await queue()).send(
+    FINISH_QUEUE,
+    { takeId },
+    { expireInSeconds: EXPIRE_SECONDS, retryLimit: RETRIES, singletonKey: takeId },
+  );
+}
 
 /** Asks for all takes of a class to be judged anew. */
 export async function requestRejudging(classId: string): Promise<void> {
   await (await queue()).send(
     REJUDGE_QUEUE,
     { classId },
-    { expireInSeconds: REJUDGING_EXPIRE_SECONDS, retryLimit: RETRIES, singletonKey: classId },
+    { expireInSeconds: EXPIRE_SECONDS, retryLimit: RETRIES, singletonKey: classId },
   );
 }
 

@@ -1,9 +1,9 @@
 import { FOLLOWING_VERSION } from '@/core/following';
-import { JUDGING_VERSION, judge } from '@/core/judging';
-import { LISTENING_VERSION } from '@/core/listening';
-import { listChecksOfClass, listOutdatedTakes, storeVerdict } from '@/server/db/queries/takes';
+import { judge } from '@/core/judging';
+import { listChecksOfClass, listOutdatedTakes, storeVerdict } from '@/server/db/queries/checks';
 import { policyOfTake } from './policy-of-take';
 import { requestCheck } from './queue';
+import { CURRENT_VERSIONS } from './versions';
 
 /**
  * Judges every take of a class by its strictness of now (or its step's own), from the facts that are stored: nothing is listened to again,
@@ -21,6 +21,5 @@ export async function rejudgeClass(classId: string): Promise<void> {
 
 /** A better ear listens to what an earlier one has judged, after everything that somebody waits for. */
 export async function recheckOutdated(): Promise<void> {
-  const versions = { heard: LISTENING_VERSION, following: FOLLOWING_VERSION, verdict: JUDGING_VERSION };
-  for (const { id } of await listOutdatedTakes(versions)) await requestCheck(id, { canWait: true });
+  for (const { id } of await listOutdatedTakes(CURRENT_VERSIONS)) await requestCheck(id, { canWait: true });
 }

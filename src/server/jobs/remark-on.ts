@@ -4,7 +4,7 @@ import type { Heard } from '@/core/listening';
 import type { Line } from '@/core/notation';
 import { AS_WRITTEN, BACKINGS, backingOf, modelOf } from '@/core/playback';
 import { isOneTone, isSameRecording, mayBeTheModel, type Outline } from '@/core/review';
-import { listOutlinesBefore, type Remarked } from '@/server/db/queries/takes';
+import { listOutlinesBefore, type Remarked } from '@/server/db/queries/checks';
 import type { Ear } from './ear';
 
 interface Checked {

@@ -1,18 +1,29 @@
+// The worker process: checks, drawings, judging anew, and what is to go. Any number of them may run, on any number of machines.
+import { setPriority } from 'node:os';
 import { z } from 'zod';
 import { STORED_STYLE } from '@/core/counting';
-import { LAYOUT_NAMES, USUAL_DRAWINGS } from '@/engraving/engraving';
-import { removeOldRecordings } from '@/server/db/queries/removal';
+import { LAYOUT_NAMES, USUAL_DRAWINGS } from '@/engraving';
+import { configuration } from '@/server/base/configuration';
+import { endOnCrash, logger } from '@/server/base/log';
+import { removeOutOfDate } from '@/server/db/queries/removal';
+import { ThreadPool } from '@/server/threads/pool';
 import { checkTake } from './check-take';
+import { earIn } from './ear';
 import { engraveLine } from './engrave-line';
-import { CHECK_QUEUE, ENGRAVE_QUEUE, queue, REJUDGE_QUEUE } from './queue';
+import { finishTake } from './finish-take';
+import { CHECK_QUEUE, ENGRAVE_QUEUE, FINISH_QUEUE, queue, REJUDGE_QUEUE, requestFinish } from './queue';
 import { recheckOutdated, rejudgeClass } from './rejudge-class';
+import { serveQueue } from './serve-queue';
+import { sweep } from './sweep';
 
-/** A waiting child looks at the screen: ask for work twice a second. */
-const POLLING_SECONDS = 0.5;
+endOnCrash();
+/** Who looks at a page goes first. */
+const STANDS_BACK = 10;
+setPriority(STANDS_BACK);
 
-const checkJob = z.object({ takeId: z.uuid() });
-const rejudgeJob = z.object({ classId: z.uuid() });
-const engraveJob = z.object({
+const ofTake = z.object({ takeId: z.uuid() });
+const ofClass = z.object({ classId: z.uuid() });
+const ofDrawing = z.object({
   contentHash: z.string().regex(/^[0-9a-f]{64}$/),
   // A job of an earlier version does not say.
   wishes: z
@@ -20,34 +31,61 @@ const engraveJob = z.object({
     .default([...USUAL_DRAWINGS]),
 });
 
+const { checkThreads } = configuration();
+const hearing = new ThreadPool({ threads: checkThreads });
+// Drawings do not wait for recordings, nor verdicts for remarks.
+const drawing = new ThreadPool({ threads: 1 });
+const finishing = new ThreadPool({ threads: 1 });
 const boss = await queue({ maintenance: true });
-const options = { pollingIntervalSeconds: POLLING_SECONDS, batchSize: 1 };
-await boss.work(CHECK_QUEUE, options, async ([job]) => checkTake(checkJob.parse(job!.data).takeId));
-await boss.work(REJUDGE_QUEUE, options, async ([job]) => rejudgeClass(rejudgeJob.parse(job!.data).classId));
-await boss.work(ENGRAVE_QUEUE, options, async ([job]) => {
-  const { contentHash, wishes } = engraveJob.parse(job!.data);
-  await engraveLine(
-    contentHash,
-    wishes.map(({ layout, counting }) => ({ layout, counting })),
-  );
-});
-await recheckOutdated();
 
-/** Recordings are kept for days; an hour more or less does not matter. */
-const REMOVAL_ROUND_MS = 3_600_000;
-async function removeOld(): Promise<void> {
-  try {
-    await removeOldRecordings();
-  } catch (error) {
-    console.error('removing old recordings:', error);
-  }
+const served = [
+  ...Array.from({ length: checkThreads }, () =>
+    serveQueue(boss, CHECK_QUEUE, async (data) => {
+      const { takeId } = ofTake.parse(data);
+      await checkTake(takeId, earIn(hearing));
+      await requestFinish(takeId);
+    }),
+  ),
+  serveQueue(boss, FINISH_QUEUE, async (data) => finishTake(ofTake.parse(data).takeId, earIn(finishing))),
+  serveQueue(boss, REJUDGE_QUEUE, async (data) => rejudgeClass(ofClass.parse(data).classId)),
+  serveQueue(boss, ENGRAVE_QUEUE, async (data) => {
+    const { contentHash, wishes } = ofDrawing.parse(data);
+    await engraveLine(
+      contentHash,
+      wishes.map(({ layout, counting }) => ({ layout, counting })),
+      drawing,
+    );
+  }),
+];
+
+/** Does something now and again and again; a failure is logged, and the next round tries again. */
+function everySoOften(milliseconds: number, what: string, work: () => Promise<unknown>): () => void {
+  const round = () => work().catch((error) => logger().error({ err: error }, what));
+  void round();
+  const timer = setInterval(round, milliseconds);
+  return () => clearInterval(timer);
 }
-await removeOld();
-setInterval(removeOld, REMOVAL_ROUND_MS).unref();
 
+/** Nobody waits longer than this for what was forgotten. */
+const SWEEP_MS = 10_000;
+/** Recordings are kept for days; an hour more or less does not matter. */
+const REMOVAL_MS = 3_600_000;
+const rounds = [
+  everySoOften(SWEEP_MS, 'looking for what was forgotten', sweep),
+  everySoOften(REMOVAL_MS, 'removing what is out of date', removeOutOfDate),
+];
+await recheckOutdated();
+logger().info({ checkThreads }, 'the worker is ready');
+
+/** The job at hand is finished; what is left stays in the queue. */
+const PATIENCE_MS = 5000;
 async function stop(): Promise<void> {
-  // Lets the job at hand finish; what is left stays in the queue.
-  await boss.stop({ graceful: true, timeout: 5000 });
+  for (const end of rounds) end();
+  await Promise.race([
+    Promise.all(served.map((one) => one.stop())),
+    new Promise((resolve) => setTimeout(resolve, PATIENCE_MS)),
+  ]);
+  await boss.stop({ graceful: false });
   process.exit(0);
 }
 process.once('SIGTERM', stop);

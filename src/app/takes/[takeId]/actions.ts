@@ -5,6 +5,7 @@ import { orNotFound } from '@/app/_components/not-found-guard';
 import type { Answer } from '@/core/practice';
 import { QUALITIES } from '@/core/practice';
 import { requireTeacher } from '@/server/access/account/viewer';
+import { checkAgain } from '@/server/access/practice/takes';
 import { answerTake } from '@/server/access/review/answers';
 import { overruleMeasure } from '@/server/access/review/overrules';
 import { pinWord, unpin } from '@/server/access/review/pins';
@@ -45,6 +46,11 @@ export async function answer(
     fresh: `/takes/${takeId}`,
     ...(goesOn ? { to: () => nextHref } : { done: DONE[form.get('answer') as Answer] }),
   });
+}
+
+/** Asks for a check that has failed once more. */
+export async function checkOnceMore(takeId: string, _: FormState, __: FormData): Promise<FormState> {
+  return answered(checkAgain(await requireTeacher(), takeId), { fresh: `/takes/${takeId}` });
 }
 
 /** The teacher's word on half a measure. */

@@ -14,6 +14,7 @@ import { listPins } from '@/server/access/review/pins';
 import { getQueue } from '@/server/access/review/queue';
 import { listVoices } from '@/server/access/review/voices';
 import { ButtonLink } from '@/ui/button';
+import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
 import { Link } from '@/ui/link';
 import { Comparison } from '@/ui/music/comparison';
 import { Findings } from '@/ui/music/findings';
@@ -22,6 +23,7 @@ import { TempoChart } from '@/ui/music/tempo-chart';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { hearingHref } from '../hearing-href';
+import { checkOnceMore } from './actions';
 import { AnswerForm } from './answer-form';
 import { Hearing } from './hearing';
 import { QueueBar } from './queue-bar';
@@ -111,6 +113,22 @@ export default async function TakePage({
         )}
         {take.state === 'waiting' && <WaitForCheck takeId={take.id} />}
         {take.state === 'failed' && <Notice kind="problem">{take.failure}</Notice>}
+        {take.state !== 'checked' && take.canBePlayed && (
+          // biome-ignore lint/a11y/useMediaCaption: nobody speaks in a recording of an instrument.
+          <audio
+            controls
+            preload="none"
+            src={`/api/takes/${take.id}/audio`}
+            aria-label="The recording"
+            className="mt-3 w-full max-w-xl"
+          />
+        )}
+        {take.state === 'failed' && take.hasAudio && viewer.role === 'teacher' && (
+          <ActionForm action={checkOnceMore.bind(null, take.id)} className="mt-3 space-y-2">
+            <SubmitButton>Check it again</SubmitButton>
+            <FormOutcome />
+          </ActionForm>
+        )}
         {take.state === 'checked' && take.verdict && !take.engravings && <DrawingComes />}
         {take.state === 'checked' && take.verdict && take.engravings && (
           <Hearing

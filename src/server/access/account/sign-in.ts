@@ -5,6 +5,7 @@ import { z } from 'zod';
 import { DONE, type Result } from '@/core/base';
 import { createTeacher } from '@/server/auth/accounts';
 import { auth } from '@/server/auth/auth';
+import { configuration } from '@/server/base/configuration';
 import {
   countAttempt,
   countUsers,
@@ -120,7 +121,7 @@ export async function endSession(): Promise<void> {
 
 /** The demo's made-up sign-ins; none unless this is a demo. */
 export function demoSignIns() {
-  if (process.env.MEVLO_DEMO !== '1') return undefined;
+  if (!configuration().isDemo) return undefined;
   return {
     teacher: DEMO_TEACHER,
     students: DEMO_CLASSES.flatMap(({ name, code, students }) =>

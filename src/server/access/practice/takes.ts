@@ -1,16 +1,19 @@
 import 'server-only';
 import { z } from 'zod';
+import { DONE, type Result } from '@/core/base';
 import { STORED_COUNT_IN, USUAL_STYLE } from '@/core/counting';
 import { JUDGING_VERSION } from '@/core/judging';
 import { type Alongside, BACKINGS } from '@/core/playback';
 import { LEAST_RATING, MOST_RATING, QUALITIES } from '@/core/practice';
 import { countAttempt } from '@/server/db/queries/accounts';
+import { forgetFailure } from '@/server/db/queries/checks';
 import * as pieces from '@/server/db/queries/take-pieces';
 import * as queries from '@/server/db/queries/takes';
-import { maybeWholeAudio } from '@/server/db/queries/taking-out';
 import { requestCheck } from '@/server/jobs/queue';
-import { NotFound, type Viewer } from '../account/viewer';
+import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
+import { refused } from '../read-form';
 import { engravingsOf } from '../shelf/engravings';
+import { maybeWholeRecording } from './recording';
 import { requireMusicOfStage } from './to-play';
 
 /** Five minutes of 48 kHz 16-bit mono are 29 MB; a line takes one. */
@@ -117,7 +120,6 @@ function believableTime(claimed: Date | undefined): Date {
 export const MAXIMUM_PIECE_BYTES = 512_000;
 /** More takes half under way are a stuck program, not a student. */
 const MOST_UNFINISHED = 10;
-const LONGEST_UNFINISHED_DAYS = 7;
 
 export type PieceAnswer =
   /** How much of the recording is here; the next piece begins there. */
@@ -146,7 +148,6 @@ export async function receivePiece(viewer: Viewer, form: unknown, bytes: Uint8Ar
       problem: 'The recording is larger than 30 MB. Record one line at a time.',
     };
   if (received === 0) {
-    await pieces.deletePiecesOlderThan(LONGEST_UNFINISHED_DAYS);
     if ((await pieces.countUnfinished(viewer.userId)) >= MOST_UNFINISHED)
       return {
         kind: 'refused',
@@ -215,19 +216,33 @@ export async function getTake(viewer: Viewer, takeId: string) {
   await requireTake(viewer, takeId);
   const take = await queries.maybeTake(takeId);
   if (!take) throw new NotFound();
-  const { levelsDb, pitches, verdict, remark, remarkTakeId, hasAudio, ...rest } = take;
+  const { levelsDb, pitches, verdict, remark, remarkTakeId, hasAudio, audioType, problem, ...rest } = take;
   return {
     ...rest,
+    /** Whether it can be played; an upload that nobody could read cannot. */
+    canBePlayed: hasAudio && audioType !== 'upload',
+    hasAudio,
     // A reason to listen is the teacher's business alone.
     remark: viewer.role === 'teacher' ? remark : null,
     remarkTakeId: viewer.role === 'teacher' ? remarkTakeId : null,
-    // What an earlier judge has said is on its way to be said anew; without a recording it stands as it was said.
-    verdict: verdict && (verdict.version >= JUDGING_VERSION || !hasAudio) ? verdict : null,
+    // What an earlier judge has said is on its way to be said anew; where that cannot be, it stands as it was said.
+    verdict:
+      verdict && (verdict.version >= JUDGING_VERSION || !hasAudio || problem !== null) ? verdict : null,
     levelsDb: levelsDb ?? [],
     // Facts of an earlier ear have no course of the pitch.
     pitches: pitches ?? [],
     engravings: await engravingsOf(take.contentHash, take.counting ?? USUAL_STYLE),
   };
+}
+
+/** Asks for a check that has failed once more. @throws NotFound for anybody but a teacher of the class. */
+export async function checkAgain(viewer: Viewer, takeId: string): Promise<Result<undefined>> {
+  assertTeacher(viewer);
+  await requireTake(viewer, takeId);
+  if (!(await forgetFailure(takeId)))
+    return refused('There is nothing to check again: reload the page to see how it stands.');
+  await requestCheck(takeId);
+  return DONE;
 }
 
 /** Whether the check is through, for a page that waits. @throws NotFound */
@@ -248,9 +263,9 @@ export async function getTakeAudio(viewer: Viewer, takeId: string, from: number,
 }
 
 /** A whole recording, to be kept. @throws NotFound */
-export async function getWholeTake(viewer: Viewer, takeId: string): Promise<Buffer> {
+export async function getWholeTake(viewer: Viewer, takeId: string): Promise<Uint8Array> {
   await requireTake(viewer, takeId);
-  const audio = await maybeWholeAudio(takeId);
+  const audio = await maybeWholeRecording(takeId);
   if (!audio) throw new NotFound();
   return audio;
 }

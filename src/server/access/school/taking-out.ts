@@ -10,6 +10,7 @@ import { listRoster, maybeMembership } from '@/server/db/queries/roster';
 import * as queries from '@/server/db/queries/taking-out';
 import { maybeWholeVoice } from '@/server/db/queries/voices';
 import type { Viewer } from '../account/viewer';
+import { maybeWholeRecording } from '../practice/recording';
 import { requireOwnClass } from './classes';
 import { requireRecordOf } from './roster';
 
@@ -79,7 +80,7 @@ async function* filesOfStudent(membership: Membership, folder: string): AsyncGen
   const recordings = new Map(
     takes.flatMap(({ id, lineNumber, askedBpm, handedInAt, audioRemovedAt, audioType }) => {
       const day = handedInAt.toISOString().slice(0, 10);
-      const ending = audioType === 'wav' ? 'wav' : 'bin';
+      const ending = audioType === 'upload' ? 'bin' : 'wav';
       const path = `recordings/${day} line ${lineNumber} at ${askedBpm} ${id.slice(0, 8)}.${ending}`;
       return audioRemovedAt ? [] : [[id, path] as const];
     }),
@@ -112,7 +113,7 @@ async function* filesOfStudent(membership: Membership, folder: string): AsyncGen
     yield text(`${folder}lines/${fileName(`${lineNumber} ${lineTitle}`)}.musicxml`, writeMusicXml(score));
   }
   for (const [takeId, path] of recordings) {
-    const bytes = await queries.maybeWholeAudio(takeId);
+    const bytes = await maybeWholeRecording(takeId);
     if (bytes) yield { path: `${folder}${path}`, bytes, isPacked: true };
   }
   for (const { id, voices } of takes) {

@@ -1,3 +1,4 @@
+import { sql } from 'kysely';
 import type { CountInStyle, CountingStyle } from '@/core/counting';
 import type { Strictness } from '@/core/judging';
 import type { PaceGoal } from '@/core/practice';
@@ -34,10 +35,13 @@ export function maybeClass(classId: string) {
     .executeTakeFirst();
 }
 
+/** A class begins by keeping recordings for half a year; its teacher decides otherwise. */
+export const USUAL_KEEP_DAYS = 180;
+
 export function insertClass(values: { teacher_id: string; name: string; code: string }) {
   return database()
     .insertInto('class')
-    .values(values)
+    .values({ ...values, keep_days: USUAL_KEEP_DAYS, keep_days_since: sql<Date>`now()` })
     .returning(['id', 'name', 'code'])
     .executeTakeFirstOrThrow();
 }

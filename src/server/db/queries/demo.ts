@@ -2,13 +2,30 @@ import { database } from '../connection';
 
 export async function isDemoComplete(): Promise<boolean> {
   return (
+    (await database()
+      .selectFrom('setting')
+      .select('value')
+      .where('name', '=', 'demo')
+      .where('value', '=', 'complete')
+      .executeTakeFirst()) !== undefined
+  );
+}
+
+/** Whether made-up people are in here, or were begun to be made. */
+export async function hasDemoPeople(): Promise<boolean> {
+  return (
     (await database().selectFrom('setting').select('value').where('name', '=', 'demo').executeTakeFirst()) !==
     undefined
   );
 }
 
-export async function markDemoComplete(): Promise<void> {
-  await database().insertInto('setting').values({ name: 'demo', value: 'complete' }).execute();
+/** @param value `begun` before the first of them is made. */
+export async function markDemo(value: 'begun' | 'complete'): Promise<void> {
+  await database()
+    .insertInto('setting')
+    .values({ name: 'demo', value })
+    .onConflict((conflict) => conflict.column('name').doUpdateSet({ value }))
+    .execute();
 }
 
 /** Removes a teacher with everything that hangs on the account, and the students of the teacher's classes. */

@@ -101,19 +101,59 @@ export function listGoing(teacherId: string) {
     .execute();
 }
 
-/** Removes the recordings whose time is over; verdicts and answers stay. @returns how many. */
+const GONE_UNCHECKED =
+  'This recording went before it could be checked: the class keeps recordings for so long and no longer.';
+
+/** When what a teacher said or played to a take goes: like a recording. */
+const VOICE_GOES_AT = sql<Date>`greatest(
+  take_voice.recorded_at + make_interval(days => class.keep_days),
+  class.keep_days_since + make_interval(days => ${WARNING_DAYS})
+)`;
+
+/**
+ * Removes the recordings whose time is over, checked or not, with the courses of pitch and loudness that were taken from them;
+ * verdicts and answers stay. So do the voices of teachers, when theirs is over. @returns how many recordings went.
+ */
 export async function removeOldRecordings(): Promise<number> {
   const { rows } = await sql<{ count: string }>`
     with gone as (
-      update take set audio = null, audio_removed_at = now()
+      update take set audio = null, audio_removed_at = now(),
+        state = case when state = 'waiting' then 'failed' else state end,
+        failure = case when state = 'waiting' then ${GONE_UNCHECKED} else failure end
       from assignment join class on class.id = assignment.class_id
       where assignment.id = take.assignment_id and class.keep_days is not null
-        and take.audio is not null and take.state <> 'waiting' and ${GOES_AT} < now()
-      returning class.teacher_id, class.name
+        and take.audio is not null and ${GOES_AT} < now()
+      returning take.id, class.teacher_id, class.name
     ), noted as (
       insert into removal (teacher_id, class_name, kind, reason, take_count)
       select teacher_id, name, 'recordings', 'kept-long-enough', count(*) from gone group by teacher_id, name
+    ), courses as (
+      update take_check set heard = heard - 'pitches' - 'levelsDb', outline = null
+      from gone where take_check.take_id = gone.id
     )
     select count(*) from gone`.execute(database());
+  await sql`
+    delete from take_voice using take
+      join assignment on assignment.id = take.assignment_id join class on class.id = assignment.class_id
+    where take.id = take_voice.take_id and class.keep_days is not null and ${VOICE_GOES_AT} < now()`.execute(
+    database(),
+  );
   return Number(rows[0]!.count);
+}
+
+/** Pieces of takes that never became whole are given up after so many days. */
+const LONGEST_UNFINISHED_DAYS = 7;
+/** The longest time over which anything is limited. */
+const LONGEST_ATTEMPT_DAYS = 1;
+
+/** Removes everything whose time is over: recordings and voices, half-arrived pieces, attempts at signing in, sessions. */
+export async function removeOutOfDate(): Promise<void> {
+  await removeOldRecordings();
+  const before = (days: number) => sql<Date>`now() - make_interval(days => ${days})`;
+  await database()
+    .deleteFrom('take_piece')
+    .where('received_at', '<', before(LONGEST_UNFINISHED_DAYS))
+    .execute();
+  await database().deleteFrom('attempt').where('at', '<', before(LONGEST_ATTEMPT_DAYS)).execute();
+  await sql`delete from "session" where "expiresAt" < now()`.execute(database());
 }

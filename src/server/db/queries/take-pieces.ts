@@ -63,11 +63,3 @@ export async function joinPieces(takeId: string, studentId: string): Promise<Buf
 export async function deletePieces(takeId: string): Promise<void> {
   await database().deleteFrom('take_piece').where('take_id', '=', takeId).execute();
 }
-
-/** Pieces of takes that never became whole. */
-export async function deletePiecesOlderThan(days: number): Promise<void> {
-  await database()
-    .deleteFrom('take_piece')
-    .where('received_at', '<', sql<Date>`now() - make_interval(days => ${days})`)
-    .execute();
-}

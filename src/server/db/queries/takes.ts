@@ -1,9 +1,6 @@
 import { sql } from 'kysely';
-import type { Following } from '@/core/following';
-import type { Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import { type Outcome, outcomeOf } from '@/core/practice';
-import type { Outline, Remark } from '@/core/review';
 import { database } from '../connection';
 import { asOverruled, overrulesOf } from './overrules';
 import { STANDING_OF_TAKE } from './standing-of-take';
@@ -72,9 +69,11 @@ export function maybeTake(takeId: string) {
       'take.source',
       'take.state',
       'take.failure',
+      'take.problem',
       'take.handed_in_at as handedInAt',
       'take.audio_removed_at as audioRemovedAt',
       sql<boolean>`take.audio is not null`.as('hasAudio'),
+      'take.audio_type as audioType',
       'assignment.id as assignmentId',
       'line.number as lineNumber',
       'take.content_hash as contentHash',
@@ -210,166 +209,4 @@ export function readAudio(takeId: string, from: number, to: number) {
     .where('id', '=', takeId)
     .where('audio', 'is not', null)
     .executeTakeFirst();
-}
-
-/** What the check job needs; nothing when the recording was removed. */
-export function maybeTakeToCheck(takeId: string) {
-  return database()
-    .selectFrom('take')
-    .innerJoin('music', 'music.content_hash', 'take.content_hash')
-    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
-    .innerJoin('class', 'class.id', 'assignment.class_id')
-    .select([
-      'take.id',
-      sql<Buffer>`take.audio`.as('audio'),
-      'take.audio_type as audioType',
-      'take.asked_bpm as askedBpm',
-      'take.alongside',
-      'take.stage',
-      'take.student_id as studentId',
-      'take.content_hash as contentHash',
-      'take.handed_in_at as handedInAt',
-      'class.teacher_id as teacherId',
-      'music.line',
-      'assignment.plan',
-      'class.strictness',
-    ])
-    .where('take.id', '=', takeId)
-    .where('take.audio', 'is not', null)
-    .executeTakeFirst();
-}
-
-/** What is needed to judge the takes of a class anew from the facts that are stored. */
-export function listChecksOfClass(classId: string) {
-  return database()
-    .selectFrom('take_check')
-    .innerJoin('take', 'take.id', 'take_check.take_id')
-    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
-    .innerJoin('class', 'class.id', 'assignment.class_id')
-    .innerJoin('music', 'music.content_hash', 'take.content_hash')
-    .select([
-      'take.id',
-      'take.asked_bpm as askedBpm',
-      'take.stage',
-      'take_check.following',
-      'music.line',
-      'assignment.plan',
-      'class.strictness',
-    ])
-    .where('class.id', '=', classId)
-    .orderBy('take.handed_in_at', 'desc')
-    .execute();
-}
-
-/** Takes whose facts an earlier ear, follower or judge has left. */
-export function listOutdatedTakes(versions: Versions) {
-  return database()
-    .selectFrom('take_check')
-    .innerJoin('take', 'take.id', 'take_check.take_id')
-    .select('take_id as id')
-    .where('take.audio', 'is not', null)
-    .where((eb) =>
-      eb.or([
-        eb('heard_version', '<', versions.heard),
-        eb('following_version', '<', versions.following),
-        eb('verdict_version', '<', versions.verdict),
-      ]),
-    )
-    .execute();
-}
-
-interface Versions {
-  readonly heard: number;
-  readonly following: number;
-  readonly verdict: number;
-}
-
-export async function storeVerdict(takeId: string, verdict: Verdict): Promise<void> {
-  await database()
-    .updateTable('take_check')
-    .set({ verdict: JSON.stringify(verdict), checked_at: sql`now()` })
-    .where('take_id', '=', takeId)
-    .execute();
-}
-
-/** Why a take should be heard, and the take it is like, if any. */
-export interface Remarked {
-  readonly remark: Remark;
-  readonly takeId?: string;
-}
-
-/** So many earlier takes of the same music are compared with a new one. */
-const MOST_COMPARED = 400;
-
-/** What earlier takes of the same music are known again by, in all classes of the teacher, newest first. */
-export async function listOutlinesBefore(take: {
-  readonly teacherId: string;
-  readonly contentHash: string;
-  readonly handedInAt: Date;
-}) {
-  return database()
-    .selectFrom('take')
-    .innerJoin('take_check', 'take_check.take_id', 'take.id')
-    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
-    .innerJoin('class', 'class.id', 'assignment.class_id')
-    .select(['take.id', 'take.student_id as studentId'])
-    .select(sql<Outline>`take_check.outline`.as('outline'))
-    .where('class.teacher_id', '=', take.teacherId)
-    .where('take.content_hash', '=', take.contentHash)
-    .where('take.handed_in_at', '<', take.handedInAt)
-    .where('take_check.outline', 'is not', null)
-    .orderBy('take.handed_in_at', 'desc')
-    .limit(MOST_COMPARED)
-    .execute();
-}
-
-/** Stores facts and verdict, and the decoded sound when there is one, all or nothing. */
-export async function storeCheck(
-  takeId: string,
-  check: {
-    readonly heard: Heard;
-    readonly following: Following;
-    readonly verdict: Verdict;
-    readonly outline: Outline;
-  },
-  decodedWav: Buffer | undefined,
-): Promise<void> {
-  const values = {
-    heard: JSON.stringify(check.heard),
-    following: JSON.stringify(check.following),
-    verdict: JSON.stringify(check.verdict),
-    outline: JSON.stringify(check.outline),
-  };
-  await database()
-    .transaction()
-    .execute(async (db) => {
-      await db
-        .insertInto('take_check')
-        .values({ take_id: takeId, ...values })
-        .onConflict((conflict) =>
-          conflict.column('take_id').doUpdateSet({ ...values, checked_at: sql`now()` }),
-        )
-        .execute();
-      await db
-        .updateTable('take')
-        .set({
-          state: 'checked',
-          failure: null,
-          ...(decodedWav && { audio: decodedWav, audio_type: 'wav' as const }),
-        })
-        .where('id', '=', takeId)
-        .execute();
-    });
-}
-
-export async function storeRemark(takeId: string, remarked: Remarked | undefined): Promise<void> {
-  await database()
-    .updateTable('take_check')
-    .set({ remark: remarked?.remark ?? null, remark_take_id: remarked?.takeId ?? null })
-    .where('take_id', '=', takeId)
-    .execute();
-}
-
-export async function storeFailure(takeId: string, failure: string): Promise<void> {
-  await database().updateTable('take').set({ state: 'failed', failure }).where('id', '=', takeId).execute();
 }

@@ -35,10 +35,14 @@ export async function listTakesToTakeOut(studentId: string) {
   return asOverruled(rows);
 }
 
-/** A whole recording; undefined when it was removed. */
-export async function maybeWholeAudio(takeId: string): Promise<Buffer | undefined> {
-  const row = await database().selectFrom('take').select('audio').where('id', '=', takeId).executeTakeFirst();
-  return row?.audio ?? undefined;
+/** A whole recording as it is kept; undefined when it was removed. */
+export async function maybeWholeAudio(takeId: string) {
+  const row = await database()
+    .selectFrom('take')
+    .select(['audio', 'audio_type as audioType'])
+    .where('id', '=', takeId)
+    .executeTakeFirst();
+  return row?.audio ? { audio: row.audio, audioType: row.audioType } : undefined;
 }
 
 /** What was given to a student in the class, with what is different for this student, and the music that is read. */
