@@ -1,4 +1,5 @@
 'use client';
+import { unstable_rethrow } from 'next/navigation';
 import {
   type ComponentProps,
   createContext,
@@ -47,7 +48,7 @@ export function ActionForm({
   children,
   ...rest
 }: Omit<ComponentProps<'form'>, 'action' | 'onSubmit'> & { readonly action: FormAction }) {
-  const [state, submit, isPending] = useActionState(action, NOTHING);
+  const [state, submit, isPending] = useActionState(keepingPage(action), NOTHING);
   const form = useRef<HTMLFormElement>(null);
   const fields = useRef(new Set<string>());
   useEffect(() => {
@@ -66,6 +67,32 @@ export function ActionForm({
       <AtHand value={{ state, isPending, fields: fields.current }}>{children}</AtHand>
     </form>
   );
+}
+
+/** What an action throws with this digest: whoever asks is signed out. See `SignedOut` of server/access. */
+export const SIGNED_OUT = 'mevlo-signed-out';
+
+const sayThrown = (error: unknown): string => {
+  if ((error as { digest?: unknown }).digest === SIGNED_OUT)
+    return 'You are signed out. Sign in again in another tab, then send it once more: what you typed stays here.';
+  if ((error as { digest?: unknown }).digest !== undefined)
+    return 'This did not work on our side. Nothing was stored, and what you typed stays here: try it again.';
+  return navigator.onLine
+    ? 'The school’s server does not answer. What you typed stays here: try it again in a moment.'
+    : 'You are offline. What you typed stays here: send it when you are online again.';
+};
+
+/** The same action, but what it throws is said in the form, and the page with everything typed in it stays. */
+export function keepingPage(action: FormAction): FormAction {
+  return async (state, form) => {
+    try {
+      return await action(state, form);
+    } catch (error) {
+      // Going elsewhere, or to what is not there, is no fault.
+      unstable_rethrow(error);
+      return { issues: [{ code: 'not-sent', message: sayThrown(error) }] };
+    }
+  };
 }
 
 /** What is wrong with a field of the form around it, for the field to say. */
@@ -146,7 +173,13 @@ export function useStoredAtOnce<Args extends readonly unknown[]>(
 ): { readonly outcome: ReactNode; readonly store: (...args: Args) => Promise<FormState> } {
   const [state, setState] = useState(NOTHING);
   const store = async (...args: Args) => {
-    const answer = await action(...args);
+    let answer: FormState;
+    try {
+      answer = await action(...args);
+    } catch (error) {
+      unstable_rethrow(error);
+      answer = { issues: [{ code: 'not-sent', message: sayThrown(error) }] };
+    }
     setState(answer);
     return answer;
   };

@@ -1,9 +1,10 @@
 import type { ReactNode } from 'react';
+import { ActionForm, type FormAction, FormOutcome } from '@/ui/form';
 import { Link } from '@/ui/link';
 
 interface PageFrameProps {
   readonly viewer?: { readonly name: string; readonly role: 'teacher' | 'student' };
-  readonly signOut?: () => Promise<void>;
+  readonly signOut?: FormAction;
   /** Beside the name, in the edge. */
   readonly aside?: ReactNode;
   readonly children: ReactNode;
@@ -48,7 +49,10 @@ export function PageFrame({ viewer, signOut, aside, children }: PageFrameProps) 
           </nav>
           {aside && <div className="ml-auto">{aside}</div>}
           {viewer && signOut && (
-            <form action={signOut} className={`flex items-center gap-3 ${aside ? '' : 'ml-auto'}`}>
+            <ActionForm
+              action={signOut}
+              className={`flex flex-wrap items-center gap-3 ${aside ? '' : 'ml-auto'}`}
+            >
               <span className="text-faint max-sm:hidden">{viewer.name}</span>
               <button
                 type="submit"
@@ -56,7 +60,8 @@ export function PageFrame({ viewer, signOut, aside, children }: PageFrameProps) 
               >
                 Sign out
               </button>
-            </form>
+              <FormOutcome />
+            </ActionForm>
           )}
         </div>
       </header>

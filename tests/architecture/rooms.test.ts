@@ -65,8 +65,8 @@ const LAYERS: Readonly<Record<string, readonly string[]>> = {
   'server/sound': ['core', 'server/sound'],
   // What is done in threads knows of no database.
   'server/threads': ['core', 'engraving', 'server/threads'],
-  // Serves what Next makes; knows nothing of it.
-  'server/web': ['server/base'],
+  // Serves what Next makes; knows of the database whether it is there.
+  'server/web': ['server/base', 'server/db'],
   'server/jobs': [
     'core',
     'engraving',

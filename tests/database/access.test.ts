@@ -214,7 +214,8 @@ describe('forms say what is wrong', () => {
   test.each([
     [{ userName: 'Sam' }, '“sam” is taken in this class'],
     [{ userName: 'two words' }, 'no spaces'],
-    [{ pin: '12' }, 'at least 4 characters'],
+    [{ pin: '4711' }, 'A PIN has 6 digits'],
+    [{ pin: 'new-password', name: 'New' }, 'knows the name'],
     [{ name: ' ' }, 'Type the student’s name.'],
   ])('student %j', async (changed, problem) => {
     expect(
@@ -222,7 +223,7 @@ describe('forms say what is wrong', () => {
         await addStudent(mine.teacher, mine.classId, {
           name: 'New',
           userName: 'new',
-          pin: '1234',
+          pin: '271828',
           ...changed,
         }),
       ),
@@ -234,7 +235,7 @@ describe('forms say what is wrong', () => {
     expect(!added.ok && added.issues.map(({ where, message }) => [where, message])).toEqual([
       ['name', 'Type the student’s name.'],
       ['userName', 'A user name has letters a–z, digits, dots or dashes, and no spaces.'],
-      ['pin', 'A PIN or password has at least 4 characters.'],
+      ['pin', 'A PIN has 6 digits or more.'],
     ]);
   });
 

@@ -1,28 +1,39 @@
 import { sql } from 'kysely';
 import { database } from '@/server/db/connection';
 import { migrate } from '@/server/db/migrations';
-import { countAttempt, forgetAttempts } from '@/server/db/queries/accounts';
+import { countAttempts, forgetAttempts, mayDo } from '@/server/db/queries/attempts';
 import { DEMO_ASSIGNMENTS, DEMO_CLASSES, DEMO_TAKES } from '@/server/demo/scenario';
 import { bookLine } from '../support/lines';
 import { withOwnDatabase } from '../support/own-database';
 
 withOwnDatabase();
 
-test('attempts are counted by subject, forgotten on success, and count only for a while', async () => {
+const minute = (most: number) => ({ most, seconds: 60 });
+
+test('attempts are limited by subject and by source, forgotten on success, and count only for a while', async () => {
   const subject = `test:${Date.now()}`;
-  expect([
-    await countAttempt(subject, 60),
-    await countAttempt(subject, 60),
-    await countAttempt(`${subject}:other`, 60),
-  ]).toEqual([1, 2, 1]);
+  const attempt = (source: string) =>
+    countAttempts([{ subject, source, perSource: [minute(2)], total: [minute(3)] }]);
+  const first = await attempt('a');
+  expect(first).toBeDefined();
+  expect(await attempt('a')).toBeDefined();
+  expect(await attempt('a')).toBeUndefined();
+  expect(await attempt('b')).toBeDefined();
+  expect(await attempt('b')).toBeUndefined();
+  await forgetAttempts(first!, subject, 'a');
+  expect(await attempt('b')).toBeDefined();
   await database()
     .updateTable('attempt')
     .set({ at: sql`now() - interval '2 minutes'` })
     .where('subject', '=', subject)
     .execute();
-  expect(await countAttempt(subject, 60)).toBe(1);
-  await forgetAttempts(subject);
-  expect(await countAttempt(subject, 60)).toBe(1);
+  expect(await attempt('b')).toBeDefined();
+});
+
+test('however many come at once, no more than the limit are let through', async () => {
+  const subject = `at once:${Date.now()}`;
+  const answers = await Promise.all(Array.from({ length: 30 }, () => mayDo(subject, minute(5))));
+  expect(answers.filter(Boolean)).toHaveLength(5);
 });
 
 test('migrating an up-to-date database changes nothing', async () => {

@@ -2,8 +2,9 @@ import { maybeViewer, NotFound, type Viewer } from '@/server/access/account/view
 
 /** Whether a request comes from a page of this site: route handlers have no other guard against foreign forms. */
 function isSameOrigin(request: Request): boolean {
+  // Another site's is refused by the web process; here it must be one at all, and "null" is none.
   const origin = request.headers.get('origin');
-  return origin !== null && new URL(origin).host === request.headers.get('host');
+  return origin !== null && URL.canParse(origin);
 }
 
 /** The body up to a limit; undefined when it is larger. Never holds more than the limit. */
@@ -74,10 +75,11 @@ export async function forSender(
   }
 }
 
-/** The value of a body; undefined when it is no JSON. */
+/** The value of a body; undefined when it is no JSON, or has a character that cannot be stored. */
 export function parseJson(body: Uint8Array): unknown {
   try {
-    return JSON.parse(Buffer.from(body).toString('utf8'));
+    const text = Buffer.from(body).toString('utf8');
+    return /\0|\\u0000/i.test(text) ? undefined : JSON.parse(text);
   } catch {
     return undefined;
   }

@@ -33,11 +33,11 @@ export function NewStudentForm({ classId }: { readonly classId: string }) {
       <Field
         label="PIN or password"
         name="pin"
-        minLength={4}
+        minLength={6}
         maxLength={60}
         autoComplete="off"
         required
-        hint="At least 4 characters."
+        hint="Six digits, or a password of at least 8 characters."
       />
       <Choice label="Plays" name="instrument" required hint="The student gets the part for it.">
         {INSTRUMENTS.map(({ id, name }) => (

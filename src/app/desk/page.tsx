@@ -11,7 +11,7 @@ import { listAssignmentsOfTeacher } from '@/server/access/practice/giving-out';
 import { listQuestions } from '@/server/access/practice/to-play';
 import { listAnsweredTakes } from '@/server/access/review/answers';
 import { getQueue } from '@/server/access/review/queue';
-import { listGoing } from '@/server/access/school/roster';
+import { listGoing, listGuessedPins } from '@/server/access/school/roster';
 import { vocabularyOf } from '@/server/access/school/vocabulary';
 import { ButtonLink } from '@/ui/button';
 import { Link } from '@/ui/link';
@@ -31,12 +31,13 @@ const sayEarlier = (count: number) => (count === 1 ? 'one earlier take' : `${cou
 export default async function DeskPage() {
   const viewer = await requireTeacher();
   const vocabulary = await vocabularyOf(viewer);
-  const [queue, answered, assignments, questions, going] = await Promise.all([
+  const [queue, answered, assignments, questions, going, guessed] = await Promise.all([
     getQueue(viewer),
     listAnsweredTakes(viewer),
     listAssignmentsOfTeacher(viewer),
     listQuestions(viewer),
     listGoing(viewer),
+    listGuessedPins(viewer),
   ]);
   const shown = queue.slice(0, MOST_SHOWN);
   const now = new Date();
@@ -54,6 +55,15 @@ export default async function DeskPage() {
               than {keepDays} days and go within two weeks, the first {sayDay(dayOf(firstAt), today)}.{' '}
               <Link href={`/classes/${classId}/roster`} className="underline underline-offset-4">
                 Take them out, or keep them longer
+              </Link>
+            </Notice>
+          ))}
+          {guessed.map(({ id, name, classId, count }) => (
+            <Notice key={id} kind="problem">
+              Many wrong PINs for {name}: {count} within a day. Somebody is guessing, or the sign-in card is
+              lost.{' '}
+              <Link href={`/classes/${classId}/roster`} className="underline underline-offset-4">
+                Make a new PIN
               </Link>
             </Notice>
           ))}

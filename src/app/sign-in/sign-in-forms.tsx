@@ -66,6 +66,14 @@ export function SignInForms() {
 export function FirstTeacherForm() {
   return (
     <SignInForm action={setUp}>
+      <Field
+        label="Code"
+        name="code"
+        autoComplete="off"
+        autoCapitalize="characters"
+        required
+        hint="It was printed where Mevlo was started."
+      />
       <Field label="Your name" name="name" autoComplete="name" maxLength={60} required />
       <Field label="E-mail" name="email" type="email" autoComplete="username" required />
       <Field

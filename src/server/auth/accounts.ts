@@ -1,9 +1,5 @@
 import { insertAccount, type NewAccount } from '@/server/db/queries/accounts';
-import { auth } from './auth';
-
-export async function hashSecret(secret: string): Promise<string> {
-  return (await auth().$context).password.hash(secret);
-}
+import { hashSecret } from './secrets';
 
 /** Creates a teacher's account. @returns the user's id. @throws when the address is taken. */
 export async function createTeacher(teacher: {
@@ -11,14 +7,26 @@ export async function createTeacher(teacher: {
   email: string;
   password: string;
 }): Promise<string> {
-  const { name, email, password } = teacher;
-  return insertAccount({
+  return insertAccount(await teacherAccount(teacher));
+}
+
+/** What is stored of a teacher. */
+export async function teacherAccount({
+  name,
+  email,
+  password,
+}: {
+  readonly name: string;
+  readonly email: string;
+  readonly password: string;
+}): Promise<NewAccount> {
+  return {
     name,
     email: email.toLowerCase(),
     role: 'teacher',
     passwordHash: await hashSecret(password),
     membership: undefined,
-  });
+  };
 }
 
 /**

@@ -329,9 +329,20 @@ interface SettingTable {
 }
 
 interface AttemptTable {
-  /** What is limited, e.g. `sign-in:LARK-42:ida`. */
+  id: Generated<string>;
+  /** What is limited, e.g. `pin:` and a student's id. */
   subject: string;
+  /** Where it came from: a device or an address of the net. */
+  source: ColumnType<string, string | undefined, string>;
   at: Generated<Date>;
+}
+
+/** A device on which somebody has signed in to an account before. */
+interface KnownDeviceTable {
+  /** SHA-256 of what lies in its cookie. */
+  token_hash: string;
+  user_id: string;
+  last_used_at: Generated<Date>;
 }
 
 export const CONSENTS = ['not-asked', 'given', 'refused'] as const;
@@ -364,4 +375,5 @@ export interface Database {
   removal: RemovalTable;
   setting: SettingTable;
   attempt: AttemptTable;
+  known_device: KnownDeviceTable;
 }

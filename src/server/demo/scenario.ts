@@ -34,18 +34,18 @@ export const DEMO_CLASSES: readonly DemoClass[] = [
     name: 'Tuesday flutes',
     code: 'REED-274',
     students: [
-      { name: 'Ida Quill', userName: 'ida', pin: '2718', instrument: 'flute' },
-      { name: 'Tomas Vale', userName: 'tomas', pin: '3141', instrument: 'flute' },
-      { name: 'Nuri Ashdown', userName: 'nuri', pin: '1618', instrument: 'flute' },
-      { name: 'Wren Okoro', userName: 'wren', pin: '4669', instrument: 'flute' },
+      { name: 'Ida Quill', userName: 'ida', pin: '271828', instrument: 'flute' },
+      { name: 'Tomas Vale', userName: 'tomas', pin: '314159', instrument: 'flute' },
+      { name: 'Nuri Ashdown', userName: 'nuri', pin: '161803', instrument: 'flute' },
+      { name: 'Wren Okoro', userName: 'wren', pin: '466920', instrument: 'flute' },
     ],
   },
   {
     name: 'Friday brass',
     code: 'HORN-538',
     students: [
-      { name: 'Leni Storm', userName: 'leni', pin: '5772', instrument: 'trumpet' },
-      { name: 'Pavel Dunne', userName: 'pavel', pin: '6180', instrument: 'trombone' },
+      { name: 'Leni Storm', userName: 'leni', pin: '577215', instrument: 'trumpet' },
+      { name: 'Pavel Dunne', userName: 'pavel', pin: '618033', instrument: 'trombone' },
     ],
   },
 ];

@@ -74,11 +74,11 @@ function Cell({
       type="button"
       onClick={onPlay}
       disabled={verdict.startSeconds === undefined}
-      aria-label={describeCell(verdict, overruled, vocabulary)}
       data-measure={verdict.number}
       data-needs-work={[notesNeedWork && 'notes', rhythmNeedsWork && 'rhythm'].filter(Boolean).join(' ')}
       className={`block w-full overflow-hidden rounded-sm border border-ink bg-paper text-left enabled:hover:outline-2 enabled:hover:outline-cool ${dimmed ? 'border-dashed' : ''}`}
     >
+      <span className="sr-only">{describeCell(verdict, overruled, vocabulary)}</span>
       <Bar
         kind="notes"
         right={notesRight}
@@ -125,6 +125,7 @@ function Bar({ kind, right, written, needsWork, isOverruled }: BarProps) {
   const filled = needsWork ? Math.min(share, MOST_FILLED_AT_WORK) : share;
   return (
     <span
+      aria-hidden
       className="relative flex h-[23px] items-center gap-1.5 px-1.5 text-[15px] leading-none font-bold"
       style={{ background: needsWork ? HATCHED : undefined }}
     >

@@ -3,25 +3,26 @@ import { APIError } from 'better-auth/api';
 import { headers } from 'next/headers';
 import { z } from 'zod';
 import { DONE, type Result } from '@/core/base';
-import { createTeacher } from '@/server/auth/accounts';
+import { teacherAccount } from '@/server/auth/accounts';
 import { auth } from '@/server/auth/auth';
+import { Busy, verifyNobody } from '@/server/auth/secrets';
 import { configuration } from '@/server/base/configuration';
+import { countUsers, maybeClassByCode, maybeTeacherByEmail } from '@/server/db/queries/accounts';
 import {
-  countAttempt,
-  countUsers,
+  countAttempts,
   forgetAttempts,
-  maybeStudentByClassCode,
-} from '@/server/db/queries/accounts';
+  type Limited,
+  mayDo,
+  PIN_SUBJECT,
+} from '@/server/db/queries/attempts';
+import { isKnownDevice, rememberDevice } from '@/server/db/queries/devices';
+import { insertFirstAccount } from '@/server/db/queries/first-start';
 import { DEMO_CLASSES, DEMO_TEACHER } from '@/server/demo/scenario';
 import { addStarterBook } from '@/server/demo/starter-book';
 import { requestEngraving } from '@/server/jobs/queue';
 import { readForm, refused } from '../read-form';
-
-/** A forgotten PIN takes a few tries; guessing one of 10 000 takes thousands. */
-const MOST_ATTEMPTS = 8;
-const ATTEMPT_WINDOW_SECONDS = 10 * 60;
-/** All students of a class together: a whole class signs in within minutes. */
-const MOST_ATTEMPTS_PER_CLASS = 120;
+import { addressOfSender, maybeDevice, ownDevice } from './device';
+import { CLASS_LIMITS, limitsOfAccount, SET_UPS } from './limits';
 
 const teacherForm = z.object({
   email: z.email('Type your e-mail address.').max(200, 'An address has at most 200 letters.'),
@@ -47,12 +48,23 @@ const studentForm = z.object({
     .max(60, 'A PIN or password has at most 60 characters.'),
 });
 
+/** So much of a device's token tells it from others in the list of attempts. */
+const DEVICE_MARK = 12;
+const WRONG_PASSWORD = 'That e-mail address and password do not belong together.';
+const WRONG_PIN = 'Class code, user name and PIN do not belong together. Check your sign-in card.';
+const TOO_MANY_OF_TEACHER =
+  'Too many tries. Wait ten minutes, or use a device that you have signed in on before.';
+const TOO_MANY_OF_STUDENT = 'Too many tries. Wait ten minutes, or ask your teacher.';
+
 /** @returns that somebody is signed in, or what to tell the person. */
 export async function signInTeacher(form: unknown): Promise<Result<undefined>> {
   const read = readForm(teacherForm, form);
   if (!read.ok) return read;
   const { email, password } = read.value;
-  return signIn(email.toLowerCase(), password, 'That e-mail address and password do not belong together.');
+  // Only who is a teacher comes in here: a student's address is known to nobody, and opens nothing.
+  const teacher = await maybeTeacherByEmail(email);
+  const limits = [limitsOfAccount(`password:${email.toLowerCase()}`)];
+  return signIn(teacher, password, limits, { wrong: WRONG_PASSWORD, tooMany: TOO_MANY_OF_TEACHER });
 }
 
 /** @returns that somebody is signed in, or what to tell the person. */
@@ -60,36 +72,61 @@ export async function signInStudent(form: unknown): Promise<Result<undefined>> {
   const read = readForm(studentForm, form);
   if (!read.ok) return read;
   const { classCode, userName, pin } = read.value;
-  const refusal = 'Class code, user name and PIN do not belong together. Check your sign-in card.';
-  if (
-    (await countAttempt(`class:${classCode.toUpperCase()}`, ATTEMPT_WINDOW_SECONDS)) > MOST_ATTEMPTS_PER_CLASS
-  )
-    return refused(TOO_MANY);
-  const student = await maybeStudentByClassCode(classCode, userName);
-  // An unknown name is limited and answered like a known one.
-  return signIn(
-    student?.email ?? `${userName.toLowerCase()}.${classCode.toUpperCase()}@unknown.invalid`,
-    pin,
-    refusal,
-  );
+  const found = await maybeClassByCode(classCode, userName);
+  // A code that no class has costs nothing, and opens nothing.
+  if (!found) return refused(WRONG_PIN);
+  const { classId, studentId, email } = found;
+  const student = studentId !== null && email !== null ? { id: studentId, email } : undefined;
+  const limits = [
+    limitsOfAccount(`${PIN_SUBJECT}${studentId ?? `${classId}/${userName.toLowerCase()}`}`),
+    { subject: `class:${classId}`, ...CLASS_LIMITS },
+  ];
+  return signIn(student, pin, limits, { wrong: WRONG_PIN, tooMany: TOO_MANY_OF_STUDENT });
 }
 
-const TOO_MANY = 'Too many tries. Wait ten minutes, or ask your teacher.';
+interface Words {
+  readonly wrong: string;
+  readonly tooMany: string;
+}
 
-async function signIn(email: string, password: string, refusal: string): Promise<Result<undefined>> {
-  const subject = `sign-in:${email}`;
-  if ((await countAttempt(subject, ATTEMPT_WINDOW_SECONDS)) > MOST_ATTEMPTS) return refused(TOO_MANY);
+/** @param account undefined for one that is not there: it is limited, answered and waited for like any other. */
+async function signIn(
+  account: { readonly id: string; readonly email: string } | undefined,
+  secret: string,
+  limits: readonly Omit<Limited, 'source'>[],
+  { wrong, tooMany }: Words,
+): Promise<Result<undefined>> {
+  const device = await maybeDevice();
+  const isKnown = account && device !== undefined && (await isKnownDevice(device, account.id));
+  const source = isKnown ? `device ${device.slice(0, DEVICE_MARK)}` : await addressOfSender();
+  const asked = limits.map((limit) => ({ ...limit, source }));
+  // A device of the person's own is counted apart: whatever a stranger tries, it lets its owner in.
+  const counted = await countAttempts(isKnown ? [{ ...asked[0]!, total: [] }] : asked);
+  if (!counted) return refused(tooMany);
   try {
-    await auth().api.signInEmail({ body: { email, password } });
+    if (!account) {
+      await verifyNobody(secret);
+      return refused(wrong);
+    }
+    await auth().api.signInEmail({ body: { email: account.email, password: secret } });
   } catch (error) {
-    if (error instanceof APIError) return refused(refusal);
+    if (error instanceof APIError) return refused(wrong);
+    if (error instanceof Busy)
+      return refused('Very many people sign in at this moment. Try again in a few seconds.');
     throw error;
   }
-  await forgetAttempts(subject);
+  await forgetAttempts(counted, asked[0]!.subject, source);
+  await rememberDevice(await ownDevice(device), account.id);
   return DONE;
 }
 
 const firstTeacherForm = z.object({
+  code: z
+    .string('Type the code.')
+    .trim()
+    .toUpperCase()
+    .min(1, 'Type the code.')
+    .max(40, 'The code is shorter.'),
   name: z.string().trim().min(1, 'Type your name.').max(60, 'A name has at most 60 letters.'),
   email: z.email('Type your e-mail address.').max(200),
   password: z.string().min(10, 'A password has at least 10 characters.').max(200),
@@ -101,18 +138,26 @@ export async function isFirstStart(): Promise<boolean> {
 }
 
 /**
- * Creates the very first teacher, with the book that ships with Mevlo, and signs in.
+ * Creates the very first teacher, with the book that ships with Mevlo, and signs in: for whoever has the code that was printed where Mevlo
+ * was started, once.
  * @returns that somebody is signed in, or what to tell the person.
  */
 export async function setUpFirstTeacher(form: unknown): Promise<Result<undefined>> {
   const read = readForm(firstTeacherForm, form);
   if (!read.ok) return read;
-  if (!(await isFirstStart())) return refused('Somebody has set Mevlo up already. Sign in instead.');
-  const teacherId = await createTeacher(read.value);
-  for (const { contentHashes } of (await addStarterBook(teacherId)).values())
+  if (!(await isFirstStart())) return refused(SET_UP_ALREADY);
+  if (!(await mayDo('set-up', SET_UPS))) return refused('Too many tries. Wait ten minutes.');
+  const { code, ...person } = read.value;
+  const made = await insertFirstAccount(code, await teacherAccount(person));
+  if (made.kind === 'taken') return refused(SET_UP_ALREADY);
+  if (made.kind === 'wrong-code')
+    return refused('This is not the code that was printed where Mevlo was started.', 'code');
+  for (const { contentHashes } of (await addStarterBook(made.userId)).values())
     for (const contentHash of contentHashes) await requestEngraving(contentHash);
-  return signInTeacher(read.value);
+  return signInTeacher(person);
 }
+
+const SET_UP_ALREADY = 'Somebody has set Mevlo up already. Sign in instead.';
 
 /** Ends the session of whoever asks. */
 export async function endSession(): Promise<void> {

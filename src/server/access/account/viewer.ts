@@ -2,6 +2,7 @@ import 'server-only';
 import { headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { auth } from '@/server/auth/auth';
+import { isInClass } from '@/server/db/queries/accounts';
 
 /** Who asks. Every function of this folder takes one and returns no more than that person may see. */
 export interface Viewer {
@@ -18,12 +19,23 @@ export async function maybeViewer(): Promise<Viewer | undefined> {
   if (!session) return undefined;
   const { id, name, role } = session.user;
   if (role !== 'teacher' && role !== 'student') return undefined;
+  // Who has left, or whose class was put away, is out at once.
+  if (role === 'student' && !(await isInClass(id))) return undefined;
   return { userId: id, name, role };
 }
 
-/** The signed-in person; anybody else is sent to the sign-in page. */
+/** Thrown to a form whose sender is signed out: its page stays, with everything typed in it. */
+export class SignedOut extends Error {
+  /** What the form knows it by; `SIGNED_OUT` of ui/form. */
+  readonly digest = 'mevlo-signed-out';
+}
+
+/** The signed-in person. @throws SignedOut to a form; anybody else is sent to the sign-in page. */
 export async function requireViewer(): Promise<Viewer> {
-  return (await maybeViewer()) ?? redirect('/sign-in');
+  const viewer = await maybeViewer();
+  if (viewer) return viewer;
+  if ((await headers()).has('next-action')) throw new SignedOut('Nobody is signed in.');
+  return redirect('/sign-in');
 }
 
 export async function requireTeacher(): Promise<Viewer> {

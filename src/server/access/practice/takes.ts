@@ -5,7 +5,7 @@ import { STORED_COUNT_IN, USUAL_STYLE } from '@/core/counting';
 import { JUDGING_VERSION } from '@/core/judging';
 import { type Alongside, BACKINGS } from '@/core/playback';
 import { LEAST_RATING, MOST_RATING, QUALITIES } from '@/core/practice';
-import { countAttempt } from '@/server/db/queries/accounts';
+import { mayDo } from '@/server/db/queries/attempts';
 import { forgetFailure } from '@/server/db/queries/checks';
 import * as pieces from '@/server/db/queries/take-pieces';
 import * as queries from '@/server/db/queries/takes';
@@ -19,7 +19,7 @@ import { requireMusicOfStage } from './to-play';
 /** Five minutes of 48 kHz 16-bit mono are 29 MB; a line takes one. */
 export const MAXIMUM_TAKE_BYTES = 30_000_000;
 /** More hand-ins than this in an hour are a stuck program, not a student. */
-const MOST_TAKES_PER_HOUR = 120;
+const HAND_INS = { most: 120, seconds: 3600 };
 /** A range of a recording is sent in pieces of at most this. */
 export const MAXIMUM_RANGE_BYTES = 1_000_000;
 
@@ -82,7 +82,7 @@ export async function handIn(viewer: Viewer, form: unknown, audio: Uint8Array): 
     };
   const { id, assignmentId, askedBpm, source, stage, alongside, selfRating } = read.data;
   const contentHash = await requireMusicOfStage(viewer, assignmentId, stage);
-  if ((await countAttempt(`hand-in:${viewer.userId}`, 3600)) > MOST_TAKES_PER_HOUR) {
+  if (!(await mayDo(`hand-in:${viewer.userId}`, HAND_INS))) {
     return {
       ok: false,
       status: 429,

@@ -2,7 +2,7 @@ import 'server-only';
 import { z } from 'zod';
 import { VOICE_KINDS } from '@/core/review';
 import { readWav } from '@/core/signal';
-import { countAttempt } from '@/server/db/queries/accounts';
+import { mayDo } from '@/server/db/queries/attempts';
 import * as queries from '@/server/db/queries/voices';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { MAXIMUM_RANGE_BYTES, requireTake } from '../practice/takes';
@@ -10,7 +10,7 @@ import { MAXIMUM_RANGE_BYTES, requireTake } from '../practice/takes';
 /** Two minutes of 48 kHz 16-bit mono. */
 export const MAXIMUM_VOICE_BYTES = 12_000_000;
 /** More answers than these in an hour are a stuck program, not a teacher. */
-const MOST_PER_HOUR = 200;
+const VOICES = { most: 200, seconds: 3600 };
 
 const voiceKind = z.enum(VOICE_KINDS);
 
@@ -45,7 +45,7 @@ export async function keepVoice(
   const sound = readWav(wav);
   if (!sound.ok || sound.value.samples.length === 0)
     return 'The recording is not a WAV file with sound in it. Record it again.';
-  if ((await countAttempt(`voice:${viewer.userId}`, 3600)) > MOST_PER_HOUR)
+  if (!(await mayDo(`voice:${viewer.userId}`, VOICES)))
     return 'That were very many recordings within an hour. Try again later.';
   await queries.storeVoice({
     take_id: takeId,

@@ -12,6 +12,7 @@ import {
 } from '@/core/counting';
 import { INSTRUMENT_IDS } from '@/core/instruments';
 import { STRICTNESSES } from '@/core/judging';
+import { whyGuessable } from '@/core/school';
 import { VOCABULARIES, type Vocabulary } from '@/core/time';
 import { createStudent } from '@/server/auth/accounts';
 import * as queries from '@/server/db/queries/classes';
@@ -103,9 +104,12 @@ const studentForm = z.object({
     .toLowerCase()
     .regex(/^[a-z0-9._-]{1,30}$/, 'A user name has letters a–z, digits, dots or dashes, and no spaces.'),
   pin: z
-    .string()
-    .min(4, 'A PIN or password has at least 4 characters.')
-    .max(60, 'A PIN or password has at most 60 characters.'),
+    .string('Type a PIN.')
+    .max(60, 'A PIN or password has at most 60 characters.')
+    .superRefine((pin, context) => {
+      const why = whyGuessable(pin, []);
+      if (why) context.addIssue({ code: 'custom', message: why });
+    }),
   instrument: z.enum(INSTRUMENT_IDS, 'Choose an instrument.').optional(),
 });
 
@@ -115,6 +119,8 @@ export async function addStudent(viewer: Viewer, classId: string, form: unknown)
   const read = readForm(studentForm, form);
   if (!read.ok) return read;
   const { name, userName, pin, instrument } = read.value;
+  const why = whyGuessable(pin, [name, userName]);
+  if (why) return refused(why, 'pin');
   const students = await queries.listStudents(owned.id);
   if (students.some((student) => student.userName === userName))
     return refused(`“${userName}” is taken in this class: choose another user name.`, 'userName');

@@ -1,7 +1,8 @@
 import 'server-only';
 import { z } from 'zod';
 import { DONE, type Result } from '@/core/base';
-import { countAttempt } from '@/server/db/queries/accounts';
+import { maybeTeacherByEmail } from '@/server/db/queries/accounts';
+import { mayDo } from '@/server/db/queries/attempts';
 import * as queries from '@/server/db/queries/teaching';
 import { NotFound, type Viewer } from '../account/viewer';
 import { readForm, refused } from '../read-form';
@@ -10,7 +11,7 @@ import { requireHeadOfClass, requireOwnClass } from './classes';
 /** A class has a few teachers; more are a slip. */
 const MOST_CO_TEACHERS = 8;
 /** Nobody finds out by trying who has an account. */
-const MOST_TRIES_PER_HOUR = 20;
+const TRIES = { most: 20, seconds: 3600 };
 
 /** Who helps in a class, and whether the viewer may change that. @throws NotFound */
 export async function getCoTeachers(viewer: Viewer, classId: string) {
@@ -40,9 +41,9 @@ export async function addCoTeacher(
   const { id } = await requireHeadOfClass(viewer, classId);
   const read = readForm(emailForm, { email });
   if (!read.ok) return read;
-  if ((await countAttempt(`co-teacher:${viewer.userId}`, 3600)) > MOST_TRIES_PER_HOUR)
+  if (!(await mayDo(`co-teacher:${viewer.userId}`, TRIES)))
     return refused('That were many addresses within an hour. Try again later.');
-  const found = await queries.maybeTeacherByEmail(read.value.email);
+  const found = await maybeTeacherByEmail(read.value.email);
   if (!found)
     return refused(
       `No teacher signs in here as ${read.value.email}. Ask your colleague to sign up first.`,

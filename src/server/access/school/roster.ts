@@ -3,8 +3,10 @@ import { randomInt } from 'node:crypto';
 import { z } from 'zod';
 import { DONE, type Result, success } from '@/core/base';
 import { INSTRUMENT_IDS } from '@/core/instruments';
-import { MOST_ROSTER_ROWS, type RosterRow, readRoster } from '@/core/school';
-import { hashSecret, studentAccount, studentAddress } from '@/server/auth/accounts';
+import { MOST_ROSTER_ROWS, PIN_DIGITS, type RosterRow, readRoster, whyGuessable } from '@/core/school';
+import { studentAccount, studentAddress } from '@/server/auth/accounts';
+import { hashSecret } from '@/server/auth/secrets';
+import { listGuessedAt } from '@/server/db/queries/attempts';
 import * as removal from '@/server/db/queries/removal';
 import * as queries from '@/server/db/queries/roster';
 import { CONSENTS } from '@/server/db/schema';
@@ -34,6 +36,13 @@ export async function requireOwnStudent(viewer: Viewer, studentId: unknown) {
   const id = z.string().min(1).max(60).safeParse(studentId);
   const membership = id.success ? await queries.maybeMembership(id.data) : undefined;
   if (!membership?.teacherIds.includes(viewer.userId)) throw new NotFound();
+  return membership;
+}
+
+/** A student of a class that is the viewer's and not only helped in: for what takes somebody out of it. @throws NotFound */
+async function requireHeadOfStudent(viewer: Viewer, studentId: unknown) {
+  const membership = await requireOwnStudent(viewer, studentId);
+  if (membership.headId !== viewer.userId) throw new NotFound();
   return membership;
 }
 
@@ -118,11 +127,11 @@ export async function takeInList(
   return success(cards);
 }
 
-/** Six digits that are no year and no row of one digit. */
+/** Digits by chance, but none that are guessed first. */
 function newPin(): string {
   for (;;) {
-    const pin = `${randomInt(100_000, 1_000_000)}`;
-    if (!/^(\d)\1+$/.test(pin) && !'0123456789876543210'.includes(pin)) return pin;
+    const pin = `${randomInt(10 ** PIN_DIGITS)}`.padStart(PIN_DIGITS, '0');
+    if (whyGuessable(pin, []) === undefined) return pin;
   }
 }
 
@@ -152,7 +161,7 @@ export async function moveStudent(
   studentId: string,
   toClassId: string,
 ): Promise<Result<undefined>> {
-  const student = await requireOwnStudent(viewer, studentId);
+  const student = await requireHeadOfStudent(viewer, studentId);
   const target = await requireOwnClass(viewer, toClassId);
   if (target.id === student.classId) return DONE;
   if ((await queries.listUserNames(target.id)).includes(student.userName))
@@ -171,7 +180,7 @@ export async function moveStudent(
 
 /** @throws NotFound */
 export async function setLeft(viewer: Viewer, studentId: string, hasLeft: boolean): Promise<void> {
-  const student = await requireOwnStudent(viewer, studentId);
+  const student = await requireHeadOfStudent(viewer, studentId);
   await queries.setLeft(student.studentId, hasLeft);
 }
 
@@ -209,8 +218,7 @@ export async function removeStudent(
   studentId: string,
   typedName: unknown,
 ): Promise<Result<undefined>> {
-  const student = await requireOwnStudent(viewer, studentId);
-  if (student.headId !== viewer.userId) throw new NotFound();
+  const student = await requireHeadOfStudent(viewer, studentId);
   if (typeof typedName !== 'string' || typedName.trim() !== student.name)
     return refused(`Type “${student.name}” to remove everything of ${student.name}.`, 'name');
   await removal.removeStudent({ ...student, teacherId: viewer.userId });
@@ -248,6 +256,12 @@ export async function listGoing(viewer: Viewer) {
   assertTeacher(viewer);
   const going = await removal.listGoing(viewer.userId);
   return going.map((one) => ({ ...one, takeCount: Number(one.takeCount) }));
+}
+
+/** Students whose PIN somebody has tried to guess within a day. */
+export async function listGuessedPins(viewer: Viewer) {
+  assertTeacher(viewer);
+  return listGuessedAt(viewer.userId);
 }
 
 /** What was removed from the viewer's classes, newest first. */

@@ -3,8 +3,8 @@ import { writeMusicXml } from '@/core/formats';
 import type { Score } from '@/core/notation';
 import type { VoiceKind } from '@/core/review';
 import { type TakeRecord, takesCsv } from '@/core/school';
-import { countAttempt } from '@/server/db/queries/accounts';
 import { listStageWords } from '@/server/db/queries/assignments';
+import { mayDo } from '@/server/db/queries/attempts';
 import { maybePartForStudent } from '@/server/db/queries/music';
 import { listRoster, maybeMembership } from '@/server/db/queries/roster';
 import * as queries from '@/server/db/queries/taking-out';
@@ -29,11 +29,11 @@ export interface Archive {
 }
 
 /** More than these in an hour are a stuck program, and each reads every recording. */
-const MOST_PER_HOUR = 20;
+const ARCHIVES = { most: 20, seconds: 3600 };
 
 /** Counts one more archive of the viewer's; false when there were too many of late. */
 export async function mayTakeOut(viewer: Viewer): Promise<boolean> {
-  return (await countAttempt(`take-out:${viewer.userId}`, 3600)) <= MOST_PER_HOUR;
+  return mayDo(`take-out:${viewer.userId}`, ARCHIVES);
 }
 
 /** Everything of a student, for the student and the teacher. @throws NotFound */

@@ -58,40 +58,41 @@ export async function insertAccountInto(
   return userId;
 }
 
-/** The student of a class by its code (case does not matter) and the student's user name. */
-export function maybeStudentByClassCode(code: string, userName: string) {
+/** A class that goes on, by its code (case does not matter), with one of its students by user name. */
+export function maybeClassByCode(code: string, userName: string) {
   return database()
-    .selectFrom('class_student')
-    .innerJoin('class', 'class.id', 'class_student.class_id')
-    .innerJoin('user', 'user.id', 'class_student.student_id')
-    .select(['user.id', 'user.email'])
+    .selectFrom('class')
+    .leftJoin('class_student', (join) =>
+      join
+        .onRef('class_student.class_id', '=', 'class.id')
+        .on('class_student.user_name', '=', userName.toLowerCase())
+        .on('class_student.left_at', 'is', null),
+    )
+    .leftJoin('user', 'user.id', 'class_student.student_id')
+    .select(['class.id as classId', 'user.id as studentId', 'user.email'])
     .where('class.code', '=', code.toUpperCase())
-    .where('class_student.user_name', '=', userName.toLowerCase())
-    .where('class_student.left_at', 'is', null)
     .where('class.archived_at', 'is', null)
     .executeTakeFirst();
 }
 
-/**
- * Counts an attempt at something and says how many there were of late.
- * @param subject what is limited. @param windowSeconds how far back attempts count.
- */
-export async function countAttempt(subject: string, windowSeconds: number): Promise<number> {
-  const since = sql<Date>`now() - make_interval(secs => ${windowSeconds})`;
-  return database()
-    .transaction()
-    .execute(async (db) => {
-      await db.deleteFrom('attempt').where('subject', '=', subject).where('at', '<', since).execute();
-      await db.insertInto('attempt').values({ subject }).execute();
-      const row = await db
-        .selectFrom('attempt')
-        .select((e) => e.fn.countAll<string>().as('count'))
-        .where('subject', '=', subject)
-        .executeTakeFirstOrThrow();
-      return Number(row.count);
-    });
+/** Whether a student is in a class that goes on. */
+export async function isInClass(studentId: string): Promise<boolean> {
+  const row = await database()
+    .selectFrom('class_student')
+    .innerJoin('class', 'class.id', 'class_student.class_id')
+    .select('class.id')
+    .where('class_student.student_id', '=', studentId)
+    .where('class_student.left_at', 'is', null)
+    .where('class.archived_at', 'is', null)
+    .executeTakeFirst();
+  return row !== undefined;
 }
 
-export async function forgetAttempts(subject: string): Promise<void> {
-  await database().deleteFrom('attempt').where('subject', '=', subject).execute();
+export function maybeTeacherByEmail(email: string) {
+  return database()
+    .selectFrom('user')
+    .select(['id', 'name', 'email'])
+    .where(sql`lower(email)`, '=', email.toLowerCase())
+    .where('role', '=', 'teacher')
+    .executeTakeFirst();
 }

@@ -17,20 +17,16 @@ const GOES_AT = sql<Date>`greatest(
  */
 export async function removeStudent(student: {
   readonly studentId: string;
-  readonly email: string;
   readonly teacherId: string;
   readonly className: string;
 }): Promise<{ readonly takeCount: number }> {
-  const { studentId, email, teacherId, className } = student;
+  const { studentId, teacherId, className } = student;
   return database()
     .transaction()
     .execute(async (db) => {
       const takes = await db.selectFrom('take').select('id').where('student_id', '=', studentId).execute();
       const takeIds = takes.map(({ id }) => id);
-      await db
-        .deleteFrom('attempt')
-        .where((e) => e.or([e('subject', 'like', `%:${studentId}`), e('subject', '=', `sign-in:${email}`)]))
-        .execute();
+      await db.deleteFrom('attempt').where('subject', 'like', `%:${studentId}`).execute();
       const { rows } = await sql<{ name: string }>`
         select table_name as name from information_schema.tables
         where table_schema = 'pgboss' and table_name in ('job', 'archive')`.execute(db);
@@ -145,6 +141,8 @@ export async function removeOldRecordings(): Promise<number> {
 const LONGEST_UNFINISHED_DAYS = 7;
 /** The longest time over which anything is limited. */
 const LONGEST_ATTEMPT_DAYS = 1;
+/** A device that nobody has used for so long is forgotten. */
+const LONGEST_UNUSED_DAYS = 400;
 
 /** Removes everything whose time is over: recordings and voices, half-arrived pieces, attempts at signing in, sessions. */
 export async function removeOutOfDate(): Promise<void> {
@@ -155,5 +153,9 @@ export async function removeOutOfDate(): Promise<void> {
     .where('received_at', '<', before(LONGEST_UNFINISHED_DAYS))
     .execute();
   await database().deleteFrom('attempt').where('at', '<', before(LONGEST_ATTEMPT_DAYS)).execute();
+  await database()
+    .deleteFrom('known_device')
+    .where('last_used_at', '<', before(LONGEST_UNUSED_DAYS))
+    .execute();
   await sql`delete from "session" where "expiresAt" < now()`.execute(database());
 }

@@ -27,15 +27,6 @@ export function listCoTeachers(classId: string) {
     .execute();
 }
 
-export function maybeTeacherByEmail(email: string) {
-  return database()
-    .selectFrom('user')
-    .select(['id', 'name'])
-    .where(sql`lower(email)`, '=', email.toLowerCase())
-    .where('role', '=', 'teacher')
-    .executeTakeFirst();
-}
-
 /** Adding somebody again changes nothing. */
 export async function insertCoTeacher(classId: string, teacherId: string): Promise<void> {
   await database()
