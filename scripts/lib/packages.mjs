@@ -33,6 +33,8 @@ const TEST_PACKAGES = [
   { name: 'espeak-ng', isThere: () => onPath('espeak-ng') },
 ];
 
+const BACKUP_PACKAGES = [{ name: 'age', isThere: () => onPath('age') }];
+
 /** What only the evaluation of the ear needs: further sound fonts and sounds, and the outside reference of its scorer. */
 const EVALUATION_PACKAGES = [
   { name: 'fluid-soundfont-gm', isThere: () => existsSync('/usr/share/sounds/sf2/FluidR3_GM.sf2') },
@@ -45,11 +47,16 @@ const EVALUATION_PACKAGES = [
 ];
 
 /** Installs missing Debian packages when root; otherwise names them. */
-export async function ensureDebianPackages({ forTests = false, forEvaluation = false } = {}) {
+export async function ensureDebianPackages({
+  forTests = false,
+  forEvaluation = false,
+  forBackup = false,
+} = {}) {
   const missing = [
     ...RUN_PACKAGES,
     ...(forTests || forEvaluation ? TEST_PACKAGES : []),
     ...(forEvaluation ? EVALUATION_PACKAGES : []),
+    ...(forBackup || forTests ? BACKUP_PACKAGES : []),
   ]
     .filter((entry) => !entry.isThere())
     .map((entry) => entry.name);

@@ -211,6 +211,17 @@ export async function copyDatabase({ adminUrl, url }, name, template) {
   return inDatabase(url, name);
 }
 
+/** Works on the database that is set (`DATABASE_URL`), else on the folder's own, which is started for it unless it runs. */
+export async function withDatabase(work) {
+  if (process.env.DATABASE_URL) return work(process.env.DATABASE_URL);
+  const { url, stop } = await startPostgres();
+  try {
+    return await work(url);
+  } finally {
+    await stop();
+  }
+}
+
 const inDatabase = (url, name) => url.replace(/\/postgres$/, `/${name}`);
 
 async function connected(url, work) {

@@ -5,10 +5,10 @@ import { ensureDebianPackages, ensureNpmPackages, requireNode } from './packages
 import { DATA } from './paths.mjs';
 
 /** Everything that must be there before any other script of the project can run. */
-export async function setUp({ forTests = false, forEvaluation = false } = {}) {
+export async function setUp(needs = {}) {
   requireNode();
   mkdirSync(DATA, { recursive: true });
-  await ensureDebianPackages({ forTests, forEvaluation });
+  await ensureDebianPackages(needs);
   await ensureNpmPackages();
 }
 

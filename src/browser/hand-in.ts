@@ -1,4 +1,4 @@
-import type { KeptTake, TakeStore } from './take-store';
+import type { KeptTake, KeptWord, TakeStore } from './take-store';
 
 /** Small enough to arrive over bad wifi before it breaks, large enough to be few. */
 const PIECE_BYTES = 200_000;
@@ -7,20 +7,28 @@ const LONGEST_PAUSE_MS = 60_000;
 const LOCK = 'mevlo-hand-in';
 
 export type SendState =
-  | { readonly kind: 'idle' | 'sending' | 'offline' }
+  | { readonly kind: 'idle' | 'sending' | 'offline' | 'no-answer' }
   /** It will be tried again; what the server said. */
   | { readonly kind: 'held-up'; readonly problem: string };
 
-/** What became of sending one take. */
+/** What became of a word. */
+export interface SaidWord {
+  readonly id: string;
+  /** Why it was refused; undefined when it arrived. */
+  readonly problem: string | undefined;
+}
+
+/** What became of sending one thing. */
 type Outcome =
   | { readonly kind: 'handed-in' }
   | { readonly kind: 'refused'; readonly problem: string }
   | { readonly kind: 'held-up'; readonly problem: string }
-  | { readonly kind: 'offline' };
+  /** The device has no net; or it has, and the school's server does not answer. */
+  | { readonly kind: 'offline' | 'no-answer' };
 
 /**
- * Sends the takes that wait on this device to the school's server, the oldest first, each once: by its id, in pieces that
- * go on where the last try broke off. A dropped connection, a server that restarts or is full only makes it wait.
+ * Sends the takes and the words that wait on this device to the school's server, the oldest first, each once: by its id, takes in pieces
+ * that go on where the last try broke off. A dropped connection, a server that restarts or is full only makes it wait.
  */
 export class HandInQueue {
   readonly #store: TakeStore;
@@ -31,6 +39,9 @@ export class HandInQueue {
   onState: (state: SendState) => void = () => {};
   /** Called with the id of every take that arrived. */
   onArrived: (takeId: string) => void = () => {};
+
+  /** Called with every word that arrived, or that the server will never take. */
+  onSaid: (word: SaidWord) => void = () => {};
 
   constructor(store: TakeStore) {
     this.#store = store;
@@ -62,25 +73,46 @@ export class HandInQueue {
 
   async #sendAll(): Promise<void> {
     for (;;) {
-      const next = (await this.#store.list()).find(({ state }) => state === 'waiting');
+      const next = await this.#next();
       if (!next || this.#hasEnded) {
         this.#show({ kind: 'idle' });
         return;
       }
       this.#show({ kind: 'sending' });
-      const outcome = await sendTake(next);
+      const outcome = await next.send();
       if (outcome.kind === 'handed-in') {
-        await this.#store.remove(next.id);
-        this.onArrived(next.id);
+        await next.arrived();
         this.#pauseMs = FIRST_PAUSE_MS;
       } else if (outcome.kind === 'refused') {
-        await this.#store.change(next.id, { state: 'refused', problem: outcome.problem });
+        await next.refused(outcome.problem);
       } else {
-        this.#show(outcome.kind === 'offline' ? outcome : { kind: 'held-up', problem: outcome.problem });
+        this.#show(outcome);
         this.#tryLater();
         return;
       }
     }
+  }
+
+  /** Words first: they are short, and a step further may hang on them. */
+  async #next(): Promise<Sending | undefined> {
+    const [word] = await this.#store.listWords();
+    if (word) {
+      const ended = async (problem?: string) => {
+        await this.#store.removeWord(word.id);
+        this.onSaid({ id: word.id, problem });
+      };
+      return { send: () => sendWord(word), arrived: () => ended(), refused: ended };
+    }
+    const take = (await this.#store.list()).find(({ state }) => state === 'waiting');
+    if (!take) return undefined;
+    return {
+      send: async () => sendTake(take, await this.#store.sound(take.id)),
+      arrived: async () => {
+        await this.#store.remove(take.id);
+        this.onArrived(take.id);
+      },
+      refused: (problem) => this.#store.change(take.id, { state: 'refused', problem }),
+    };
   }
 
   #tryLater(): void {
@@ -101,6 +133,13 @@ export class HandInQueue {
   }
 }
 
+/** Something that is to be sent. */
+interface Sending {
+  send(): Promise<Outcome>;
+  arrived(): Promise<void>;
+  refused(problem: string): Promise<void>;
+}
+
 interface Answer {
   readonly received?: number;
   readonly takeId?: string;
@@ -108,8 +147,8 @@ interface Answer {
 }
 
 /** Asks whether it is there already, sends what is missing, and asks again. */
-async function sendTake(take: KeptTake): Promise<Outcome> {
-  const { id, sound } = take;
+async function sendTake(take: KeptTake, sound: ArrayBuffer | undefined): Promise<Outcome> {
+  const { id } = take;
   if (!sound) return { kind: 'refused', problem: 'The recording is empty.' };
   try {
     const first = await complete(take, sound.byteLength);
@@ -126,7 +165,24 @@ async function sendTake(take: KeptTake): Promise<Outcome> {
     const last = await complete(take, sound.byteLength);
     return last.kind === 'missing' ? NOT_ARRIVING : last;
   } catch {
-    return { kind: 'offline' };
+    return unreached();
+  }
+}
+
+/** Nothing came back. */
+const unreached = (): Outcome => ({ kind: navigator.onLine ? 'no-answer' : 'offline' });
+
+/** That a step went well, by the student's own word. */
+async function sendWord({ id, assignmentId, stageId }: KeptWord): Promise<Outcome> {
+  try {
+    const response = await fetch(`/api/given/${assignmentId}/words`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ id, stage: stageId }),
+    });
+    return response.ok ? { kind: 'handed-in' } : judgeAnswer(response.status, await readAnswer(response));
+  } catch {
+    return unreached();
   }
 }
 
@@ -135,11 +191,11 @@ const NOT_ARRIVING: Outcome = { kind: 'held-up', problem: 'The recording does no
 
 /** Tells the server what the recording is of, which makes a take of it once all of it is there. */
 async function complete(
-  { id, assignmentId, stage, askedBpm, source, alongside, selfRating, recordedAtMs }: KeptTake,
+  { id, assignmentId, stage, askedBpm, source, taps, alongside, selfRating, recordedAtMs }: KeptTake,
   bytes: number,
 ): Promise<Outcome | { readonly kind: 'missing'; readonly received: number }> {
   const recordedAt = new Date(recordedAtMs).toISOString();
-  const facts = { bytes, assignmentId, stage, askedBpm, source, alongside, selfRating, recordedAt };
+  const facts = { bytes, assignmentId, stage, askedBpm, source, taps, alongside, selfRating, recordedAt };
   const response = await fetch(`/api/takes/${id}`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },

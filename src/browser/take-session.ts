@@ -6,6 +6,7 @@ import type { Ear, EarNow } from './ear';
 import { gainOf } from './mixer';
 import type { Passage, PassageMoment, RecordedWish } from './passage';
 import type { RecordedBlock, Recorder } from './recorder';
+import { reportProblem } from './report-problem';
 import { recordingLock, type TakeStore } from './take-store';
 
 /** What sounds earlier than this many beats before the line is count-in, not playing. */
@@ -169,8 +170,10 @@ export class TakeSession {
     }
     this.#stretch = [];
     const index = this.#stretches++;
-    // A full store must not stop the playing: the take is still in this page.
-    this.#writing = this.#writing.then(() => this.#store?.append(this.id, index, stretch)).catch(() => {});
+    // A full store must not stop the playing: the take is still in this page, and complete there.
+    this.#writing = this.#writing
+      .then(() => this.#store?.append(this.id, index, stretch))
+      .catch((error: unknown) => reportProblem(error, 'storing a stretch of a take'));
   }
 
   /** Called with what is heard while the take is played. */
@@ -225,7 +228,7 @@ export class TakeSession {
         // It was played on meanwhile.
         if (this.#askedAt === now) this.#isThrough = isThrough;
       })
-      .catch(() => {});
+      .catch((error: unknown) => reportProblem(error, 'asking whether the line is over'));
   }
 
   /** Ends the take and checks it. @throws Error when it cannot be checked; it is kept all the same. */
@@ -239,11 +242,9 @@ export class TakeSession {
   /** Ends the take and keeps what was played so far. */
   async keep(): Promise<void> {
     this.#stop();
-    const length = this.#stretch.reduce((sum, part) => sum + part.length, 0);
-    if (length > 0) this.#write(length);
     try {
       await this.#writing;
-      await this.#store?.complete(this.id, { alongside: this.#keptAlongside() });
+      await this.#store?.complete(this.id, { alongside: this.#keptAlongside() }, this.pcm);
     } finally {
       this.#letGo();
     }
@@ -260,7 +261,7 @@ export class TakeSession {
   /** Throws the take away. */
   async cancel(): Promise<void> {
     this.#stop();
-    await this.#writing.catch(() => {});
+    await this.#writing;
     await this.#store?.remove(this.id);
     this.#letGo();
   }

@@ -2,6 +2,7 @@ import type { Audio } from '@/core/signal';
 import { renderTaps } from '@/core/simulation';
 import type { Passage } from './passage';
 import { KEPT_BEATS_BEFORE } from './take-session';
+import type { Taps } from './take-store';
 
 /** The last tap may come a little late. */
 const TAIL_SECONDS = 1;
@@ -42,9 +43,10 @@ export class TapSession {
     return context.currentTime - outputSeconds > this.#startTime + this.#durationSeconds;
   }
 
-  /** The sound of the taps. */
-  finish(): Audio {
+  /** The taps, and how they sound. */
+  finish(): { readonly taps: Taps; readonly audio: Audio } {
     this.#passage.stop();
-    return renderTaps(this.#taps, this.#durationSeconds);
+    const taps = { seconds: this.#taps, durationSeconds: this.#durationSeconds };
+    return { taps, audio: renderTaps(taps.seconds, taps.durationSeconds) };
   }
 }

@@ -53,7 +53,13 @@ export function PageFrame({ viewer, signOut, aside, children }: PageFrameProps) 
               action={signOut}
               className={`flex flex-wrap items-center gap-3 ${aside ? '' : 'ml-auto'}`}
             >
-              <span className="text-faint max-sm:hidden">{viewer.name}</span>
+              {viewer.role === 'teacher' ? (
+                <Link href="/account" className="inline-flex min-h-11 items-center text-faint max-sm:hidden">
+                  {viewer.name}
+                </Link>
+              ) : (
+                <span className="text-faint max-sm:hidden">{viewer.name}</span>
+              )}
               <button
                 type="submit"
                 className="min-h-11 rounded-md px-2 underline underline-offset-4 hover:bg-cool-wash"

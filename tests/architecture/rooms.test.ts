@@ -32,7 +32,7 @@ const CORE: Readonly<Record<string, readonly string[]>> = {
   // Where a class stands, and its tables and calendars.
   school: ['calendar', 'notation', 'instruments', 'judging', 'practice'],
   // The whole way from sound to verdict, and its published form.
-  checking: ['signal', 'notation', 'instruments', 'listening', 'following', 'judging'],
+  checking: ['signal', 'notation', 'instruments', 'tempo', 'listening', 'following', 'judging'],
 };
 
 /** Outside packages, each in one room of the core. */
@@ -66,7 +66,9 @@ const LAYERS: Readonly<Record<string, readonly string[]>> = {
   // What is done in threads knows of no database.
   'server/threads': ['core', 'engraving', 'server/threads'],
   // Serves what Next makes; knows of the database whether it is there.
-  'server/web': ['server/base', 'server/db'],
+  'server/web': ['server/base', 'server/db', 'server/web'],
+  // What Next asks for by this name: what a request throws goes into the log.
+  'instrumentation.ts': ['server/base'],
   'server/jobs': [
     'core',
     'engraving',

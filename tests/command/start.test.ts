@@ -77,12 +77,13 @@ function stop(child: ChildProcess): Promise<number | null> {
 }
 
 /** In a real browser: the first person makes an account and finds the starter book drawn on the shelf. */
-async function makeFirstTeacher(address: string): Promise<void> {
+async function makeFirstTeacher(address: string, code: string): Promise<void> {
   const browser = await chromium.launch(CHROMIUM);
   try {
     const page = await browser.newPage({ baseURL: address });
     await page.goto('/sign-in');
     await page.waitForLoadState('networkidle');
+    await page.getByLabel('Code').fill(code);
     await page.getByLabel('Your name').fill('Ada Moor');
     await page.getByLabel('E-mail').fill('ada.moor@mevlo.example');
     await page.getByLabel('Password').fill('long-enough-1');
@@ -110,7 +111,8 @@ test('starts, refuses a second start, stops everything at Ctrl-C, and starts aga
   expect(page).toContain('make the first teacher');
   expect(output()).not.toContain('password');
 
-  await makeFirstTeacher(`http://127.0.0.1:${port}`);
+  const code = /type this code there: (\S+)/.exec(output())?.[1];
+  await makeFirstTeacher(`http://127.0.0.1:${port}`, code!);
 
   const second = startToEnd({ PORT: `${port + 1}` });
   expect(second.status).toBe(1);
@@ -125,6 +127,7 @@ test('starts, refuses a second start, stops everything at Ctrl-C, and starts aga
   await expect(fetch(`http://127.0.0.1:${port}/sign-in`)).rejects.toThrow();
 
   const again = await start();
+  expect(again.output()).not.toContain('code there');
   expect(await stop(again.child)).toBe(0);
 });
 

@@ -73,7 +73,7 @@ test('a line is given out, recorded, checked, heard and accepted', async () => {
   await expect(student.getByTestId('next-step')).toContainText(/measure (2|6)/);
   const onDevice = await student
     .locator('[data-measure]')
-    .evaluateAll((cells) => cells.map((cell) => cell.getAttribute('aria-label')));
+    .evaluateAll((cells) => cells.map((cell) => cell.querySelector('.sr-only')?.textContent));
 
   // Handed in, the server says the same.
   await student.getByRole('button', { name: 'Hand in' }).click();
@@ -82,7 +82,7 @@ test('a line is given out, recorded, checked, heard and accepted', async () => {
   expect(
     await student
       .locator('[data-measure]')
-      .evaluateAll((cells) => cells.map((cell) => cell.getAttribute('aria-label'))),
+      .evaluateAll((cells) => cells.map((cell) => cell.querySelector('.sr-only')?.textContent)),
   ).toEqual(onDevice);
 
   // The teacher sees the same, hears a measure, and accepts.

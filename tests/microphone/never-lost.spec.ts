@@ -142,7 +142,7 @@ test('without a connection lines that were opened open, takes are recorded and k
 test('a server that dies while a take is handed in and comes back has it once', async () => {
   test.setTimeout(240_000);
   const port = await freePort();
-  const start = () => startApp({ databaseUrl: DATABASE_URL, port, demo: false });
+  const start = () => startApp({ databaseUrl: DATABASE_URL, port, demo: true, seeded: true });
   let app = await start();
   const before = await takesOnServer('wren');
   try {

@@ -29,7 +29,7 @@ test('a single note is overruled: its measure follows, and it can be taken back'
   const page = await signInTeacher(context);
   await openTake(page, 'Ida Quill', 'Slow Ferry');
   const second = page.locator('[data-measure="2"]');
-  const before = await second.getAttribute('aria-label');
+  const before = await second.locator('.sr-only').textContent();
   await page.getByLabel(/Do you hear it otherwise/).selectOption({ label: 'measure 2' });
   await page.getByRole('combobox', { name: /^Note/ }).selectOption({ index: 1 });
   await page.getByRole('button', { name: /^The note: not right/ }).click();
@@ -38,7 +38,7 @@ test('a single note is overruled: its measure follows, and it can be taken back'
     'not right (Odile Harrow, today)',
   );
   await page.getByRole('button', { name: /^The note: as Mevlo says/ }).click();
-  await expect(second).toHaveAttribute('aria-label', before!);
+  await expect(second).toHaveAccessibleName(before!);
 });
 
 test('a colleague hears the class that is taught together, and no other', async ({ context }) => {

@@ -1,6 +1,7 @@
 import pg from 'pg';
 import { closeDatabase } from '@/server/db/connection';
 import { closeQueue } from '@/server/jobs/queue';
+import { closeReading } from '@/server/threads/read-in-thread';
 
 /** Migrated, with an empty job queue, and used by nobody: every suite works on a copy of it. */
 const TEMPLATE = 'template_of_checks';
@@ -30,6 +31,7 @@ export function withOwnDatabase(): void {
   });
   afterAll(async () => {
     await closeQueue();
+    await closeReading();
     await closeDatabase();
     await asAdmin((client) => client.query(`drop database if exists ${name} with (force)`));
   });

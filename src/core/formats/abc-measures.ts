@@ -23,7 +23,6 @@ import {
   multiply,
   type Rational,
   rational,
-  sum,
   ZERO,
 } from '../time';
 import { ARTICULATION_NAMES, BARLINES, HAIRPINS, has, KNOWN_DECORATIONS, slurCount } from './abc-signs';
@@ -109,6 +108,9 @@ function fifthsOf(key: AbcKey | undefined): number {
   );
 }
 
+/** Nothing in a method book is held for longer, and who writes it slips. */
+const LONGEST_WHOLE_NOTES = 16;
+
 class AbcVoiceReader {
   readonly #measures: Measure[] = [];
   #inForce: InForce;
@@ -118,6 +120,8 @@ class AbcVoiceReader {
   /** Of the note before, for a tie over the barline. */
   #tiedAlters = new Map<number, Spelling['alter']>();
   #triplet: Rational | undefined;
+  /** Of the events so far. */
+  #length: Rational = ZERO;
   #repeatStart = false;
   #systemBreak = false;
   #endingPasses: readonly number[] = [];
@@ -211,14 +215,24 @@ class AbcVoiceReader {
     return `${this.context.idPrefix}a${this.#measures.length + 1}${voice}`;
   }
 
-  get #length(): Rational {
-    return sum(this.#events.map((event) => event.quarters));
+  /** Every event comes in here: how far the measure is filled is not counted anew for each. */
+  #add(event: LineEvent): void {
+    this.#events.push(event);
+    this.#length = add(this.#length, event.quarters);
   }
 
   #readNote(item: AbcNote): void {
     if (item.gracenotes?.length) this.#lose('grace', 'A grace note was left out.');
     this.#readSignsAbove(item);
-    const length = rational(Math.round(item.duration * 256), 64);
+    const isOfMeasures = item.rest?.type.endsWith('multimeasure') ?? false;
+    if (!isOfMeasures && !(item.duration >= 0 && item.duration <= LONGEST_WHOLE_NOTES)) {
+      this.#lose(
+        'value',
+        `A note that is no longer than ${LONGEST_WHOLE_NOTES} whole notes was expected; it was left out.`,
+      );
+      return;
+    }
+    const length = isOfMeasures ? ZERO : rational(Math.round(item.duration * 256), 64);
     if (item.startTriplet !== undefined) this.#triplet = ZERO;
     if (this.#triplet) {
       this.#readTriplet(item, length);
@@ -240,7 +254,7 @@ class AbcVoiceReader {
       const isFirst = index === 0;
       const isLast = index === values.length - 1;
       const plain = newNote(`${this.#id}n${++this.#notes}`, value, pitches[0]!);
-      this.#events.push({
+      this.#add({
         ...plain,
         chordPitches: pitches.slice(1),
         ...(isFirst && item.pitches?.at(-1)?.accidental && { courtesy: true }),
@@ -267,14 +281,14 @@ class AbcVoiceReader {
       const count = Math.min(64, rest.text ?? 1);
       for (let n = 0; n < count; n++) {
         if (n > 0) this.#closeMeasure(1);
-        this.#events.push(newRest(`${this.#id}r1`, { base: 'whole', dots: 0 }, this.#inForce.meter));
+        this.#add(newRest(`${this.#id}r1`, { base: 'whole', dots: 0 }, this.#inForce.meter));
       }
       return;
     }
     const isHidden = rest.type !== 'rest';
     if (equals(length, full) && this.#events.length === 0) {
       const whole = newRest(`${this.#id}r1`, { base: 'whole', dots: 0 }, this.#inForce.meter);
-      this.#events.push({ ...whole, hidden: isHidden });
+      this.#add({ ...whole, hidden: isHidden });
     } else this.#addRests(length, isHidden);
   }
 
@@ -285,7 +299,7 @@ class AbcVoiceReader {
       return;
     }
     for (const value of values)
-      this.#events.push({ ...newRest(`${this.#id}r${this.#events.length + 1}`, value), hidden });
+      this.#add({ ...newRest(`${this.#id}r${this.#events.length + 1}`, value), hidden });
   }
 
   #readPitch(pitch: AbcPitch): WrittenPitch {
@@ -367,6 +381,7 @@ class AbcVoiceReader {
       directions: this.#directions,
     });
     this.#events = [];
+    this.#length = ZERO;
     this.#directions = [];
     this.#accidentals = new Map();
     this.#repeatStart = false;

@@ -3,7 +3,7 @@ import { maybeInstrumentReading } from '../instruments';
 import { type Measure, type Part, partHasNotes, type Score } from '../notation';
 import { readAbcMeasures } from './abc-measures';
 import { maybeAbcTempo } from './abc-tempo';
-import { type AbcStaff, type AbcTune, parseAbc } from './abc-tune';
+import { type AbcStaff, type AbcTune, maybeParsedAbc } from './abc-tune';
 import { MAXIMUM_ABC_BYTES, MOST_MEASURES, MOST_PARTS } from './limits';
 import { ReadingReport } from './reading-report';
 
@@ -24,7 +24,13 @@ export function readAbc(bytes: Uint8Array): Result<Score> {
       message: 'This is not an ABC tune: a line that begins with "K:" (the key) was expected.',
     });
   const report = new ReadingReport();
-  const tunes = parseAbc(text);
+  const tunes = maybeParsedAbc(text);
+  if (!tunes)
+    return failure({
+      code: 'not-abc',
+      message:
+        'This ABC tune is broken: a text that is whole was expected. Load it down again, or export it anew.',
+    });
   const [tune] = tunes;
   const systems = (tune?.lines ?? []).flatMap(({ staff }) => (staff ? [staff] : []));
   if (!tune || systems.length === 0)

@@ -80,7 +80,11 @@ export interface AbcPitch {
   readonly endSlur?: readonly unknown[];
 }
 
-/** All tunes of a text. */
-export function parseAbc(text: string): readonly AbcTune[] {
-  return abcjs.parseOnly(text) as unknown as readonly AbcTune[];
+/** All tunes of a text; undefined where the parser itself gives up: it throws at some texts that are cut off. */
+export function maybeParsedAbc(text: string): readonly AbcTune[] | undefined {
+  try {
+    return abcjs.parseOnly(text) as unknown as readonly AbcTune[];
+  } catch {
+    return undefined;
+  }
 }

@@ -1,7 +1,7 @@
 import { failure, type Result } from '../base';
 import type { Score } from '../notation';
 import { readAbc } from './abc-read';
-import { MAXIMUM_ABC_BYTES } from './limits';
+import { MAXIMUM_ABC_BYTES, MOST_MEASURES_OF_ALL } from './limits';
 import { readMidi } from './midi-read';
 import { readMusicXml } from './musicxml-read';
 import { isZip } from './mxl';
@@ -12,6 +12,18 @@ import { isZip } from './mxl';
  * @returns the score, with everything that was left out as warnings; or why it cannot be read.
  */
 export function readScore(bytes: Uint8Array): Result<Score> {
+  const read = readOfKind(bytes);
+  if (!read.ok) return read;
+  const measures = read.value.parts.reduce((sum, part) => sum + part.measures.length, 0);
+  return measures > MOST_MEASURES_OF_ALL
+    ? failure({
+        code: 'too-long',
+        message: `This is a whole score (${measures} measures in its ${read.value.parts.length} parts together); a line has up to ${MOST_MEASURES_OF_ALL}. Export only the line.`,
+      })
+    : read;
+}
+
+function readOfKind(bytes: Uint8Array): Result<Score> {
   if (bytes.length === 0)
     return failure({ code: 'empty', message: 'The file is empty; MusicXML, MIDI or ABC was expected.' });
   const start = new TextDecoder('latin1').decode(bytes.subarray(0, 400));

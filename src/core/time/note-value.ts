@@ -49,12 +49,17 @@ export function maybeValuesOfLength(quarters: Rational): readonly NoteValue[] | 
   const values: NoteValue[] = [];
   let left = quarters;
   while (left.numerator > 0) {
-    const next = FILLING_VALUES.find((value) => compare(valueLength(value), left) <= 0);
+    const next = maybeLongestValue(left);
     if (!next) return undefined;
     values.push(next);
     left = subtract(left, valueLength(next));
   }
   return values;
+}
+
+/** The longest value, plain or with one dot, that is not longer than `quarters`. */
+export function maybeLongestValue(quarters: Rational): NoteValue | undefined {
+  return FILLING_VALUES.find((value) => compare(valueLength(value), quarters) <= 0);
 }
 
 /** Longest first. */

@@ -1,5 +1,6 @@
 import { beatUnit, type Meter } from './meter';
 import {
+  maybeLongestValue,
   maybeValueOfLength,
   maybeValuesOfLength,
   NOTE_BASES,
@@ -58,7 +59,8 @@ export function maybeTiedValues(
     if (whole && whole.dots < 2) return [whole];
     const toBeat = quartersToNextBeat(meter, at);
     if (toBeat.numerator > 0 && compare(toBeat, left) < 0) return shortestFirst(toBeat);
-    return maybeValuesOfLength(left)?.slice(0, 1);
+    const longest = maybeLongestValue(left);
+    return longest && [longest];
   });
 }
 

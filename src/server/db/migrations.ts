@@ -16,6 +16,7 @@ import * as instruments from './migrations/2026-12-06-instruments';
 import * as smallBeats from './migrations/2026-12-07-small-beats';
 import * as checksThatEnd from './migrations/2026-12-08-checks-that-end';
 import * as signIn from './migrations/2026-12-09-sign-in';
+import * as consent from './migrations/2026-12-10-consent';
 
 /** In order of their names; a migration that has landed is never changed. */
 const MIGRATIONS: Record<string, Migration> = {
@@ -35,6 +36,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '2026-12-07-small-beats': smallBeats,
   '2026-12-08-checks-that-end': checksThatEnd,
   '2026-12-09-sign-in': signIn,
+  '2026-12-10-consent': consent,
 };
 
 /** Brings the database up to date. @throws the first error; a failed migration leaves nothing behind. */

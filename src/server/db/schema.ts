@@ -52,6 +52,8 @@ interface ClassTable {
   daily_minutes: Generated<number>;
   /** So many pieces by a date; null without such a goal. */
   pace: ColumnType<PaceGoal | null, string | undefined, string | null>;
+  /** Whether nobody is recorded without consent. */
+  requires_consent: Generated<boolean>;
   /** Is out of the way, with everything in it; null while it goes on. */
   archived_at: Date | null;
   /** Recordings older than this go; null keeps them. */
@@ -206,7 +208,7 @@ interface TakeTable {
   stage: string | null;
   /** What it was played on. */
   content_hash: string;
-  source: 'recorded' | 'file' | 'simulated';
+  source: 'recorded' | 'tapped' | 'file' | 'simulated';
   state: ColumnType<TakeState, TakeState | undefined, TakeState>;
   /** Why the check was not possible, for the student. */
   failure: string | null;
@@ -317,7 +319,7 @@ interface RemovalTable {
   id: Generated<string>;
   teacher_id: string;
   class_name: string;
-  kind: 'student' | 'recordings';
+  kind: 'student' | 'class' | 'recordings';
   reason: 'asked' | 'kept-long-enough';
   take_count: number;
   removed_at: Generated<Date>;

@@ -1,5 +1,6 @@
-import type { Result } from '@/core/base';
-import { type Audio, readWav, writeWav } from '@/core/signal';
+import { failure, type Result } from '@/core/base';
+import { longestTakeSeconds } from '@/core/checking';
+import { type Audio, durationSeconds, readWav, writeWav } from '@/core/signal';
 import { logger } from '@/server/base/log';
 import {
   beginCheck,
@@ -70,6 +71,9 @@ async function outcomeOf(
     const sound = await soundOf(take);
     if (!sound.ok) return sound;
     const audio = sound.value;
+    const longest = longestTakeSeconds(line, askedBpm);
+    if (durationSeconds(audio) > longest)
+      return failure({ code: 'too-long', message: tooLong(audio, longest) });
     const checked = await ear.checkSound({ audio, line, askedBpm, alongside, policy: policyOfTake(take) });
     return {
       ok: true,
@@ -89,6 +93,9 @@ async function outcomeOf(
     return undefined;
   }
 }
+
+const tooLong = (audio: Audio, longest: number) =>
+  `This recording lasts ${Math.round(durationSeconds(audio))} seconds; of this line at most ${Math.round(longest)} were expected. Record the line alone, and hand that in.`;
 
 async function soundOf({ audio, audioType }: TakeToCheck): Promise<Result<Audio>> {
   if (audioType === 'upload') return decodeSound(audio);

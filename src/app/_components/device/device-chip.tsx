@@ -15,8 +15,8 @@ export function DeviceChip() {
       ? ''
       : isSending
         ? `, handing in ${waiting}`
-        : send.kind === 'offline'
-          ? `, ${waiting} handed in when online`
+        : send.kind === 'offline' || send.kind === 'no-answer'
+          ? `, ${waiting} handed in when ${send.kind === 'offline' ? 'online' : 'the school answers'}`
           : `, ${waiting} to be handed in`;
   return (
     <Link

@@ -1,32 +1,49 @@
 'use client';
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from 'react';
-import { HandInQueue, type SendState } from '@/browser/hand-in';
+import { HandInQueue, type SaidWord, type SendState } from '@/browser/hand-in';
+import { reportProblem } from '@/browser/report-problem';
 import { isBeingRecorded, type KeptTake, TakeStore } from '@/browser/take-store';
 
 /** The takes on this device, and the way they go from it to the school's server. */
 export interface DeviceTakes {
-  /** Undefined until it is open, and where the browser has none. */
+  /** Undefined until it is open, and for somebody who records nothing. */
   readonly store: TakeStore | undefined;
-  /** The store as soon as it is open: nothing is recorded before. Undefined where the browser has none. */
+  /** The store as soon as it is open: nothing is recorded before. Undefined for somebody who records nothing. */
   whenOpen(): Promise<TakeStore | undefined>;
-  readonly hasNoStore: boolean;
+  /** The browser keeps nothing: takes live as long as the page. */
+  readonly isFleeting: boolean;
   /** Own takes that are only here, the oldest first. */
   readonly takes: readonly KeptTake[];
   readonly send: SendState;
   /** Ids of the takes that arrived since this page was opened. */
   readonly arrived: readonly string[];
-  /** Sends a take as soon as the server can be reached. */
-  handIn(takeId: string, changes?: Partial<KeptTake>): Promise<void>;
+  /** Words that arrived, or were refused, since this page was opened. */
+  readonly said: readonly SaidWord[];
+  /**
+   * Sends a take as soon as the server can be reached.
+   * @param again brings it in once more where it is not in the store any more: another window may have removed it.
+   */
+  handIn(takeId: string, changes?: Partial<KeptTake>, again?: () => Promise<WholeTake>): Promise<void>;
+  /** Sends a student's own word as soon as the server can be reached. @returns by what it is known in `said`. */
+  say(assignmentId: string, stageId: string): Promise<string>;
+}
+
+/** A take with its sound. */
+export interface WholeTake {
+  readonly take: Parameters<TakeStore['keep']>[0];
+  readonly sound: ArrayBuffer;
 }
 
 const NOTHING: DeviceTakes = {
   store: undefined,
   whenOpen: async () => undefined,
-  hasNoStore: false,
+  isFleeting: false,
   takes: [],
   send: { kind: 'idle' },
   arrived: [],
+  said: [],
   handIn: async () => {},
+  say: async () => '',
 };
 
 const Context = createContext<DeviceTakes>(NOTHING);
@@ -58,7 +75,7 @@ export function DeviceTakesProvider({
   readonly children: ReactNode;
 }) {
   const [store, setStore] = useState<TakeStore>();
-  const [hasNoStore, setNoStore] = useState(false);
+  const [said, setSaid] = useState<readonly SaidWord[]>([]);
   const [takes, setTakes] = useState<readonly KeptTake[]>([]);
   const [send, setSend] = useState<SendState>({ kind: 'idle' });
   const [arrived, setArrived] = useState<readonly string[]>([]);
@@ -86,14 +103,15 @@ export function DeviceTakesProvider({
       await refresh();
       const sending = new HandInQueue(mine);
       sending.onState = setSend;
+      sending.onSaid = (word) => setSaid((before) => [...before, word]);
       sending.onArrived = (takeId) => setArrived((before) => [...before, takeId]);
       queue.current = sending;
       setStore(mine);
       opening.current?.settle(mine);
       void sending.run();
     };
-    open().catch(() => {
-      setNoStore(true);
+    open().catch((error: unknown) => {
+      reportProblem(error, 'opening the takes of this device');
       opening.current?.settle(undefined);
     });
     return () => {
@@ -109,16 +127,27 @@ export function DeviceTakesProvider({
     (): DeviceTakes => ({
       store,
       whenOpen: () => opening.current!.opened,
-      hasNoStore,
+      isFleeting: store !== undefined && !store.isLasting,
       takes,
       send,
       arrived,
-      async handIn(takeId, changes = {}) {
+      said,
+      async handIn(takeId, changes = {}, again) {
+        if (again && store && !(await store.has(takeId))) {
+          const { take, sound } = await again();
+          await store.keep(take, sound);
+        }
         await store?.change(takeId, { ...changes, state: 'waiting', problem: undefined });
         await queue.current?.run();
       },
+      async say(assignmentId, stageId) {
+        const id = crypto.randomUUID();
+        await store?.say({ id, assignmentId, stageId, saidAtMs: Date.now() });
+        await queue.current?.run();
+        return id;
+      },
     }),
-    [store, hasNoStore, takes, send, arrived],
+    [store, takes, send, arrived, said],
   );
   return <Context value={value}>{children}</Context>;
 }

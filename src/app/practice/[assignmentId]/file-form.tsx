@@ -30,7 +30,7 @@ export function FileForm({ facts, bpm, onSent }: FileFormProps) {
     }
     setProblem(undefined);
     const id = crypto.randomUUID();
-    await store.keep({
+    const take = {
       ...facts,
       id,
       askedBpm: bpm,
@@ -39,9 +39,9 @@ export function FileForm({ facts, bpm, onSent }: FileFormProps) {
       state: 'waiting',
       alongside: undefined,
       selfRating: undefined,
-      sound: await file.arrayBuffer(),
       sampleRate: 0,
-    });
+    } as const;
+    await store.keep(take, await file.arrayBuffer());
     onSent(id);
     await handIn(id);
   };

@@ -45,6 +45,7 @@ export default async function StandPage({
           climbing={assignment.climbing}
           makesOwnPitch={maybeInstrument(line.part.instrument)?.makesOwnPitch ?? false}
           mayHandIn={viewer.role === 'student'}
+          mayRecord={assignment.mayRecord}
           caution={maybeInstrument(line.part.instrument)?.caution}
           banks={banksOf(line)}
         />

@@ -23,7 +23,9 @@ import type { SittingTake } from './stand-machine';
 
 /** Where handing in stands: not asked for, on its way, held up with a reason, or through. */
 export type HandInState =
-  | { readonly kind: 'here' | 'on-its-way' | 'offline' | 'handed-in' }
+  | { readonly kind: 'here' | 'on-its-way' | 'offline' | 'no-answer' | 'handed-in' }
+  /** The device has no room for it. */
+  | { readonly kind: 'only-in-this-page' }
   | { readonly kind: 'held-up'; readonly problem: string };
 
 interface ResultProps {
@@ -128,6 +130,20 @@ function HandInNotice({ state, takeId }: { readonly state: HandInState; readonly
       return (
         <Notice kind="news">
           You are offline. The take is kept on this device and handed in by itself when you are online again.
+        </Notice>
+      );
+    case 'no-answer':
+      return (
+        <Notice kind="news">
+          The school’s server does not answer. The take is kept on this device and handed in by itself when it
+          does.
+        </Notice>
+      );
+    case 'only-in-this-page':
+      return (
+        <Notice kind="problem">
+          This device has no room for the take: it is in this page alone. Hand it in before you close the
+          page, or make room on the device.
         </Notice>
       );
     case 'held-up':

@@ -1,4 +1,4 @@
-import type { SittingTake } from './stand-machine';
+import { goodMeasures, type SittingTake } from './stand-machine';
 
 interface SittingProps {
   readonly takes: readonly SittingTake[];
@@ -13,9 +13,8 @@ export function Sitting({ takes, shownId, onShow, handedIn }: SittingProps) {
   return (
     <fieldset className="flex flex-wrap items-center gap-2">
       <legend className="sr-only">Takes of this sitting</legend>
-      {takes.map((take, index) => {
+      {takes.map((take) => {
         const { measures } = take.check.verdict;
-        const good = measures.filter((m) => !m.notesNeedWork && !m.rhythmNeedsWork).length;
         const isRated = take.rating !== undefined;
         return (
           <label
@@ -29,10 +28,10 @@ export function Sitting({ takes, shownId, onShow, handedIn }: SittingProps) {
               onChange={() => onShow(take.id)}
               className="size-5 accent-cool"
             />
-            Take {index + 1} at {take.askedBpm}
+            Take {take.number} at {take.askedBpm}
             {isRated && (
               <span className="tabular-nums text-faint">
-                {good} of {measures.length} right
+                {goodMeasures(take)} of {measures.length} right
               </span>
             )}
             {handedIn.includes(take.id) && <span className="font-bold">handed in</span>}

@@ -5,7 +5,7 @@ import { Button, ButtonLink } from '@/ui/button';
 import { OwnWord } from './later';
 import { LevelMeter } from './level-meter';
 import type { SoundWish } from './sounds-panel';
-import { isBusy, playingNow } from './stand-machine';
+import { hasMicrophone, type Input, isBusy, playingNow } from './stand-machine';
 import { Tick } from './tick';
 import type { AtStand } from './use-stand';
 
@@ -13,7 +13,7 @@ interface StandControlsProps {
   readonly assignmentId: string;
   readonly stageId: string;
   /** How the step at hand reaches Mevlo. */
-  readonly input: 'microphone' | 'either' | 'none';
+  readonly input: Input;
   readonly stand: AtStand;
   readonly mayHandIn: boolean;
   readonly isLoopOpen: boolean;
@@ -48,6 +48,10 @@ export function StandControls(props: StandControlsProps) {
             <OwnWord assignmentId={props.assignmentId} stageId={props.stageId} />
           )}
         </>
+      ) : input === 'nothing' ? null : input === 'taps' ? (
+        <Button weight="main" onClick={press} className="min-h-16 px-8 text-xl">
+          Tap it
+        </Button>
       ) : (
         <Button weight="main" onClick={press} className="min-h-16 px-8 text-xl">
           <Mic aria-hidden className="size-6" /> Play and record <SpaceHint />
@@ -82,7 +86,7 @@ export function StandControls(props: StandControlsProps) {
       <div className="ml-auto flex flex-wrap items-center gap-2">
         {!isGoing && <ButtonLink href={`/practice/${props.assignmentId}/study`}>Look it over</ButtonLink>}
         {level && (!isGoing || isRecording) && <LevelMeter level={level} />}
-        {!level && !isGoing && input !== 'none' && (
+        {!level && !isGoing && hasMicrophone(input) && (
           <Button weight="quiet" onClick={testMicrophone}>
             Test the microphone
           </Button>

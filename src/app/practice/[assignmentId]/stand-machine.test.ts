@@ -12,10 +12,11 @@ import {
 
 const take = (id: string, more: Partial<SittingTake> = {}): SittingTake => ({
   id,
+  number: 1,
   sound: new Blob(),
   askedBpm: 66,
   check: {} as SittingTake['check'],
-  wasTapped: false,
+  taps: undefined,
   clipped: false,
   hearsItself: false,
   rating: undefined,
@@ -128,7 +129,9 @@ test.each<[Kind, Parameters<typeof pressed>[1], Pressed]>([
 });
 
 test('who has tapped tries again by tapping', () => {
-  const tapped = stand({ kind: 'verdict', takeId: 'a' }, [take('a', { rating: {}, wasTapped: true })]);
+  const tapped = stand({ kind: 'verdict', takeId: 'a' }, [
+    take('a', { rating: {}, taps: { seconds: [], durationSeconds: 1 } }),
+  ]);
   expect(pressed(tapped, 'either')).toBe('tap');
 });
 
@@ -151,4 +154,38 @@ test('the whole way of a take', () => {
   expect(states.map(({ state }) => state.kind)).toEqual([
     ...['ready', 'opening', 'recording', 'checking', 'rating', 'verdict', 'looping', 'ready'],
   ]);
+});
+
+describe('takes that can be chosen', () => {
+  /** With so many good measures of eight. */
+  const withGood = (id: string, good: number) =>
+    take(id, {
+      rating: {},
+      check: {
+        verdict: {
+          measures: Array.from({ length: 8 }, (_, index) => ({
+            notesNeedWork: index >= good,
+            rhythmNeedsWork: false,
+          })),
+        },
+      } as unknown as SittingTake['check'],
+    });
+  const sitting = (goods: readonly number[]) => {
+    let now: Sitting = EMPTY_STAND;
+    goods.forEach((good, index) => {
+      const taken = { kind: 'taken', take: withGood(`t${index + 1}`, good) } as const;
+      now = reduceStand({ state: { kind: 'checking' }, takes: now.takes }, taken);
+    });
+    return now;
+  };
+
+  test('are the best and the newest, by the numbers they were played under', () => {
+    const after = sitting([2, 7, 3, 4, 5, 1, 0, 6]);
+    expect(after.takes.map(({ number }) => number)).toEqual([2, 4, 5, 6, 7, 8]);
+    expect(maybeShownTake(after)?.number).toBe(8);
+  });
+
+  test('the later one stays of two that are as good', () => {
+    expect(sitting([5, 5, 1, 1, 1, 1, 1, 1]).takes.map(({ number }) => number)).toEqual([2, 4, 5, 6, 7, 8]);
+  });
 });

@@ -1,14 +1,17 @@
+import type { Taps } from '@/browser/take-store';
 import type { Check } from '@/core/checking';
 import type { SelfRating } from '@/core/practice';
 
 /** A take of this sitting: checked on this device, kept in its store, not handed in yet. */
 export interface SittingTake {
   readonly id: string;
+  /** Which take of the sitting, from 1. */
+  readonly number: number;
   readonly sound: Blob;
   readonly askedBpm: number;
   readonly check: Check;
   /** Played by taps, not by the microphone: trying again goes the same way. */
-  readonly wasTapped: boolean;
+  readonly taps: Taps | undefined;
   readonly clipped: boolean;
   /** The device heard its own click or backing: headphones would help. */
   readonly hearsItself: boolean;
@@ -45,7 +48,7 @@ export type StandEvent =
   /** @param what only this, if it is what plays. */
   | { readonly kind: 'stopped'; readonly what?: Playing }
   | { readonly kind: 'opens' | 'records' | 'checks' }
-  | { readonly kind: 'taken'; readonly take: SittingTake }
+  | { readonly kind: 'taken'; readonly take: Omit<SittingTake, 'number'> }
   | { readonly kind: 'rated'; readonly takeId: string; readonly rating: SelfRating }
   | { readonly kind: 'chosen'; readonly takeId: string }
   | { readonly kind: 'failed'; readonly text: string };
@@ -82,7 +85,10 @@ export function reduceStand(stand: Sitting, event: StandEvent): Sitting {
       return state.kind === 'recording' || state.kind === 'tapping' ? to({ kind: 'checking' }) : stand;
     case 'taken':
       if (state.kind !== 'checking') return stand;
-      return { state: shown(event.take), takes: [...stand.takes, event.take] };
+      return {
+        state: shown(event.take),
+        takes: offered([...stand.takes, { ...event.take, number: (stand.takes.at(-1)?.number ?? 0) + 1 }]),
+      };
     case 'rated': {
       const takes = stand.takes.map((take) =>
         take.id === event.takeId ? { ...take, rating: event.rating } : take,
@@ -100,8 +106,25 @@ export function reduceStand(stand: Sitting, event: StandEvent): Sitting {
   }
 }
 
+/** So many can be told apart. */
+const MOST_OFFERED = 6;
+
+/** Measures of a take in which nothing needs work. */
+export const goodMeasures = ({ check }: SittingTake): number =>
+  check.verdict.measures.filter(({ notesNeedWork, rhythmNeedsWork }) => !notesNeedWork && !rhythmNeedsWork)
+    .length;
+
+/** The takes that stay to be chosen: the best one whatever happens, then the newest. */
+function offered(takes: readonly SittingTake[]): readonly SittingTake[] {
+  if (takes.length <= MOST_OFFERED) return takes;
+  // Among equals the later one.
+  const best = takes.reduce((one, other) => (goodMeasures(other) >= goodMeasures(one) ? other : one));
+  const gone = takes.find((take) => take !== best);
+  return takes.filter((take) => take !== gone);
+}
+
 /** Own ears first. */
-const shown = ({ id, rating }: SittingTake): StandState => ({
+const shown = ({ id, rating }: Pick<SittingTake, 'id' | 'rating'>): StandState => ({
   kind: rating === undefined ? 'rating' : 'verdict',
   takeId: id,
 });
@@ -116,12 +139,27 @@ export function maybeShownTake({ state, takes }: Sitting): SittingTake | undefin
 /** What the one large key does, and the space key. */
 export type Pressed = 'end-the-take' | 'stop' | 'go-through' | 'tap' | 'record' | 'nothing';
 
-/** @param input how the step at hand reaches Mevlo. */
-export function pressed(stand: Sitting, input: 'microphone' | 'either' | 'none'): Pressed {
+/**
+ * How the step at hand reaches Mevlo: by the microphone; by it or by taps; by one's own word. Whoever is not to be recorded has the taps alone,
+ * or nothing that Mevlo could hear.
+ */
+export type Input = 'microphone' | 'either' | 'none' | 'taps' | 'nothing';
+
+/** Whether the microphone is open for it. */
+export const hasMicrophone = (input: Input): boolean => input === 'microphone' || input === 'either';
+
+/** @param mayRecord whether somebody has agreed to it. */
+export function inputFor(input: 'microphone' | 'either' | 'none', mayRecord: boolean): Input {
+  if (mayRecord || input === 'none') return input;
+  return input === 'either' ? 'taps' : 'nothing';
+}
+
+export function pressed(stand: Sitting, input: Input): Pressed {
   const { state } = stand;
   if (isBusy(state)) return 'nothing';
   if (state.kind === 'recording') return 'end-the-take';
   if (playingNow(state)) return 'stop';
   if (input === 'none') return 'go-through';
-  return maybeShownTake(stand)?.wasTapped ? 'tap' : 'record';
+  if (input === 'nothing') return 'nothing';
+  return input === 'taps' || maybeShownTake(stand)?.taps ? 'tap' : 'record';
 }

@@ -17,8 +17,8 @@ import { LoopMark } from './loop-mark';
 import type { LoopWish } from './loop-panel';
 import type { SoundWish } from './sounds-panel';
 import { StandControls } from './stand-controls';
-import { playingNow } from './stand-machine';
-import { doingNow, NOTHING_COMES_IN } from './stand-words';
+import { hasMicrophone, type Input, playingNow } from './stand-machine';
+import { doingNow, NOT_RECORDED, NOTHING_COMES_IN } from './stand-words';
 import { TapField } from './tap-field';
 import { Tick } from './tick';
 import type { AtStand } from './use-stand';
@@ -30,7 +30,7 @@ interface StandStaffProps {
   readonly line: Line;
   readonly engraving: Engraving;
   readonly vocabulary: Vocabulary;
-  readonly input: 'microphone' | 'either' | 'none';
+  readonly input: Input;
   readonly under: Under;
   readonly bpm: number;
   readonly countIn: CountInStyle;
@@ -68,6 +68,7 @@ export function StandStaff(props: StandStaffProps) {
         {playbackProblem && <Notice kind="problem">{playbackProblem}</Notice>}
         {isRecording && stand.hearsNothing && <Notice kind="problem">{NOTHING_COMES_IN}</Notice>}
         {state.kind === 'checking' && <Notice kind="news">Mevlo is listening to what you played …</Notice>}
+        {(input === 'taps' || input === 'nothing') && <Notice kind="news">{NOT_RECORDED[input]}</Notice>}
         {state.kind === 'tapping' && <TapField onTap={stand.onTap} />}
         <StandControls
           assignmentId={props.assignmentId}
@@ -135,11 +136,13 @@ function More({
           onLoudness={stand.changeLoudness}
           isPitched={line.part.measures[0]!.clef !== 'percussion'}
         />
-        {input !== 'none' && stand.level && <MicrophoneChoice onChosen={stand.reopenMicrophone} />}
-        {input !== 'none' && <Tick label="Show the note I play" isOn={showsHeard} onChange={onShowsHeard} />}
+        {hasMicrophone(input) && stand.level && <MicrophoneChoice onChosen={stand.reopenMicrophone} />}
+        {hasMicrophone(input) && (
+          <Tick label="Show the note I play" isOn={showsHeard} onChange={onShowsHeard} />
+        )}
       </div>
       <div>
-        {mayHandIn && input !== 'none' && (
+        {mayHandIn && hasMicrophone(input) && (
           <FileForm facts={stand.facts} bpm={props.bpm} onSent={props.onSent} />
         )}
         {mayHandIn && (

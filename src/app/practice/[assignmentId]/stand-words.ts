@@ -1,8 +1,16 @@
-import type { DeviceTakes } from '@/app/_components/device/device-takes';
+import type { DeviceTakes, WholeTake } from '@/app/_components/device/device-takes';
 import type { PassageMoment } from '@/browser/passage';
+import type { TakeFacts } from '@/browser/take-session';
 import type { Line } from '@/core/notation';
 import type { HandInState } from './result';
-import type { StandState } from './stand-machine';
+import type { SittingTake, StandState } from './stand-machine';
+
+/** Said to whoever is not to be recorded. */
+export const NOT_RECORDED = {
+  taps: 'You are not recorded: nobody has agreed to it. You can tap this one.',
+  nothing:
+    'You are not recorded: nobody has agreed to it. Listen to it, go round in it, and play it to your teacher.',
+} as const;
 
 /** Said while the recording still goes on. */
 export const NOTHING_COMES_IN = 'Mevlo hears nothing at all. Is the microphone on?';
@@ -32,12 +40,30 @@ export function hasExpression({ part }: Line): boolean {
   );
 }
 
+/** A take of this sitting as it is brought into the store once more. */
+export async function wholeTake(
+  { id, askedBpm, rating, sound, taps }: SittingTake,
+  facts: TakeFacts,
+): Promise<WholeTake> {
+  const take = {
+    ...{ ...facts, id, askedBpm, taps, selfRating: rating, state: 'waiting' as const },
+    source: taps ? ('tapped' as const) : ('recorded' as const),
+  };
+  return {
+    take: { ...take, recordedAtMs: Date.now(), alongside: undefined, sampleRate: 0 },
+    sound: await sound.arrayBuffer(),
+  };
+}
+
 /** Where handing in a take stands. */
-export function handInStateOf(takeId: string, { takes, send, arrived }: DeviceTakes): HandInState {
+export function handInStateOf(takeId: string, { takes, send, arrived, store }: DeviceTakes): HandInState {
   if (arrived.includes(takeId)) return { kind: 'handed-in' };
   const kept = takes.find(({ id }) => id === takeId);
   if (kept?.state === 'refused') return { kind: 'held-up', problem: kept.problem ?? '' };
-  if (kept?.state !== 'waiting') return { kind: 'here' };
+  const isOnlyHere = store?.isOnlyHere(takeId) && store.isLasting;
+  if (kept?.state !== 'waiting') return { kind: isOnlyHere ? 'only-in-this-page' : 'here' };
   if (send.kind === 'held-up') return send;
-  return { kind: send.kind === 'offline' ? 'offline' : 'on-its-way' };
+  const isUnreached = send.kind === 'offline' || send.kind === 'no-answer';
+  if (isUnreached && isOnlyHere) return { kind: 'only-in-this-page' };
+  return { kind: isUnreached ? send.kind : 'on-its-way' };
 }

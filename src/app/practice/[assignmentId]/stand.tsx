@@ -22,9 +22,9 @@ import type { LoopWish } from './loop-panel';
 import { Sitting } from './sitting';
 import type { SoundWish } from './sounds-panel';
 import { StageCard } from './stage-card';
-import { maybeShownTake, playingNow } from './stand-machine';
+import { inputFor, maybeShownTake, playingNow } from './stand-machine';
 import { StandStaff } from './stand-staff';
-import { handInStateOf, hasExpression } from './stand-words';
+import { handInStateOf, hasExpression, wholeTake } from './stand-words';
 import { useStand } from './use-stand';
 
 interface StandProps {
@@ -47,6 +47,8 @@ interface StandProps {
   readonly nextBpm: number;
   /** A teacher may try the stand out but hands nothing in. */
   readonly mayHandIn: boolean;
+  /** Whether somebody has agreed that the student is recorded. */
+  readonly mayRecord: boolean;
   /** For the instrument of the part. */
   readonly caution: string | undefined;
   /** The sounds that the line is played with. */
@@ -58,7 +60,7 @@ export function Stand(props: StandProps) {
   const { assignmentId, plan, stageId, vocabulary, countIn, strictness, line, engravings, mayHandIn } = props;
   const device = useDeviceTakes();
   const engraving = useEngraving(engravings);
-  const input = plan?.stage.input ?? 'microphone';
+  const input = inputFor(plan?.stage.input ?? 'microphone', props.mayRecord);
   const [bpm, setBpm] = useState(props.nextBpm);
   const [sounds, setSounds] = useState<SoundWish>({
     click: plan?.stage.click ?? true,
@@ -103,9 +105,9 @@ export function Stand(props: StandProps) {
     stand.goRound(next, wish, next.bpm, next.step);
   };
   const handIn = (takeId: string) => {
-    const rating = sitting.takes.find(({ id }) => id === takeId)?.rating;
+    const take = sitting.takes.find(({ id }) => id === takeId);
     send(takeId);
-    void device.handIn(takeId, { selfRating: rating });
+    void device.handIn(takeId, { selfRating: take?.rating }, take && (() => wholeTake(take, stand.facts)));
   };
   return (
     <div className="grid items-start gap-4 md:grid-cols-[92px_1fr]">
@@ -125,9 +127,10 @@ export function Stand(props: StandProps) {
           <MetronomeMark {...counted(bpm)} className="text-xl" />
         </div>
         {plan && !shown && <StageCard assignmentId={assignmentId} {...plan} />}
-        {device.hasNoStore && mayHandIn && (
+        {device.isFleeting && mayHandIn && (
           <Notice kind="problem">
-            This browser window keeps nothing, so a take could be lost. Open Mevlo in an ordinary window.
+            This browser window keeps nothing: hand a take in before you close it, or open Mevlo in an
+            ordinary window.
           </Notice>
         )}
         {shown ? (
@@ -150,7 +153,7 @@ export function Stand(props: StandProps) {
                 plan === undefined || hasExpression(line),
               )}
               handIn={handInStateOf(shown.id, device)}
-              onAgain={() => stand.again(shown.wasTapped)}
+              onAgain={() => stand.again(shown.taps !== undefined)}
               onRated={(rating) => stand.rate(shown.id, rating)}
               onPractise={practise}
               onHandIn={mayHandIn ? () => handIn(shown.id) : undefined}

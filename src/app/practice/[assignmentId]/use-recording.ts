@@ -6,7 +6,7 @@ import { Passage, type PassageMoment, type RecordedWish } from '@/browser/passag
 import { type Level, Recorder, sayMicrophoneProblem } from '@/browser/recorder';
 import type { RecordingTrouble, RecordingWatch } from '@/browser/recording-watch';
 import { type TakeFacts, TakeSession } from '@/browser/take-session';
-import type { TakeStore } from '@/browser/take-store';
+import type { TakeStore, Taps } from '@/browser/take-store';
 import type { Strictness } from '@/core/judging';
 import type { Line } from '@/core/notation';
 import { type Audio, writePcmWav, writeWav } from '@/core/signal';
@@ -84,7 +84,7 @@ export function useRecording(options: RecordingOptions) {
 
   /** @returns whether there was anything to hear. */
   const show = useCallback(
-    (take: SittingTake): boolean => {
+    (take: Omit<SittingTake, 'number'>): boolean => {
       const isSilent = take.check.heard.peakDb < SILENT_TAKE_DB;
       dispatch(isSilent ? { kind: 'failed', text: ONLY_SILENCE } : { kind: 'taken', take });
       return !isSilent;
@@ -106,7 +106,7 @@ export function useRecording(options: RecordingOptions) {
         sound: new Blob([writePcmWav(ended.pcm, sampleRate)], { type: 'audio/wav' }),
         askedBpm: ended.askedBpm,
         check,
-        wasTapped: false,
+        taps: undefined,
         clipped: check.heard.clippedShare > CLIPPED_SHARE,
         hearsItself: ended.hearsItself,
         rating: undefined,
@@ -179,7 +179,7 @@ export function useRecording(options: RecordingOptions) {
 
   /** Checks and keeps taps, which are there as a whole. */
   const bring = useCallback(
-    async (line: Line, audio: Audio, askedBpm: number) => {
+    async (line: Line, audio: Audio, taps: Taps, askedBpm: number) => {
       if (!ear.current) return;
       dispatch({ kind: 'checks' });
       try {
@@ -188,19 +188,20 @@ export function useRecording(options: RecordingOptions) {
         const id = crypto.randomUUID();
         const sound = new Blob([wav], { type: 'audio/wav' });
         const quiet = { clipped: false, hearsItself: false, rating: undefined };
-        if (!show({ id, sound, askedBpm, check, wasTapped: true, ...quiet })) return;
-        await (await getStore())?.keep({
+        if (!show({ id, sound, askedBpm, check, taps, ...quiet })) return;
+        const take = {
           ...facts,
           id,
           askedBpm,
-          source: 'recorded',
+          source: 'tapped',
+          taps,
           recordedAtMs: Date.now(),
           state: 'kept',
           alongside: undefined,
           selfRating: undefined,
-          sound: wav.buffer,
           sampleRate: audio.sampleRate,
-        });
+        } as const;
+        await (await getStore())?.keep(take, wav.buffer);
       } catch (error) {
         console.error('checking a take:', error);
         dispatch({ kind: 'failed', text: NO_CHECK });

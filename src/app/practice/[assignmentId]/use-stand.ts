@@ -1,5 +1,5 @@
 'use client';
-import { type RefObject, useCallback, useMemo, useReducer, useRef, useState } from 'react';
+import { type RefObject, useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import { useDeviceTakes } from '@/app/_components/device/device-takes';
 import type { BeatsHandle } from '@/app/_components/sound/beats';
 import { useMixer } from '@/app/_components/sound/use-mixer';
@@ -17,7 +17,7 @@ import { type Anchor, anchorsAsWritten, litAt, placeAt } from '@/ui/music/places
 import type { HeardNoteHandle } from './heard-note';
 import type { LoopWish } from './loop-panel';
 import type { SoundWish } from './sounds-panel';
-import { EMPTY_STAND, isBusy, type Playing, pressed, reduceStand } from './stand-machine';
+import { EMPTY_STAND, type Input, isBusy, type Playing, pressed, reduceStand } from './stand-machine';
 import { useRecording } from './use-recording';
 
 interface StandOptions {
@@ -27,7 +27,7 @@ interface StandOptions {
   readonly title: string;
   readonly line: Line;
   readonly engraving: Engraving;
-  readonly input: 'microphone' | 'either' | 'none';
+  readonly input: Input;
   readonly bpm: number;
   readonly countIn: CountInStyle;
   readonly strictness: Strictness;
@@ -70,6 +70,10 @@ export function useStand(options: StandOptions) {
     // The last tap may come a little after the line.
     if (taps.current?.isOver) endTaps(taps.current);
   });
+  const { store } = device;
+  useEffect(() => {
+    if (store) store.offered = sitting.takes.map(({ id }) => id);
+  }, [store, sitting.takes]);
   const facts = useMemo(() => ({ assignmentId, stage: stageId, title }), [assignmentId, stageId, title]);
   const recording = useRecording({
     dispatch,
@@ -122,11 +126,11 @@ export function useStand(options: StandOptions) {
     if (passage) taps.current = new TapSession(passage);
   };
   const endTaps = (session: TapSession) => {
-    const audio = session.finish();
+    const { taps: tapped, audio } = session.finish();
     playback.stop();
     taps.current = undefined;
     playhead.current?.show(undefined);
-    void recording.bring(line, audio, bpm);
+    void recording.bring(line, audio, tapped, bpm);
   };
   const record = () => {
     stopPlaying();

@@ -1,3 +1,4 @@
+import 'server-only';
 import type { Limited } from '@/server/db/queries/attempts';
 
 const TEN_MINUTES = 600;

@@ -5,15 +5,18 @@ import { STORED_COUNT_IN, USUAL_STYLE } from '@/core/counting';
 import { JUDGING_VERSION } from '@/core/judging';
 import { type Alongside, BACKINGS } from '@/core/playback';
 import { LEAST_RATING, MOST_RATING, QUALITIES } from '@/core/practice';
+import { writeWav } from '@/core/signal';
+import { renderTaps } from '@/core/simulation';
 import { mayDo } from '@/server/db/queries/attempts';
 import { forgetFailure } from '@/server/db/queries/checks';
+import { mayBeRecorded } from '@/server/db/queries/roster';
 import * as pieces from '@/server/db/queries/take-pieces';
 import * as queries from '@/server/db/queries/takes';
 import { requestCheck } from '@/server/jobs/queue';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { refused } from '../read-form';
 import { engravingsOf } from '../shelf/engravings';
-import { maybeWholeRecording } from './recording';
+import { maybePieceOfRecording, maybeWholeRecording } from './recording';
 import { requireMusicOfStage } from './to-play';
 
 /** Five minutes of 48 kHz 16-bit mono are 29 MB; a line takes one. */
@@ -48,23 +51,37 @@ export const ratingForm = z.partialRecord(
   z.number().int().min(LEAST_RATING).max(MOST_RATING),
 );
 
-const takeForm = z.object({
-  id: z.uuid(),
-  assignmentId: z.uuid(),
-  askedBpm: z.coerce.number().int().min(20).max(400),
-  source: z.enum(['recorded', 'file']),
-  stage: z.string().min(1).max(160).optional(),
-  alongside: alongsideForm.optional(),
-  selfRating: ratingForm.optional(),
-  recordedAt: z.coerce.date().optional(),
+const MOST_TAPS = 2000;
+/** Of a tapped take: its sound is made of them here. */
+const tapsForm = z.object({
+  seconds: z.array(z.number().min(0).max(600)).max(MOST_TAPS),
+  durationSeconds: z.number().min(0.5).max(300),
 });
+
+const takeForm = z
+  .object({
+    id: z.uuid(),
+    assignmentId: z.uuid(),
+    askedBpm: z.coerce.number().int().min(20).max(400),
+    source: z.enum(['recorded', 'tapped', 'file']),
+    taps: tapsForm.optional(),
+    stage: z.string().min(1).max(160).optional(),
+    alongside: alongsideForm.optional(),
+    selfRating: ratingForm.optional(),
+    recordedAt: z.coerce.date().optional(),
+  })
+  .refine(({ source, taps }) => (source === 'tapped') === (taps !== undefined));
+
+/** Said to somebody who is not to be recorded. */
+const NOT_RECORDED =
+  'Recordings of you are not taken in: nobody has agreed to them. You can tap, name and read; ask your teacher about the rest.';
 
 export type HandIn =
   | { readonly ok: true; readonly takeId: string }
   | { readonly ok: false; readonly status: number; readonly problem: string };
 
 /** Stores a take and asks for its check. Handing in the same take again is harmless. @throws NotFound */
-export async function handIn(viewer: Viewer, form: unknown, audio: Uint8Array): Promise<HandIn> {
+export async function handIn(viewer: Viewer, form: unknown, sent: Uint8Array): Promise<HandIn> {
   const read = takeForm.safeParse(form);
   if (!read.success)
     return {
@@ -72,6 +89,9 @@ export async function handIn(viewer: Viewer, form: unknown, audio: Uint8Array): 
       status: 400,
       problem: 'The recording came without saying what it is of. Reload the page and hand it in again.',
     };
+  const { taps } = read.data;
+  // Taps are no recording of anybody: they sound as they are made to sound here, whatever came with them.
+  const audio = taps ? writeWav(renderTaps(taps.seconds, taps.durationSeconds)) : sent;
   if (audio.length === 0)
     return { ok: false, status: 400, problem: 'The recording is empty. Choose or record another one.' };
   if (audio.length > MAXIMUM_TAKE_BYTES)
@@ -82,6 +102,8 @@ export async function handIn(viewer: Viewer, form: unknown, audio: Uint8Array): 
     };
   const { id, assignmentId, askedBpm, source, stage, alongside, selfRating } = read.data;
   const contentHash = await requireMusicOfStage(viewer, assignmentId, stage);
+  if (!taps && !(await mayBeRecorded(viewer.userId)))
+    return { ok: false, status: 403, problem: NOT_RECORDED };
   if (!(await mayDo(`hand-in:${viewer.userId}`, HAND_INS))) {
     return {
       ok: false,
@@ -121,6 +143,9 @@ export const MAXIMUM_PIECE_BYTES = 512_000;
 /** More takes half under way are a stuck program, not a student. */
 const MOST_UNFINISHED = 10;
 
+/** Five hours of practice, every minute of it recorded. */
+const MOST_BYTES_A_DAY = 1_000_000_000;
+
 export type PieceAnswer =
   /** How much of the recording is here; the next piece begins there. */
   | { readonly kind: 'received'; readonly bytes: number }
@@ -148,6 +173,12 @@ export async function receivePiece(viewer: Viewer, form: unknown, bytes: Uint8Ar
       problem: 'The recording is larger than 30 MB. Record one line at a time.',
     };
   if (received === 0) {
+    if ((await queries.bytesOfDay(viewer.userId)) > MOST_BYTES_A_DAY)
+      return {
+        kind: 'refused',
+        status: 429,
+        problem: 'That were very many recordings for one day. They wait on this device; try again tomorrow.',
+      };
     if ((await pieces.countUnfinished(viewer.userId)) >= MOST_UNFINISHED)
       return {
         kind: 'refused',
@@ -179,6 +210,8 @@ export async function completeTake(
   if (!id.success || !length.success) throw new NotFound();
   const known = await maybeWhole(viewer, id.data.id);
   if (known) return known;
+  // Its sound is made here: nothing is on its way.
+  if ((form as { source?: unknown }).source === 'tapped') return handIn(viewer, form, new Uint8Array());
   const received = await pieces.receivedBytes(id.data.id, viewer.userId);
   const whole =
     received === length.data ? await pieces.joinPieces(id.data.id, viewer.userId) : Buffer.alloc(0);
@@ -187,7 +220,8 @@ export async function completeTake(
     return (await maybeWhole(viewer, id.data.id)) ?? { ok: 'incomplete', bytes: received };
   }
   const handedIn = await handIn(viewer, form, whole);
-  if (handedIn.ok) await pieces.deletePieces(id.data.id);
+  // What is not taken in does not stay, either.
+  if (handedIn.ok || handedIn.status === 403) await pieces.deletePieces(id.data.id);
   return handedIn;
 }
 
@@ -257,7 +291,7 @@ export async function getTakeState(
 export async function getTakeAudio(viewer: Viewer, takeId: string, from: number, to: number) {
   await requireTake(viewer, takeId);
   const end = Math.min(to, from + MAXIMUM_RANGE_BYTES);
-  const audio = await queries.readAudio(takeId, from, end);
+  const audio = await maybePieceOfRecording(takeId, from, end);
   if (!audio) throw new NotFound();
   return audio;
 }

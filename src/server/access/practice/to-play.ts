@@ -16,6 +16,7 @@ import {
 import { listAskedPassages } from '@/server/db/queries/answers';
 import * as queries from '@/server/db/queries/assignments';
 import { maybePartForStudent, storeMusic } from '@/server/db/queries/music';
+import { mayBeRecorded } from '@/server/db/queries/roster';
 import { listTakesOfStudent } from '@/server/db/queries/takes';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { refused } from '../read-form';
@@ -61,6 +62,7 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
       compound: (assignment.counting ?? USUAL_STYLE).compound,
     },
     strictness: strictnessOf(plan ?? undefined, stage.id, assignment.strictness),
+    mayRecord: viewer.role === 'teacher' || (await mayBeRecorded(viewer.userId)),
     takes,
     line,
     engravings: await engravingsOf(await storeMusic(line), counting),
@@ -86,11 +88,15 @@ async function maybeStage(
   return stagesOfStudent(assignment, part.line, asked).find(({ id }) => id === stageId);
 }
 
-/** A student says that a stage which cannot be heard went well. @returns what is wrong, if anything. @throws NotFound */
+/**
+ * A student says that a stage which cannot be heard went well.
+ * @param wordId made by the device: the same word again changes nothing. @returns what is wrong, if anything. @throws NotFound
+ */
 export async function sayStageDone(
   viewer: Viewer,
   assignmentId: string,
   stageId: unknown,
+  wordId?: string,
 ): Promise<Result<undefined>> {
   if (viewer.role !== 'student') throw new NotFound();
   const playable = await requirePlayable(viewer, assignmentId);
@@ -99,6 +105,7 @@ export async function sayStageDone(
   if (STEPS[stage.step].checkedBy !== 'own-word')
     return refused('Mevlo listens to this one: play it and hand it in.');
   await queries.insertStageWord({
+    ...(wordId !== undefined && { id: wordId }),
     assignment_id: playable.assignment.id,
     student_id: viewer.userId,
     stage: stage.id,

@@ -27,8 +27,7 @@ export async function getVoice(viewer: Viewer, takeId: string, kind: unknown, fr
   const end = Math.min(to, from + MAXIMUM_RANGE_BYTES);
   const voice = read.success ? await queries.readVoice(takeId, read.data, from, end) : undefined;
   if (!voice) throw new NotFound();
-  const { recordedAt, ...piece } = voice;
-  return { ...piece, version: `${kind} ${recordedAt.getTime()}` };
+  return voice;
 }
 
 /** Keeps what a teacher says or plays to a take, in place of what was there. @returns what is wrong, if anything. @throws NotFound */

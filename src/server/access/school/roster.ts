@@ -24,6 +24,7 @@ export async function getRoster(viewer: Viewer, classId: string) {
     code: owned.code,
     keepDays: owned.keep_days ?? undefined,
     isArchived: owned.archived_at !== null,
+    requiresConsent: owned.requires_consent,
     /** Whether it is the viewer's own and not only helped in. */
     isHead: owned.teacher_id === viewer.userId,
     students: students.map((student) => ({ ...student, takeCount: Number(student.takeCount) })),
@@ -222,6 +223,36 @@ export async function removeStudent(
   if (typeof typedName !== 'string' || typedName.trim() !== student.name)
     return refused(`Type “${student.name}” to remove everything of ${student.name}.`, 'name');
   await removal.removeStudent({ ...student, teacherId: viewer.userId });
+  return DONE;
+}
+
+/**
+ * Removes a class for good, with everybody in it.
+ * @param typedName must be the name of the class: nothing is removed by a slip.
+ * @returns what is wrong, if anything. @throws NotFound
+ */
+export async function removeClass(
+  viewer: Viewer,
+  classId: string,
+  typedName: unknown,
+): Promise<Result<undefined>> {
+  const owned = await requireHeadOfClass(viewer, classId);
+  if (typeof typedName !== 'string' || typedName.trim() !== owned.name)
+    return refused(`Type “${owned.name}” to remove the class with everybody in it.`, 'name');
+  await removal.removeClass({ classId: owned.id, teacherId: viewer.userId, className: owned.name });
+  return DONE;
+}
+
+/** Whether a class records only with consent. @returns what is wrong, if anything. @throws NotFound */
+export async function changeConsentRule(
+  viewer: Viewer,
+  classId: string,
+  requiresConsent: unknown,
+): Promise<Result<undefined>> {
+  const owned = await requireHeadOfClass(viewer, classId);
+  const read = readForm(z.boolean(), requiresConsent);
+  if (!read.ok) return read;
+  await queries.setRequiresConsent(owned.id, read.value);
   return DONE;
 }
 

@@ -2,7 +2,7 @@ import 'server-only';
 import { z } from 'zod';
 import type { LineDocument } from '@/core/arranging';
 import { type Result, success } from '@/core/base';
-import { MOST_LOSSES, MOST_MEASURES, MOST_PARTS } from '@/core/formats';
+import { MOST_LOSSES, MOST_MEASURES, MOST_MEASURES_OF_ALL, MOST_PARTS } from '@/core/formats';
 import { INSTRUMENT_IDS, LEVELS } from '@/core/instruments';
 import { ARTICULATIONS } from '@/core/notation';
 import { MODES, STEPS } from '@/core/pitch';
@@ -121,7 +121,14 @@ const documentShape = z.object({
   score: z.object({
     title: z.string().trim().min(1, 'A line needs a title.').max(120, 'A title has at most 120 letters.'),
     composer: text(120).optional(),
-    parts: z.array(part).min(1).max(MOST_PARTS),
+    parts: z
+      .array(part)
+      .min(1)
+      .max(MOST_PARTS)
+      .refine(
+        (parts) => parts.reduce((sum, { measures }) => sum + measures.length, 0) <= MOST_MEASURES_OF_ALL,
+        `A line has at most ${MOST_MEASURES_OF_ALL} measures in all its parts together.`,
+      ),
     lost: z.array(issue).min(1).max(MOST_LOSSES).optional(),
   }),
   derived: z

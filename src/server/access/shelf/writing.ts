@@ -2,13 +2,14 @@ import 'server-only';
 import { z } from 'zod';
 import { type LineDocument, obstacles, partsOf } from '@/core/arranging';
 import { DONE, failure, type Issue, type Result, success } from '@/core/base';
-import { MAXIMUM_FILE_BYTES, readScore, writeMidi, writeMusicXml } from '@/core/formats';
+import { MAXIMUM_FILE_BYTES, writeMidi, writeMusicXml } from '@/core/formats';
 import { INSTRUMENT_IDS, instrument } from '@/core/instruments';
 import { blankScore } from '@/core/writing';
 import * as books from '@/server/db/queries/books';
 import * as lines from '@/server/db/queries/lines';
 import { putOnStand as storeOnStand } from '@/server/db/queries/music';
 import { requestEngraving } from '@/server/jobs/queue';
+import { readInThread } from '@/server/threads/read-in-thread';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { readForm, refused } from '../read-form';
 import { usualWays } from '../school/classes';
@@ -117,7 +118,7 @@ export async function importLine(
     return refused('Choose a MusicXML, MIDI or ABC file first.', 'file');
   if (file.size > MAXIMUM_FILE_BYTES)
     return refused('The file is larger than 4 MB; one line of a method book was expected.', 'file');
-  const read = readScore(new Uint8Array(await file.arrayBuffer()));
+  const read = await readInThread(new Uint8Array(await file.arrayBuffer()));
   if (!read.ok) return read;
   const document: LineDocument = { score: read.value, derived: [] };
   // The same limits as for what is written on the desk.

@@ -96,3 +96,20 @@ export function maybeTeacherByEmail(email: string) {
     .where('role', '=', 'teacher')
     .executeTakeFirst();
 }
+
+/** A teacher's account, with the names of the classes that are the teacher's. @throws Error when there is none. */
+export async function getAccount(userId: string) {
+  const account = await database()
+    .selectFrom('user')
+    .innerJoin('account', 'account.userId', 'user.id')
+    .select(['user.email', 'account.password as passwordHash'])
+    .where('user.id', '=', userId)
+    .executeTakeFirstOrThrow();
+  const classes = await database()
+    .selectFrom('class')
+    .select('name')
+    .where('teacher_id', '=', userId)
+    .orderBy('name')
+    .execute();
+  return { ...account, classes: classes.map(({ name }) => name) };
+}

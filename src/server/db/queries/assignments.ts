@@ -174,14 +174,20 @@ export function listStageWords(studentId: string, assignmentId?: string) {
     .execute();
 }
 
+/** The same word again changes nothing. */
 export async function insertStageWord(values: {
+  id?: string;
   assignment_id: string;
   student_id: string;
   stage: string;
   kind: 'student-says-done' | 'teacher-says-done' | 'asks-for-help';
   measure?: number;
 }): Promise<void> {
-  await database().insertInto('stage_word').values(values).execute();
+  await database()
+    .insertInto('stage_word')
+    .values(values)
+    .onConflict((conflict) => conflict.column('id').doNothing())
+    .execute();
 }
 
 /** Help was given: the questions of a student on an assignment are gone. */

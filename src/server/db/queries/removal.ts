@@ -1,5 +1,6 @@
-import { sql } from 'kysely';
+import { sql, type Transaction } from 'kysely';
 import { database } from '../connection';
+import type { Database } from '../schema';
 import { isTaughtBy } from './teaching';
 
 /** A warning stands for so many days before a recording goes. */
@@ -12,9 +13,28 @@ const GOES_AT = sql<Date>`greatest(
 )`;
 
 /**
- * Removes everything of a student for good, and keeps a record that it was, without saying whose.
- * Whatever hangs on the student goes by the foreign keys; attempts and jobs know the student by name alone.
+ * Removes everything of some students for good. Whatever hangs on them goes by the foreign keys; attempts and jobs know them by name alone.
+ * @returns how many takes went with them.
  */
+async function removeStudents(db: Transaction<Database>, studentIds: readonly string[]): Promise<number> {
+  if (studentIds.length === 0) return 0;
+  const takes = await db.selectFrom('take').select('id').where('student_id', 'in', studentIds).execute();
+  const takeIds = takes.map(({ id }) => id);
+  await sql`delete from attempt where exists (
+    select from unnest(${studentIds}::text[]) as student (id) where attempt.subject like '%:' || student.id
+  )`.execute(db);
+  const { rows } = await sql<{ name: string }>`
+    select table_name as name from information_schema.tables
+    where table_schema = 'pgboss' and table_name in ('job', 'archive')`.execute(db);
+  for (const { name } of rows)
+    await sql`delete from ${sql.table(`pgboss.${name}`)} where data ->> 'takeId' = any(${takeIds})`.execute(
+      db,
+    );
+  await db.deleteFrom('user').where('id', 'in', studentIds).where('role', '=', 'student').execute();
+  return takeIds.length;
+}
+
+/** Removes everything of a student for good, and keeps a record that it was, without saying whose. */
 export async function removeStudent(student: {
   readonly studentId: string;
   readonly teacherId: string;
@@ -24,17 +44,7 @@ export async function removeStudent(student: {
   return database()
     .transaction()
     .execute(async (db) => {
-      const takes = await db.selectFrom('take').select('id').where('student_id', '=', studentId).execute();
-      const takeIds = takes.map(({ id }) => id);
-      await db.deleteFrom('attempt').where('subject', 'like', `%:${studentId}`).execute();
-      const { rows } = await sql<{ name: string }>`
-        select table_name as name from information_schema.tables
-        where table_schema = 'pgboss' and table_name in ('job', 'archive')`.execute(db);
-      for (const { name } of rows)
-        await sql`delete from ${sql.table(`pgboss.${name}`)} where data ->> 'takeId' = any(${takeIds})`.execute(
-          db,
-        );
-      await db.deleteFrom('user').where('id', '=', studentId).where('role', '=', 'student').execute();
+      const takeCount = await removeStudents(db, [studentId]);
       await db
         .insertInto('removal')
         .values({
@@ -42,10 +52,69 @@ export async function removeStudent(student: {
           class_name: className,
           kind: 'student',
           reason: 'asked',
-          take_count: takeIds.length,
+          take_count: takeCount,
         })
         .execute();
-      return { takeCount: takeIds.length };
+      return { takeCount };
+    });
+}
+
+/** Everybody who is or was in some classes. */
+const studentsOf = async (db: Transaction<Database>, classIds: readonly string[]): Promise<string[]> =>
+  classIds.length === 0
+    ? []
+    : (
+        await db
+          .selectFrom('class_student')
+          .select('student_id as id')
+          .where('class_id', 'in', classIds)
+          .execute()
+      ).map(({ id }) => id);
+
+/** Removes a class for good, with everybody who is or was in it and everything they did. */
+export async function removeClass(removed: {
+  readonly classId: string;
+  readonly teacherId: string;
+  readonly className: string;
+}): Promise<void> {
+  const { classId, teacherId, className } = removed;
+  await database()
+    .transaction()
+    .execute(async (db) => {
+      const takeCount = await removeStudents(db, await studentsOf(db, [classId]));
+      await db.deleteFrom('class').where('id', '=', classId).execute();
+      await db
+        .insertInto('removal')
+        .values({
+          teacher_id: teacherId,
+          class_name: className,
+          kind: 'class',
+          reason: 'asked',
+          take_count: takeCount,
+        })
+        .execute();
+    });
+}
+
+/** Removes a teacher's account for good, with the classes that are the teacher's, everybody in them, and all books. */
+export async function removeTeacher(teacherId: string): Promise<void> {
+  await database()
+    .transaction()
+    .execute(async (db) => {
+      const own = await db.selectFrom('class').select('id').where('teacher_id', '=', teacherId).execute();
+      await removeStudents(
+        db,
+        await studentsOf(
+          db,
+          own.map(({ id }) => id),
+        ),
+      );
+      await sql`delete from attempt using "user"
+        where "user".id = ${teacherId}
+          and attempt.subject in ('password:' || lower("user".email), 'take-out:' || "user".id, 'voice:' || "user".id, 'co-teacher:' || "user".id)`.execute(
+        db,
+      );
+      await db.deleteFrom('user').where('id', '=', teacherId).where('role', '=', 'teacher').execute();
     });
 }
 

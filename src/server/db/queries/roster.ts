@@ -158,3 +158,25 @@ export async function setArchived(classId: string, isArchived: boolean): Promise
         )`.execute(db);
     });
 }
+
+/** A class begins or ends to record only whom somebody has agreed for. */
+export async function setRequiresConsent(classId: string, requiresConsent: boolean): Promise<void> {
+  await database()
+    .updateTable('class')
+    .set({ requires_consent: requiresConsent })
+    .where('id', '=', classId)
+    .execute();
+}
+
+/** Whether a student may be recorded: never after a refusal, and where the class requires it only with consent. */
+export async function mayBeRecorded(studentId: string): Promise<boolean> {
+  const row = await database()
+    .selectFrom('class_student')
+    .innerJoin('class', 'class.id', 'class_student.class_id')
+    .select(['class_student.consent', 'class.requires_consent as requiresConsent'])
+    .where('class_student.student_id', '=', studentId)
+    .executeTakeFirst();
+  return (
+    row !== undefined && (row.consent === 'given' || (row.consent === 'not-asked' && !row.requiresConsent))
+  );
+}

@@ -13,7 +13,7 @@ export interface NewTake {
   readonly asked_bpm: number;
   readonly stage?: string;
   readonly content_hash: string;
-  readonly source: 'recorded' | 'file' | 'simulated';
+  readonly source: 'recorded' | 'tapped' | 'file' | 'simulated';
   readonly audio: Buffer;
   readonly audio_type: 'wav' | 'upload';
   /** JSON. */
@@ -209,4 +209,18 @@ export function readAudio(takeId: string, from: number, to: number) {
     .where('id', '=', takeId)
     .where('audio', 'is not', null)
     .executeTakeFirst();
+}
+
+/** Bytes of recordings that a student has sent within a day, those that are still arriving among them. */
+export async function bytesOfDay(studentId: string): Promise<number> {
+  const { rows } = await sql<{ bytes: number }>`
+    select (
+      coalesce((
+        select sum(octet_length(audio)) from take
+        where student_id = ${studentId} and handed_in_at > now() - interval '1 day'
+      ), 0) + coalesce((
+        select sum(octet_length(bytes)) from take_piece where student_id = ${studentId}
+      ), 0)
+    )::float as bytes`.execute(database());
+  return rows[0]!.bytes;
 }

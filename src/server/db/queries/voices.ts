@@ -19,7 +19,6 @@ export function readVoice(takeId: string, kind: VoiceKind, from: number, to: num
     .selectFrom('take_voice')
     .select([
       sql<number>`octet_length(audio)`.as('length'),
-      'recorded_at as recordedAt',
       sql<Buffer>`substring(audio from ${from + 1}::int for ${to - from}::int)`.as('bytes'),
     ])
     .where('take_id', '=', takeId)

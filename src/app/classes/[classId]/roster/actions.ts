@@ -6,11 +6,13 @@ import { orNotFound } from '@/app/_components/not-found-guard';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { addCoTeacher, endCoTeaching } from '@/server/access/school/co-teachers';
 import {
+  changeConsentRule,
   changeKeeping,
   makeCards,
   moveStudent,
   noteConsent,
   previewList,
+  removeClass,
   removeStudent,
   setArchived,
   setLeft,
@@ -61,6 +63,18 @@ export async function remove(
 ): Promise<FormState> {
   const work = removeStudent(await requireTeacher(), studentId, form.get('name'));
   return answered(work, { fresh: page(classId), done: 'Everything is removed.' });
+}
+
+/** The class and everybody in it are gone: there is no page of it any more. */
+export async function removeWholeClass(classId: string, _: FormState, form: FormData): Promise<FormState> {
+  const work = removeClass(await requireTeacher(), classId, form.get('name'));
+  return answered(work, { to: () => '/classes' });
+}
+
+export async function requireConsent(classId: string, requiresConsent: boolean): Promise<FormState> {
+  return answered(changeConsentRule(await requireTeacher(), classId, requiresConsent), {
+    fresh: page(classId),
+  });
 }
 
 export async function keep(classId: string, _: FormState, form: FormData): Promise<FormState> {

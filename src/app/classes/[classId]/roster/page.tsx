@@ -12,7 +12,16 @@ import { Sheet } from '@/ui/page-frame';
 import { CardsPanel } from './cards-panel';
 import { CoTeachersPanel } from './co-teachers-panel';
 import { ListPanel } from './list-panel';
-import { ArchiveForm, ConsentChoice, KeepForm, LeaveForm, MoveForm, RemoveForm } from './roster-forms';
+import {
+  ArchiveForm,
+  ConsentChoice,
+  ConsentRule,
+  KeepForm,
+  LeaveForm,
+  MoveForm,
+  RemoveClassForm,
+  RemoveForm,
+} from './roster-forms';
 
 export const metadata: Metadata = { title: 'Roster' };
 
@@ -69,12 +78,16 @@ export default async function RosterPage({
                       Move, leave, take out, remove
                     </summary>
                     <div className="grid gap-4 border-l-4 border-rule py-2 pl-4 md:grid-cols-2">
-                      {others.length > 0 && <MoveForm classId={classId} student={student} classes={others} />}
-                      <div>
-                        <h2 className="font-bold">Leaves the class</h2>
-                        <p className="mb-2">Everything stays here; the sign-in ends.</p>
-                        <LeaveForm classId={classId} studentId={student.id} hasLeft={false} />
-                      </div>
+                      {roster.isHead && others.length > 0 && (
+                        <MoveForm classId={classId} student={student} classes={others} />
+                      )}
+                      {roster.isHead && (
+                        <div>
+                          <h2 className="font-bold">Leaves the class</h2>
+                          <p className="mb-2">Everything stays here; the sign-in ends.</p>
+                          <LeaveForm classId={classId} studentId={student.id} hasLeft={false} />
+                        </div>
+                      )}
                       <TakeOutAndRemove classId={classId} student={student} mayRemove={roster.isHead} />
                     </div>
                   </details>
@@ -92,7 +105,7 @@ export default async function RosterPage({
                     <div className="flex flex-wrap items-center gap-x-4">
                       <strong className="w-44">{student.name}</strong>
                       <span className="text-faint">left {sayDay(dayOf(student.leftAt!), today)}</span>
-                      <LeaveForm classId={classId} studentId={student.id} hasLeft />
+                      {roster.isHead && <LeaveForm classId={classId} studentId={student.id} hasLeft />}
                     </div>
                     <details>
                       <summary className="min-h-8 cursor-pointer text-base text-cool underline underline-offset-4">
@@ -145,6 +158,11 @@ export default async function RosterPage({
             <a href={`/api/classes/${classId}/everything`} download className={`${LINK} mt-3`}>
               Take out the whole class (zip)
             </a>
+            {roster.isHead && (
+              <div className="mt-3">
+                <ConsentRule classId={classId} requiresConsent={roster.requiresConsent} />
+              </div>
+            )}
             <p className="mt-3 border-l-4 border-warm pl-2 text-base">
               Recordings are of children. School policy and local law decide what may be kept, and whose
               consent is needed; Mevlo only notes it.
@@ -167,6 +185,12 @@ export default async function RosterPage({
               <h2 className="mb-3 text-xl font-bold">Put the class away</h2>
               <p className="mb-3">It leaves your lists, and nobody of it signs in. It can come back.</p>
               <ArchiveForm classId={classId} isArchived={roster.isArchived} />
+              <details className="mt-3">
+                <summary className="min-h-8 cursor-pointer text-base text-cool underline underline-offset-4">
+                  Remove it instead
+                </summary>
+                <RemoveClassForm classId={classId} name={roster.name} />
+              </details>
             </Sheet>
           )}
         </div>

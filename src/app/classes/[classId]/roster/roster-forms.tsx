@@ -3,7 +3,7 @@ import { useTransition } from 'react';
 import { Button } from '@/ui/button';
 import { Choice, Field, SmallChoice } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton, useStoredAtOnce } from '@/ui/form';
-import { archive, consent, keep, leave, move, remove } from './actions';
+import { archive, consent, keep, leave, move, remove, removeWholeClass, requireConsent } from './actions';
 
 interface Student {
   readonly id: string;
@@ -97,6 +97,51 @@ export function RemoveForm({ classId, student }: { readonly classId: string; rea
       />
       <FormOutcome />
       <SubmitButton className="border-warm">Remove everything of {student.name}</SubmitButton>
+    </ActionForm>
+  );
+}
+
+/** Whether nobody is recorded without consent; a change is stored at once. */
+export function ConsentRule({
+  classId,
+  requiresConsent,
+}: {
+  readonly classId: string;
+  readonly requiresConsent: boolean;
+}) {
+  const { outcome, store } = useStoredAtOnce(requireConsent);
+  return (
+    <>
+      <label className="flex min-h-11 items-center gap-2">
+        <input
+          type="checkbox"
+          defaultChecked={requiresConsent}
+          onChange={(event) => void store(classId, event.currentTarget.checked)}
+          className="size-5 accent-cool"
+        />
+        Record nobody without consent
+      </label>
+      <p className="text-base text-faint">
+        Whoever has none, or refused, can tap, name and read; nothing is recorded or handed in.
+      </p>
+      {outcome}
+    </>
+  );
+}
+
+/** Asks for the name, so that nothing goes by a slip. */
+export function RemoveClassForm({ classId, name }: { readonly classId: string; readonly name: string }) {
+  return (
+    <ActionForm action={removeWholeClass.bind(null, classId)} className="space-y-2">
+      <Field
+        label="Remove the class for good"
+        name="name"
+        autoComplete="off"
+        required
+        hint={`Everybody who is or was in it goes, with every recording, verdict and answer. Take it out first. Then type “${name}”.`}
+      />
+      <FormOutcome />
+      <SubmitButton className="w-full border-warm">Remove {name}</SubmitButton>
     </ActionForm>
   );
 }

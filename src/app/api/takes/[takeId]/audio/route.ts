@@ -2,8 +2,6 @@ import { download, forViewer } from '@/app/_components/request';
 import { soundAnswer } from '@/app/_components/sound-answer';
 import { getTakeAudio, getWholeTake } from '@/server/access/practice/takes';
 
-const TYPES = { wav: 'audio/wav', flac: 'audio/flac', upload: 'application/octet-stream' } as const;
-
 interface Context {
   readonly params: Promise<{ readonly takeId: string }>;
 }
@@ -18,7 +16,7 @@ export function GET(request: Request, { params }: Context): Promise<Response> {
     }
     return soundAnswer(request, async (from, to) => {
       const { bytes, length, audioType } = await getTakeAudio(viewer, takeId, from, to);
-      return { bytes, length, type: TYPES[audioType], version: `${takeId} ${audioType}` };
+      return { bytes, length, type: audioType === 'wav' ? 'audio/wav' : 'application/octet-stream' };
     });
   });
 }
