@@ -2,3 +2,7 @@
 export function redirect(address: string): never {
   throw new Error(`led to ${address}`);
 }
+
+export function notFound(): never {
+  throw new Error('led to nothing');
+}

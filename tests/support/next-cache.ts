@@ -1,0 +1,2 @@
+// Nothing is kept of pages where there are none.
+export function revalidatePath(): void {}
