@@ -1,9 +1,14 @@
-// How fast things are, measured and printed: npm run bench [-- check|files|foreign|study|app|bytes|desk|thresholds]
+// How fast and how sound things are, measured and printed: npm run bench [-- check|files|foreign|study|app|bytes|desk|thresholds|faults|class [--option value]]
+import { chmodSync, ftruncateSync, mkdtempSync, openSync, rmdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { freePort, startApp } from './lib/app.mjs';
 import { freshDatabase, startPostgres } from './lib/postgres.mjs';
 import { runToEnd, runTypeScript } from './lib/process.mjs';
 import { PlainError, run, say } from './lib/say.mjs';
 import { sessionSecret, setUp } from './lib/setup.mjs';
+
+const SMALL_DISK_MB = 1200;
 
 const BENCHES = {
   check: benchCheck,
@@ -14,17 +19,23 @@ const BENCHES = {
   bytes: () => benchDemo('tests/bench/bytes.ts'),
   desk: benchDesk,
   thresholds: () => runTypeScript('tests/bench/thresholds.ts'),
+  faults: benchFaults,
+  class: benchClass,
 };
 
 await run(async () => {
-  const asked = process.argv.slice(2);
+  const options = process.argv.slice(2).findIndex((one) => one.startsWith('--'));
+  const [asked, given] =
+    options < 0
+      ? [process.argv.slice(2), []]
+      : [process.argv.slice(2, 2 + options), process.argv.slice(2 + options)];
   const unknown = asked.find((name) => !(name in BENCHES));
   if (unknown)
     throw new PlainError(`There is no bench "${unknown}"; there are ${Object.keys(BENCHES).join(', ')}.`);
   await setUp({ forTests: true });
   for (const name of asked.length > 0 ? asked : Object.keys(BENCHES)) {
     say(`\n${name}`);
-    await BENCHES[name]();
+    await BENCHES[name](given);
   }
 });
 process.exit(process.exitCode ?? 0);
@@ -55,6 +66,55 @@ async function benchDesk() {
       runTypeScript('tests/bench/desk.ts', [], { env: appEnv }),
     );
   });
+}
+
+/** On a small disk of its own, with everything that breaks breaking. */
+async function benchFaults(given) {
+  const { ensureBuild } = await import('./lib/build.mjs');
+  await ensureBuild();
+  await onSmallDisk((folder) =>
+    runTypeScript('tests/bench/faults.ts', given, { env: benchEnv({ MEVLO_DATA: folder }) }),
+  );
+}
+
+/** A class that hands in at the same moment, with the defaults; and over several processes, one of each killed in the middle. */
+async function benchClass(given) {
+  const { ensureBuild } = await import('./lib/build.mjs');
+  await ensureBuild();
+  const folder = mkdtempSync(join(tmpdir(), 'mevlo-class-'));
+  chmodSync(folder, 0o755);
+  try {
+    await runTypeScript('tests/bench/class.ts', given, { env: benchEnv({ MEVLO_DATA: folder }) });
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
+
+function benchEnv(more) {
+  return {
+    ...process.env,
+    ...more,
+    TSX_TSCONFIG_PATH: 'tests/tsconfig.json',
+    NODE_OPTIONS: '--conditions=react-server',
+  };
+}
+
+/** A real file system that can be full, mounted while it is used. @throws PlainError unless root, who alone may mount. */
+async function onSmallDisk(work) {
+  if (process.getuid?.() !== 0) throw new PlainError('Only root can mount the small disk that this needs.');
+  const folder = mkdtempSync(join(tmpdir(), 'mevlo-disk-'));
+  const image = `${folder}.img`;
+  ftruncateSync(openSync(image, 'w'), SMALL_DISK_MB * 1_000_000);
+  await runToEnd('mkfs.ext4', ['-q', image], { quiet: true });
+  await runToEnd('mount', ['-o', 'loop', image, folder], { quiet: true });
+  chmodSync(folder, 0o755);
+  try {
+    await work(folder);
+  } finally {
+    await runToEnd('umount', ['-l', folder], { quiet: true });
+    rmSync(image);
+    rmdirSync(folder);
+  }
 }
 
 async function inDatabase(name, measure) {

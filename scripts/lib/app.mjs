@@ -1,7 +1,8 @@
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
+import { keepRunning } from './keep-running.mjs';
 import { ROOT } from './paths.mjs';
-import { runToEnd, standBack, stopChild } from './process.mjs';
+import { runToEnd, standBack } from './process.mjs';
 import { PlainError } from './say.mjs';
 import { sessionSecret } from './setup.mjs';
 import { ownIdentity } from './user.mjs';
@@ -121,54 +122,12 @@ export async function startApp({
     await stop();
     throw error;
   }
+  for (const one of all) one.isUp();
   const pids = (kind) => kept[kind].map((one) => one.pid());
   return { address, said, pids, ended, stop };
 }
 
 const WORKER_STANDS_BACK = 5;
-/** One that ends so often, each time this soon after it was started, is not started again. */
-const MOST_SHORT_LIVES = 5;
-const SHORT_LIFE_MS = 10_000;
-const PAUSE_MS = 500;
-
-/** Keeps a process running. @param start starts it. */
-function keepRunning(name, start) {
-  let child;
-  let isStopping = false;
-  let shortLives = 0;
-  let timer;
-  let giveUp;
-  const ended = new Promise((_, reject) => {
-    giveUp = reject;
-  });
-  // Whoever starts the application waits for it; after a stop nobody does.
-  ended.catch(() => {});
-  const begin = () => {
-    const startedAt = Date.now();
-    child = start();
-    child.once('exit', (code, signal) => {
-      if (isStopping) return;
-      shortLives = Date.now() - startedAt < SHORT_LIFE_MS ? shortLives + 1 : 0;
-      const how = signal ?? `exit ${code}`;
-      if (shortLives >= MOST_SHORT_LIVES)
-        return giveUp(
-          new PlainError(`The ${name} process of Mevlo ends again and again (${how}); see the lines above.`),
-        );
-      process.stderr.write(`The ${name} process of Mevlo ended by itself (${how}); it is started again.\n`);
-      timer = setTimeout(begin, PAUSE_MS * shortLives);
-    });
-  };
-  begin();
-  return {
-    ended,
-    pid: () => child.pid,
-    stop: () => {
-      isStopping = true;
-      clearTimeout(timer);
-      return stopChild(child);
-    },
-  };
-}
 
 async function waitUntilAnswered(address) {
   const deadline = Date.now() + READY_PATIENCE_MS;

@@ -5,41 +5,45 @@ import { pipeline } from 'node:stream/promises';
 import { maybePostgresPrograms } from './packages.mjs';
 import { PlainError } from './say.mjs';
 
-/** Runs programs one into the other. @throws PlainError in the words of the one that failed. */
+/** Runs programs one into the other. @throws PlainError in the words of the first that failed. */
 async function piped(commands, { from, to }) {
+  const failures = [];
   const children = commands.map(([program, args, env]) =>
     spawn(program, args, { stdio: ['pipe', 'pipe', 'pipe'], env: { ...process.env, ...env } }),
   );
-  const ends = children.map(
-    (child, index) =>
-      new Promise((resolve, reject) => {
-        let words = '';
-        child.stderr.on('data', (chunk) => {
-          words = `${words}${chunk}`.slice(-2000);
-        });
-        child.on('error', (error) =>
-          reject(new PlainError(`${commands[index][0]} could not be run (${error.code}).`)),
-        );
-        child.on('close', (code) =>
-          code === 0
-            ? resolve()
-            : reject(new PlainError(`${commands[index][0].split('/').at(-1)} failed: ${words.trim()}`)),
-        );
-      }),
-  );
-  // What one program no longer reads is said by that program.
-  const streams = [from, ...children].map((source, index) => {
-    const output = index === 0 ? source : source.stdout;
-    const input = index < children.length ? children[index].stdin : to;
-    if (!output) {
-      input?.end?.();
-      return undefined;
+  const ends = children.map((child, index) => {
+    const name = commands[index][0].split('/').at(-1);
+    let words = '';
+    child.stderr.on('data', (chunk) => {
+      words = `${words}${chunk}`.slice(-2000);
+    });
+    return new Promise((resolve) => {
+      child.on('error', (error) => {
+        failures.push(new PlainError(`${name} could not be run (${error.code}).`));
+        resolve();
+      });
+      child.on('close', (code) => {
+        if (code !== 0) failures.push(new PlainError(`${name} failed: ${words.trim()}`));
+        resolve();
+      });
+    });
+  });
+  const sources = [from, ...children.map(({ stdout }) => stdout)];
+  const sinks = [...children.map(({ stdin }) => stdin), to];
+  const streams = sources.map(async (source, index) => {
+    const sink = sinks[index];
+    try {
+      if (source && sink) await pipeline(source, sink);
+      else if (source) source.resume();
+      else sink?.end();
+    } catch (error) {
+      // A program that has ended reads no more: it says itself why, or it had enough.
+      if (source === from || sink === to) failures.push(error);
     }
-    return input
-      ? pipeline(output, input).catch((error) => error.code === 'EPIPE' || Promise.reject(error))
-      : output.resume();
   });
   await Promise.all([...ends, ...streams]);
+  const failure = failures.find((one) => one instanceof PlainError) ?? failures[0];
+  if (failure) throw failure;
 }
 
 /** What PostgreSQL's own programs take: the password does not stand among the arguments, where everybody on the machine reads it. */

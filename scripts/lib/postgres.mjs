@@ -14,9 +14,10 @@ import {
 } from 'node:fs';
 import { join } from 'node:path';
 import { freePort } from './app.mjs';
+import { keepRunning } from './keep-running.mjs';
 import { maybePostgresPrograms } from './packages.mjs';
 import { DATA } from './paths.mjs';
-import { isAlive, stopChild } from './process.mjs';
+import { isAlive } from './process.mjs';
 import { PlainError } from './say.mjs';
 
 /** Whose the cluster is. */
@@ -103,7 +104,8 @@ function maybeRunning(folder) {
 
 /**
  * Starts the private PostgreSQL cluster on loopback, or adopts the one that runs.
- * @returns `url` for the application; `adminUrl` for scripts that make databases; and `stop()`, which leaves an adopted server alone.
+ * @returns `url` for the application; `adminUrl` for scripts that make databases; `pid()`; and `stop()`, which leaves an adopted server alone.
+ * One that it has started and that ends by itself is started again.
  */
 export async function startPostgres() {
   const programs = maybePostgresPrograms();
@@ -113,37 +115,43 @@ export async function startPostgres() {
   const folder = clusterFolder(identity);
   if (!existsSync(folder)) createCluster(programs, folder, identity);
   const running = maybeRunning(folder);
-  if (running) return { ...(await opened(running.port)), stop: async () => {} };
+  if (running) return { ...(await opened(running.port)), stop: async () => {}, pid: () => running.pid };
 
   const port = await freePort();
   const log = join(DATA, 'postgres.log');
-  const child = spawn(join(programs, 'postgres'), ['-D', folder, '-p', `${port}`], {
-    ...identity,
-    cwd: '/',
-    stdio: ['ignore', openSync(log, 'a'), openSync(log, 'a')],
-    // Ctrl-C goes to the whole group; the server must outlive the processes that use it.
-    detached: true,
-  });
+  const output = openSync(log, 'a');
   chmodSync(log, 0o600);
-  await waitUntilReady(programs, port, child, log);
-  const stop = () => stopChild(child, 'SIGINT');
+  const kept = keepRunning(
+    'database',
+    () =>
+      spawn(join(programs, 'postgres'), ['-D', folder, '-p', `${port}`], {
+        ...identity,
+        cwd: '/',
+        stdio: ['ignore', output, output],
+        // Ctrl-C goes to the whole group; the server must outlive the processes that use it.
+        detached: true,
+      }),
+    { signal: 'SIGINT' },
+  );
+  await waitUntilReady(programs, port, kept, log);
+  kept.isUp();
   try {
-    return { ...(await opened(port)), stop };
+    return { ...(await opened(port)), stop: kept.stop, pid: kept.pid };
   } catch (error) {
-    await stop();
+    await kept.stop();
     throw error;
   }
 }
 
-async function waitUntilReady(programs, port, child, log) {
+async function waitUntilReady(programs, port, server, log) {
   const deadline = Date.now() + START_PATIENCE_MS;
   while (Date.now() < deadline) {
-    if (child.exitCode !== null) break;
+    if (server.exitCode() !== null) break;
     const ready = spawnSync(join(programs, 'pg_isready'), ['-q', '-h', '127.0.0.1', '-p', `${port}`]);
     if (ready.status === 0) return;
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
-  await stopChild(child, 'SIGINT');
+  await server.stop();
   const lines = readFileSync(log, 'utf8').trim().split('\n').slice(-3).join(' ');
   if (/No space left/.test(lines))
     throw new PlainError('The disk is full, so the database cannot start: free some space and start again.');

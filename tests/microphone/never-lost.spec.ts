@@ -66,6 +66,10 @@ test('a reload in the middle of recording keeps what was played', async () => {
     await page.getByRole('link', { name: 'My lines' }).click();
     await expect(device(page).getByRole('listitem')).toHaveCount(1, { timeout: 20_000 });
     expect(await axeFindings(page)).toEqual([]);
+    // Its sound is loaded when somebody wants to hear it.
+    await device(page)
+      .getByRole('button', { name: /^Hear / })
+      .click();
     const seconds = await device(page)
       .locator('audio')
       .evaluate(

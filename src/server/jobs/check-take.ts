@@ -23,7 +23,7 @@ const MOST_TRIES = 3;
 /** A check whose process ended is begun again, and processes end for many reasons; one that was begun so often ends them itself. */
 const MOST_BEGUN = 10;
 /** A check that is at work says so as often as this. */
-const ALIVE_EVERY_MS = 5000;
+const ALIVE_EVERY_MS = 1000;
 
 /** What is said of a take that cannot be checked. */
 export const NOT_CHECKED =

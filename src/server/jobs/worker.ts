@@ -67,7 +67,7 @@ function everySoOften(milliseconds: number, what: string, work: () => Promise<un
 }
 
 /** Nobody waits longer than this for what was forgotten. */
-const SWEEP_MS = 10_000;
+const SWEEP_MS = 2000;
 /** Recordings are kept for days; an hour more or less does not matter. */
 const REMOVAL_MS = 3_600_000;
 const rounds = [

@@ -14,5 +14,8 @@ export async function up(db: Kysely<unknown>): Promise<void> {
   await sql`alter table take_check add column finished_at timestamptz`.execute(db);
   // Their remarks are there; that their recordings are not compressed yet is seen from the kind of their audio.
   await sql`update take_check set finished_at = checked_at`.execute(db);
+  await sql`create index take_check_unfinished on take_check (checked_at) where finished_at is null`.execute(
+    db,
+  );
   await sql`create index take_waiting on take (handed_in_at) where state = 'waiting'`.execute(db);
 }

@@ -336,7 +336,7 @@ export function listUnfinishedTakes(queueName: string) {
 }
 
 /** A check that has said nothing for so long is at work no more: its process ended. */
-const SILENT_SECONDS = 20;
+const SILENT_SECONDS = 5;
 
 /** Jobs of checks that somebody had begun who is not there any more. @param queueName of the checks. */
 export async function listAbandonedChecks(queueName: string): Promise<readonly string[]> {

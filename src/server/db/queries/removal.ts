@@ -71,6 +71,18 @@ const studentsOf = async (db: Transaction<Database>, classIds: readonly string[]
           .execute()
       ).map(({ id }) => id);
 
+/** Attempts at coming in, also under names that nobody in the class has. */
+async function forgetAttemptsAtClasses(
+  db: Transaction<Database>,
+  classIds: readonly string[],
+): Promise<void> {
+  for (const id of classIds)
+    await db
+      .deleteFrom('attempt')
+      .where((e) => e.or([e('subject', '=', `class:${id}`), e('subject', 'like', `pin:${id}/%`)]))
+      .execute();
+}
+
 /** Removes a class for good, with everybody who is or was in it and everything they did. */
 export async function removeClass(removed: {
   readonly classId: string;
@@ -82,6 +94,7 @@ export async function removeClass(removed: {
     .transaction()
     .execute(async (db) => {
       const takeCount = await removeStudents(db, await studentsOf(db, [classId]));
+      await forgetAttemptsAtClasses(db, [classId]);
       await db.deleteFrom('class').where('id', '=', classId).execute();
       await db
         .insertInto('removal')
@@ -102,18 +115,13 @@ export async function removeTeacher(teacherId: string): Promise<void> {
     .transaction()
     .execute(async (db) => {
       const own = await db.selectFrom('class').select('id').where('teacher_id', '=', teacherId).execute();
-      await removeStudents(
-        db,
-        await studentsOf(
-          db,
-          own.map(({ id }) => id),
-        ),
-      );
+      const classIds = own.map(({ id }) => id);
+      await removeStudents(db, await studentsOf(db, classIds));
+      await forgetAttemptsAtClasses(db, classIds);
+      await db.deleteFrom('attempt').where('subject', 'like', `%:${teacherId}`).execute();
       await sql`delete from attempt using "user"
         where "user".id = ${teacherId}
-          and attempt.subject in ('password:' || lower("user".email), 'take-out:' || "user".id, 'voice:' || "user".id, 'co-teacher:' || "user".id)`.execute(
-        db,
-      );
+          and attempt.subject = 'password:' || lower("user".email)`.execute(db);
       await db.deleteFrom('user').where('id', '=', teacherId).where('role', '=', 'teacher').execute();
     });
 }
