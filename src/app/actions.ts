@@ -1,9 +1,8 @@
 'use server';
 import { redirect } from 'next/navigation';
 import { endSession } from '@/server/access/account/sign-in';
-import type { FormState } from '@/ui/form';
 
-export async function signOut(_: FormState, __: FormData): Promise<FormState> {
+export async function signOut(): Promise<void> {
   await endSession();
   redirect('/sign-in');
 }

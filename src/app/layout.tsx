@@ -7,6 +7,7 @@ import './fonts/fonts.css';
 import './globals.css';
 import type { Metadata, Viewport } from 'next';
 import type { ReactNode } from 'react';
+import { Reports } from './_components/device/reports';
 
 export const metadata: Metadata = {
   title: { default: 'Mevlo', template: '%s · Mevlo' },
@@ -19,7 +20,10 @@ export const viewport: Viewport = { width: 'device-width', initialScale: 1, them
 export default function RootLayout({ children }: { readonly children: ReactNode }) {
   return (
     <html lang="en">
-      <body>{children}</body>
+      <body>
+        <Reports />
+        {children}
+      </body>
     </html>
   );
 }

@@ -1,3 +1,4 @@
+import { reportProblem } from './report-problem';
 import type { PageToKeep } from './service-worker';
 
 const SCRIPT = '/service-worker.js';
@@ -10,8 +11,9 @@ async function worker(): Promise<ServiceWorker | undefined> {
   try {
     await navigator.serviceWorker.register(SCRIPT);
     return (await navigator.serviceWorker.ready).active ?? undefined;
-  } catch {
+  } catch (error) {
     // Without it everything works as long as there is a connection.
+    reportProblem(error, 'starting the service worker');
     return undefined;
   }
 }
@@ -50,7 +52,7 @@ export async function keepForLater(files: readonly string[], load: () => Promise
   if (!active || !navigator.serviceWorker.controller) return;
   await new Promise((resolve) => setTimeout(resolve, SETTLED_MS));
   active.postMessage({ kind: 'keep', pages: [], files } satisfies PageToKeep);
-  await load().catch(() => {});
+  await load().catch((error: unknown) => reportProblem(error, 'loading for later'));
 }
 
 /** Throws away the pages that were kept, and leaves the takes alone: they are their student's. */

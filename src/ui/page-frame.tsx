@@ -1,10 +1,10 @@
 import type { ReactNode } from 'react';
-import { ActionForm, type FormAction, FormOutcome } from '@/ui/form';
 import { Link } from '@/ui/link';
+import { SignOut } from '@/ui/sign-out';
 
 interface PageFrameProps {
   readonly viewer?: { readonly name: string; readonly role: 'teacher' | 'student' };
-  readonly signOut?: FormAction;
+  readonly signOut?: () => Promise<void>;
   /** Beside the name, in the edge. */
   readonly aside?: ReactNode;
   readonly children: ReactNode;
@@ -49,10 +49,7 @@ export function PageFrame({ viewer, signOut, aside, children }: PageFrameProps) 
           </nav>
           {aside && <div className="ml-auto">{aside}</div>}
           {viewer && signOut && (
-            <ActionForm
-              action={signOut}
-              className={`flex flex-wrap items-center gap-3 ${aside ? '' : 'ml-auto'}`}
-            >
+            <div className={`flex flex-wrap items-center gap-3 ${aside ? '' : 'ml-auto'}`}>
               {viewer.role === 'teacher' ? (
                 <Link href="/account" className="inline-flex min-h-11 items-center text-faint max-sm:hidden">
                   {viewer.name}
@@ -60,14 +57,8 @@ export function PageFrame({ viewer, signOut, aside, children }: PageFrameProps) 
               ) : (
                 <span className="text-faint max-sm:hidden">{viewer.name}</span>
               )}
-              <button
-                type="submit"
-                className="min-h-11 rounded-md px-2 underline underline-offset-4 hover:bg-cool-wash"
-              >
-                Sign out
-              </button>
-              <FormOutcome />
-            </ActionForm>
+              <SignOut signOut={signOut} />
+            </div>
           )}
         </div>
       </header>

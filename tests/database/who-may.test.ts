@@ -110,7 +110,7 @@ const ACTIONS: Readonly<Record<string, Readonly<Record<string, Entry>>>> = {
   'src/app/account/actions.ts': {
     removeAccount: { may: ANY_TEACHER, ask: () => account.removeAccount(EMPTY, form()) },
   },
-  'src/app/actions.ts': { signOut: { may: ANYBODY, ask: () => signedIn.signOut(EMPTY, form()) } },
+  'src/app/actions.ts': { signOut: { may: ANYBODY, ask: () => signedIn.signOut() } },
   'src/app/classes/[classId]/roster/actions.ts': {
     lookAtList: { may: TEACHERS, ask: ({ classId }) => roster.lookAtList(classId, 'Name\nAnn') },
     takeIn: {

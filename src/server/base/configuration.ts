@@ -39,15 +39,17 @@ export interface Configuration {
   readonly backups: string | undefined;
 }
 
+type Environment = Readonly<Record<string, string | undefined>>;
+
 /** A variable that is there and empty is not set. */
-const set = (environment: NodeJS.ProcessEnv) =>
+const set = (environment: Environment) =>
   Object.fromEntries(Object.entries(environment).filter(([, value]) => value !== ''));
 
 /**
  * The configuration of this process.
  * @throws Error that names every variable that is wrong, and what was expected.
  */
-export function configuration(environment: NodeJS.ProcessEnv = process.env): Configuration {
+export function configuration(environment: Environment = process.env): Configuration {
   const read = form.safeParse(set(environment));
   if (!read.success) {
     const lines = read.error.issues.map(({ path, message }) => `  ${path.join('.')}: ${message}`);

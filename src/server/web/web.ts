@@ -8,7 +8,7 @@ import sirv from 'sirv';
 import { configuration } from '@/server/base/configuration';
 import { endOnCrash, logger } from '@/server/base/log';
 import { metrics, noteAnswer, whyNotReady } from './health';
-import { secured } from './security';
+import { ASSETS, secured } from './security';
 
 endOnCrash();
 const settings = configuration();
@@ -24,7 +24,6 @@ const handle = app.getRequestHandler();
 const pack = compression({ brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: BROTLI_QUALITY } } });
 /** Named after their content, so they never change. */
 const assets = sirv('.next/static', { brotli: true, gzip: true, immutable: true, maxAge: 31_536_000 });
-const ASSETS = '/_next/static';
 
 const answerText = (response: ServerResponse, status: number, text: string, type = 'text/plain') => {
   response.writeHead(status, { 'Content-Type': `${type}; charset=utf-8`, 'Cache-Control': 'no-store' });
@@ -84,8 +83,8 @@ function answer(request: IncomingMessage, response: ServerResponse): void {
   }
   const byNext = () => pack(request as never, response as never, () => void handle(request, response));
   const { url: whole = '/' } = request;
-  if (!isDevelopment && whole.startsWith(`${ASSETS}/`)) {
-    request.url = whole.slice(ASSETS.length);
+  if (!isDevelopment && whole.startsWith(ASSETS)) {
+    request.url = whole.slice(ASSETS.length - 1);
     assets(request, response, () => {
       request.url = whole;
       byNext();

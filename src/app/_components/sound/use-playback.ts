@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { Mixer } from '@/browser/mixer';
 import { Passage, type PassageMoment, type PassageWish } from '@/browser/passage';
+import { reportProblem } from '@/browser/report-problem';
 
 /** Plays a passage that is not recorded. @param onMoment called on every frame while it plays. */
 export function usePlayback(getMixer: () => Mixer, onMoment: (moment: PassageMoment) => void) {
@@ -43,7 +44,8 @@ export function usePlayback(getMixer: () => Mixer, onMoment: (moment: PassageMom
         };
         follow();
         return begun;
-      } catch {
+      } catch (error) {
+        reportProblem(error, 'sounds of a passage');
         if (starts.current === start)
           setProblem('The sounds could not be loaded. Go online once, or play with the click alone.');
         return undefined;

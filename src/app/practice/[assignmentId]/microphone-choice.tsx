@@ -2,6 +2,7 @@
 import { useEffect, useState } from 'react';
 import { CHOSEN_MICROPHONE, chooseMicrophone, listMicrophones, type Microphone } from '@/browser/microphones';
 import { remembered } from '@/browser/remembered';
+import { reportProblem } from '@/browser/report-problem';
 import { Choice } from '@/ui/field';
 
 /** Which microphone listens, where the device has several; it follows what is plugged in and out. */
@@ -11,7 +12,7 @@ export function MicrophoneChoice({ onChosen }: { readonly onChosen: () => void }
     const look = () =>
       listMicrophones()
         .then(setMicrophones)
-        .catch((error: unknown) => console.error('listing microphones:', error));
+        .catch((error: unknown) => reportProblem(error, 'listing microphones'));
     void look();
     navigator.mediaDevices?.addEventListener('devicechange', look);
     return () => navigator.mediaDevices?.removeEventListener('devicechange', look);

@@ -5,6 +5,7 @@ import type { Mixer } from '@/browser/mixer';
 import { Passage, type PassageMoment, type RecordedWish } from '@/browser/passage';
 import { type Level, Recorder, sayMicrophoneProblem } from '@/browser/recorder';
 import type { RecordingTrouble, RecordingWatch } from '@/browser/recording-watch';
+import { reportProblem } from '@/browser/report-problem';
 import { type TakeFacts, TakeSession } from '@/browser/take-session';
 import type { TakeStore, Taps } from '@/browser/take-store';
 import type { Strictness } from '@/core/judging';
@@ -113,7 +114,7 @@ export function useRecording(options: RecordingOptions) {
       });
       if (!isShown) await (await getStore())?.remove(id);
     } catch (error) {
-      console.error('checking a take:', error);
+      reportProblem(error, 'checking a take');
       dispatch({ kind: 'failed', text: NO_CHECK });
     }
   }, [dispatch, getMixer, show, getStore]);
@@ -125,7 +126,7 @@ export function useRecording(options: RecordingOptions) {
       if (!opened || !ear.current) return;
       const whole = { ...wish, rounds: 1, turns: 'together', clickGoesOn: true } as const;
       const passage = await Passage.start(getMixer(), whole, true).catch((error: unknown) => {
-        console.error('sounds of the accompaniment:', error);
+        reportProblem(error, 'sounds of the accompaniment');
         return undefined;
       });
       if (!passage) {
@@ -203,7 +204,7 @@ export function useRecording(options: RecordingOptions) {
         } as const;
         await (await getStore())?.keep(take, wav.buffer);
       } catch (error) {
-        console.error('checking a take:', error);
+        reportProblem(error, 'checking a take');
         dispatch({ kind: 'failed', text: NO_CHECK });
       }
     },

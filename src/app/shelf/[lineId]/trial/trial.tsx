@@ -1,5 +1,6 @@
 'use client';
 import { type FormEvent, useState } from 'react';
+import { reportProblem } from '@/browser/report-problem';
 import { type SimulatedTake, simulateOnDevice } from '@/browser/simulate-client';
 import { instrumentsAbleToPlay } from '@/core/arranging';
 import { INSTRUMENTS, type Instrument, type InstrumentId } from '@/core/instruments';
@@ -70,7 +71,8 @@ export function Trial({
         sound: new Blob([take.wav], { type: 'audio/wav' }),
         askedBpm: bpm,
       });
-    } catch {
+    } catch (error) {
+      reportProblem(error, 'the simulated student');
       setProblem('The simulated student could not play here. Reload the page and try again.');
     } finally {
       setBusy(false);
