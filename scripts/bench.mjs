@@ -1,4 +1,4 @@
-// How fast and how sound things are, measured and printed: npm run bench [-- check|files|foreign|study|app|bytes|desk|thresholds|faults|class [--option value]]
+// How fast and how sound things are, measured and printed: npm run bench [-- check|files|foreign|study|app|bytes|desk|thresholds|hostile|faults|class [--option value]]
 import { chmodSync, ftruncateSync, mkdtempSync, openSync, rmdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -19,6 +19,14 @@ const BENCHES = {
   bytes: () => benchDemo('tests/bench/bytes.ts'),
   desk: benchDesk,
   thresholds: () => runTypeScript('tests/bench/thresholds.ts'),
+  hostile: (given) =>
+    inDatabase('hostile', (databaseUrl) =>
+      withApp(databaseUrl, { demo: true }, (env) =>
+        runTypeScript('tests/bench/hostile.ts', given, {
+          env: benchEnv({ ...env, SESSION_SECRET: sessionSecret() }),
+        }),
+      ),
+    ),
   faults: benchFaults,
   class: benchClass,
 };

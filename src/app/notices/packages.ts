@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 /** Somebody else's work that is part of the application. */
@@ -18,23 +18,42 @@ const KEPT_TEXTS: Readonly<Record<string, readonly string[]>> = {
 
 const read = (path: string) => readFileSync(path, 'utf8');
 
-/** Every package that the application is made with, from what is installed; read when the application is built. */
+let used: readonly UsedPackage[] | undefined;
+
+/** Every package that the application asks for, from what is installed; read once. */
 export function usedPackages(): readonly UsedPackage[] {
   const { dependencies } = JSON.parse(read('package.json')) as { dependencies: Record<string, string> };
-  return Object.keys(dependencies).map((name) => {
-    const folder = join('node_modules', name);
-    const { version, license } = JSON.parse(read(join(folder, 'package.json'))) as {
-      version: string;
-      license: string;
-    };
-    const own = readdirSync(folder).filter((file) => LICENCE_FILE.test(file));
-    return {
-      name,
-      version,
-      licence: license,
-      texts: [...own.map((file) => join(folder, file)), ...(KEPT_TEXTS[name] ?? [])].map(read),
-    };
-  });
+  used ??= Object.keys(dependencies).map((name) => packageAt(name, join('node_modules', name)));
+  return used;
+}
+
+let all: readonly UsedPackage[] | undefined;
+
+/** These, and every package that they are made with themselves. What is not installed on this machine is not there. */
+export function allPackages(): readonly UsedPackage[] {
+  const { packages } = JSON.parse(read('package-lock.json')) as {
+    packages: Record<string, { dev?: boolean; devOptional?: boolean }>;
+  };
+  all ??= Object.entries(packages).flatMap(([path, { dev, devOptional }]) =>
+    path.startsWith('node_modules/') && !dev && !devOptional && existsSync(join(path, 'package.json'))
+      ? [packageAt(path.slice(path.lastIndexOf('node_modules/') + 'node_modules/'.length), path)]
+      : [],
+  );
+  return all;
+}
+
+function packageAt(name: string, folder: string): UsedPackage {
+  const { version, license } = JSON.parse(read(join(folder, 'package.json'))) as {
+    version: string;
+    license?: string;
+  };
+  const own = readdirSync(folder).filter((file) => LICENCE_FILE.test(file));
+  return {
+    name,
+    version,
+    licence: license ?? 'see its text',
+    texts: [...own.map((file) => join(folder, file)), ...(KEPT_TEXTS[name] ?? [])].map(read),
+  };
 }
 
 /** The licence of the sampled sounds, and what they are cut from. */

@@ -3,9 +3,6 @@ import { PageFrame, Sheet } from '@/ui/page-frame';
 import { soundsNotice, usedPackages } from './packages';
 
 export const metadata: Metadata = { title: 'Notices' };
-/** The same for everybody, until the next build. */
-export const dynamic = 'force-static';
-
 const TEXT = 'mt-2 max-h-96 overflow-auto whitespace-pre-wrap border-l-4 border-rule pl-3 text-sm';
 
 export default function NoticesPage() {
@@ -26,6 +23,11 @@ export default function NoticesPage() {
             <Notice title="Sampled sounds" licence="MIT" texts={[soundsNotice()]} />
           </li>
         </ul>
+        <p className="mt-4">
+          <a href="/notices/all" className="text-cool underline underline-offset-4">
+            All of it, with everything that these are made with themselves, as a text
+          </a>
+        </p>
       </Sheet>
     </PageFrame>
   );

@@ -1,0 +1,170 @@
+// Spoilt files and sounds through the running application: npm run bench -- hostile [-- --files 1000]
+import { randomUUID } from 'node:crypto';
+import { parseArgs } from 'node:util';
+import { sql } from 'kysely';
+import { createRandom, quantile } from '@/core/base';
+import { auth } from '@/server/auth/auth';
+import { closeDatabase, database } from '@/server/db/connection';
+import { DEMO_TEACHER } from '@/server/demo/scenario';
+import { mutatedFiles, rightFiles } from '../support/mutated';
+
+const { values } = parseArgs({ options: { files: { type: 'string', default: '1000' } } });
+const FILES = Number(values.files);
+const SOUNDS = Math.round(FILES / 10);
+const ADDRESS = process.env.MEVLO_ADDRESS!;
+const KINDS = Object.keys(rightFiles()) as (keyof ReturnType<typeof rightFiles>)[];
+const ENDINGS = { MusicXML: 'musicxml', 'packed MusicXML': 'mxl', MIDI: 'mid', ABC: 'abc' } as const;
+const AT_ONCE = 3;
+
+async function cookieOf(email: string, password: string): Promise<string> {
+  const answer = await auth().api.signInEmail({ body: { email, password }, asResponse: true });
+  return answer.headers
+    .getSetCookie()
+    .map((one) => one.split(';')[0])
+    .join('; ');
+}
+
+const teacher = await cookieOf(DEMO_TEACHER.email, DEMO_TEACHER.password);
+
+/** The form as a browser without scripts sends it: what it says of its action stands in hidden fields. */
+const shelf = await (await fetch(`${ADDRESS}/shelf`, { headers: { cookie: teacher } })).text();
+const form = [...shelf.matchAll(/<form[\s\S]*?<\/form>/g)]
+  .map(([html]) => html)
+  .find((html) => html.includes('.musicxml'));
+if (!form) throw new Error('The shelf has no form for files.');
+const text = (html: string) =>
+  html.replaceAll('&quot;', '"').replaceAll('&amp;', '&').replaceAll('&#x27;', "'");
+const hidden = [...form.matchAll(/<input type="hidden" name="([^"]*)"(?: value="([^"]*)")?/g)].map(
+  ([, name, value = '']) => [text(name!), text(value)] as const,
+);
+
+const pages: number[] = [];
+let isOver = false;
+const looking = (async () => {
+  while (!isOver) {
+    const from = performance.now();
+    const answer = await fetch(`${ADDRESS}/desk`, { headers: { cookie: teacher } }).catch(() => undefined);
+    await answer?.text();
+    pages.push(answer?.ok ? performance.now() - from : Number.POSITIVE_INFINITY);
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
+})();
+
+const linesOf = async () =>
+  (
+    await database()
+      .selectFrom('line')
+      .select((e) => e.fn.countAll<string>().as('count'))
+      .executeTakeFirstOrThrow()
+  ).count;
+
+interface Tally {
+  crashes: number;
+  slowest: number;
+  read: number;
+}
+
+async function bringIn(bytes: Uint8Array, name: string, tally: Tally): Promise<void> {
+  const body = new FormData();
+  for (const [key, value] of hidden) body.append(key, value);
+  body.append('file', new File([new Uint8Array(bytes)], name));
+  const from = performance.now();
+  const answer = await fetch(`${ADDRESS}/shelf`, {
+    method: 'POST',
+    body,
+    headers: { cookie: teacher, origin: ADDRESS },
+  }).catch(() => undefined);
+  const html = (await answer?.text()) ?? '';
+  tally.slowest = Math.max(tally.slowest, performance.now() - from);
+  if (!answer || answer.status >= 500) tally.crashes++;
+  if (/is on the shelf|is a draft|on the stand/.test(html)) tally.read++;
+}
+
+let wrong = 0;
+for (const kind of KINDS) {
+  const tally: Tally = { crashes: 0, slowest: 0, read: 0 };
+  const before = Number(await linesOf());
+  const files = mutatedFiles(kind, FILES, 5);
+  await Promise.all(
+    Array.from({ length: AT_ONCE }, async () => {
+      for (const bytes of files) await bringIn(bytes, `x.${ENDINGS[kind]}`, tally);
+    }),
+  );
+  const lines = Number(await linesOf()) - before;
+  // A line is whole, or it is not there.
+  const { rows } = await sql<{ count: number }>`
+    select count(*)::int as count from line where document is null or document -> 'score' is null`.execute(
+    database(),
+  );
+  wrong += tally.crashes + rows[0]!.count + (tally.slowest > 5500 ? 1 : 0);
+  console.log(
+    `${FILES} files of ${kind}: ${lines} became lines or drafts, ${tally.crashes} crashes, ${rows[0]!.count} half-saved, slowest ${Math.round(tally.slowest)} ms with the page around it.`,
+  );
+}
+
+// Sounds: the worker reads them. Whatever they are, each ends with a verdict or with a reason.
+const assignment = await database()
+  .selectFrom('assignment')
+  .innerJoin('class_student', 'class_student.class_id', 'assignment.class_id')
+  .innerJoin('user', 'user.id', 'class_student.student_id')
+  .select(['assignment.id', 'user.email', 'class_student.user_name as userName'])
+  .where('class_student.user_name', '=', 'ida')
+  .executeTakeFirstOrThrow();
+const student = await cookieOf(assignment.email, '271828');
+const random = createRandom(3);
+const wav = Buffer.concat([
+  Buffer.from(
+    'RIFF\xff\xff\xff\xffWAVEfmt \x10\0\0\0\x01\0\x01\0\x40\x1f\0\0\x80\x3e\0\0\x02\0\x10\0data\xff\xff\xff\xff',
+    'latin1',
+  ),
+  Buffer.from(Array.from({ length: 60_000 }, () => random.integer(0, 256))),
+]);
+const ids: string[] = [];
+for (let n = 0; n < SOUNDS; n++) {
+  const sound = Uint8Array.from(wav.subarray(0, 44 + random.integer(0, 60_000)));
+  for (let changes = random.integer(0, 8); changes > 0; changes--)
+    sound[random.integer(0, random.integer(0, 2) === 0 ? 44 : sound.length)] = random.integer(0, 256);
+  const id = randomUUID();
+  const source = n % 2 === 0 ? 'recorded' : 'file';
+  const headers = { cookie: student, origin: ADDRESS };
+  await fetch(`${ADDRESS}/api/takes/${id}/pieces?from=0`, { method: 'PUT', body: sound, headers });
+  const answer = await fetch(`${ADDRESS}/api/takes/${id}`, {
+    method: 'POST',
+    headers: { ...headers, 'Content-Type': 'application/json' },
+    body: JSON.stringify({ bytes: sound.length, assignmentId: assignment.id, askedBpm: 60, source }),
+  });
+  if (answer.ok) ids.push(id);
+  else if (answer.status !== 429) wrong++;
+}
+const stateOf = async () => {
+  const rows = await database()
+    .selectFrom('take')
+    .select(['state', 'problem'])
+    .where('id', 'in', ids)
+    .execute();
+  return {
+    waiting: rows.filter(({ state }) => state === 'waiting').length,
+    checked: rows.filter(({ state }) => state === 'checked').length,
+    failed: rows.filter(({ state }) => state === 'failed').length,
+    threw: rows.filter(({ problem }) => problem !== null).length,
+  };
+};
+let state = await stateOf();
+for (
+  const deadline = Date.now() + 120_000;
+  state.waiting > 0 && Date.now() < deadline;
+  state = await stateOf()
+)
+  await new Promise((resolve) => setTimeout(resolve, 300));
+wrong += state.waiting;
+isOver = true;
+await looking;
+console.log(
+  `${ids.length} spoilt sounds: ${state.checked} heard, ${state.failed} refused with a reason (${state.threw} of them because the check threw), ${state.waiting} waiting.`,
+);
+const unanswered = pages.filter((ms) => !Number.isFinite(ms)).length;
+console.log(
+  `The desk meanwhile: ${pages.length} times, ${unanswered} unanswered, median ${quantile(pages, 0.5).toFixed(0)} ms, p95 ${quantile(pages, 0.95).toFixed(0)} ms.`,
+);
+await closeDatabase();
+process.exit(wrong + unanswered === 0 ? 0 : 1);
