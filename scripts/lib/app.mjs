@@ -127,7 +127,7 @@ export async function startApp({
   return { address, said, pids, ended, stop };
 }
 
-const WORKER_STANDS_BACK = 5;
+const WORKER_STANDS_BACK = 15;
 
 async function waitUntilAnswered(address) {
   const deadline = Date.now() + READY_PATIENCE_MS;

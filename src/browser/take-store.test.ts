@@ -251,3 +251,26 @@ test('words wait until they have arrived', async () => {
   await store.removeWord('w1');
   expect((await store.listWords()).map(({ id }) => id)).toEqual(['w2']);
 });
+
+test('everything of people who are gone goes from the device, and of nobody else', async () => {
+  const other = await TakeStore.open(`other-${Date.now()}`);
+  const theirs = await recorded(other, 1);
+  await other.complete(theirs);
+  await other.change(theirs, { state: 'waiting' });
+  await other.say({ id: 'theirs', assignmentId: 'a1', stageId: 'm0/clap', saidAtMs: Date.now() });
+  const mine = await recorded(store, 1);
+  await store.complete(mine);
+  const asked: string[] = [];
+  await store.forgetGone(async (ids) => {
+    asked.push(...ids);
+    return [];
+  });
+  expect(asked).toHaveLength(new Set(asked).size);
+  expect(await other.list()).toHaveLength(1);
+  await store.forgetGone(async (ids) => ids);
+  expect(await other.list()).toEqual([]);
+  expect(await other.listWords()).toEqual([]);
+  expect(await other.sound(theirs)).toBeUndefined();
+  expect(await store.list()).toHaveLength(1);
+  other.close();
+});

@@ -145,6 +145,21 @@ export class TakeStore {
     return this.#here.has(takeId);
   }
 
+  /**
+   * Everything of people who are not there any more goes from this device, whoever uses it now.
+   * @param whoIsGone asks the school's server, which knows.
+   */
+  async forgetGone(whoIsGone: (userIds: readonly string[]) => Promise<readonly string[]>): Promise<void> {
+    const takes = (await this.#db?.getAll('takes')) ?? [];
+    const words = (await this.#db?.getAll('words')) ?? [];
+    const others = new Set([...takes, ...words].map(({ userId }) => userId));
+    others.delete(this.#userId);
+    if (others.size === 0) return;
+    const gone = new Set(await whoIsGone([...others]));
+    for (const { id, userId } of takes) if (gone.has(userId)) await this.remove(id);
+    for (const { id, userId } of words) if (gone.has(userId)) await this.removeWord(id);
+  }
+
   /** Own takes, the oldest first, without their sounds. */
   async list(): Promise<readonly KeptTake[]> {
     const stored = (await this.#db?.getAllFromIndex('takes', 'userId', this.#userId)) ?? [];

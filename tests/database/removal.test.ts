@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
 import { getOwnAccount, removeOwnAccount } from '@/server/access/account/account';
+import { listGone } from '@/server/access/account/gone';
 import { signInStudent } from '@/server/access/account/sign-in';
 import { NotFound } from '@/server/access/account/viewer';
 import { getTakeAudio, handIn, receivePiece } from '@/server/access/practice/takes';
@@ -86,6 +87,8 @@ test('after a student is removed nothing of the child is found, in whatever tabl
   expect(before.length).toBeGreaterThan(10);
   expect(problemIn(await removeStudent(world.teacher, id, NAME))).toBeUndefined();
   expect(await found(marks)).toEqual([]);
+  // Devices are told when they ask.
+  expect(await listGone({ ids: [id, world.student.userId] })).toEqual([id]);
   expect(await listRemovals(world.teacher)).toMatchObject([{ kind: 'student', takeCount: 2 }]);
 });
 

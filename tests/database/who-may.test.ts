@@ -14,6 +14,7 @@ import * as wordRoute from '@/app/api/given/[assignmentId]/words/route';
 import * as documentRoute from '@/app/api/lines/[lineId]/document/route';
 import * as lineFileRoute from '@/app/api/lines/[lineId]/file/route';
 import * as openingRoute from '@/app/api/openings/[contentHash]/route';
+import * as peopleRoute from '@/app/api/people/route';
 import * as problemsRoute from '@/app/api/problems/route';
 import * as wholeStudentRoute from '@/app/api/students/[studentId]/everything/route';
 import * as audioRoute from '@/app/api/takes/[takeId]/audio/route';
@@ -276,6 +277,10 @@ const ROUTES: typeof ACTIONS = {
   },
   'src/app/api/openings/[contentHash]/route.ts': {
     GET: { may: HEAD, ask: ({ contentHash }) => openingRoute.GET(request('GET'), at({ contentHash })) },
+  },
+  'src/app/api/people/route.ts': {
+    // Also asked on the sign-in page; who asks must know the id.
+    POST: { may: ANYBODY, ask: () => peopleRoute.POST(request('POST', '/', '{}')) },
   },
   'src/app/notices/all/route.ts': { GET: { may: ANYBODY, ask: () => noticesRoute.GET() } },
   'src/app/api/problems/route.ts': {

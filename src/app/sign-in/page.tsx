@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { redirect } from 'next/navigation';
+import { ForgetGone } from '@/app/_components/device/forget-gone';
 import { Offline } from '@/app/_components/device/offline';
 import { demoSignIns, isFirstStart } from '@/server/access/account/sign-in';
 import { maybeViewer } from '@/server/access/account/viewer';
@@ -14,6 +15,7 @@ export default async function SignInPage() {
   return (
     <PageFrame>
       <Offline isKept={false} />
+      <ForgetGone />
       <div className="mx-auto grid max-w-4xl gap-6 pt-6 md:grid-cols-2">
         <div className="md:col-span-2">
           <h1 className="font-serif text-4xl font-bold">One line. Play it. See every measure.</h1>

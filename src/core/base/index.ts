@@ -7,3 +7,4 @@ export { inTime, isAfter, type Moment } from './moment';
 export { createRandom, type Random } from './random';
 export { DONE, describeIssue, failure, type Issue, type Result, success } from './result';
 export { clamp, maybeMedianSlope, median, quantile } from './statistics';
+export { withoutUnstorable } from './storable';

@@ -1,4 +1,4 @@
-import { failure, type Result } from '../base';
+import { failure, type Result, withoutUnstorable } from '../base';
 import type { Score } from '../notation';
 import { readAbc } from './abc-read';
 import { MAXIMUM_ABC_BYTES, MOST_MEASURES_OF_ALL } from './limits';
@@ -20,7 +20,7 @@ export function readScore(bytes: Uint8Array): Result<Score> {
         code: 'too-long',
         message: `This is a whole score (${measures} measures in its ${read.value.parts.length} parts together); a line has up to ${MOST_MEASURES_OF_ALL}. Export only the line.`,
       })
-    : read;
+    : { ...read, value: withoutUnstorable(read.value) };
 }
 
 function readOfKind(bytes: Uint8Array): Result<Score> {

@@ -13,8 +13,14 @@ export interface Served {
 /**
  * Does the jobs of a queue, one after the other, and the next at once while there is one.
  * @param handle what fails is logged, and tried again by the rules of the queue.
+ * @param mayBegin whether it is the time for it: something else may have to be done first.
  */
-export function serveQueue(boss: PgBoss, name: QueueName, handle: (data: object) => Promise<void>): Served {
+export function serveQueue(
+  boss: PgBoss,
+  name: QueueName,
+  handle: (data: object) => Promise<void>,
+  mayBegin: () => boolean = () => true,
+): Served {
   let isStopping = false;
   let wake = () => {};
   const pause = () =>
@@ -26,6 +32,7 @@ export function serveQueue(boss: PgBoss, name: QueueName, handle: (data: object)
       };
     });
   const next = async (): Promise<boolean> => {
+    if (!mayBegin()) return false;
     const [job] = await boss.fetch<object>(name);
     if (!job) return false;
     const start = performance.now();

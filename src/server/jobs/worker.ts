@@ -1,5 +1,5 @@
 // The worker process: checks, drawings, judging anew, and what is to go. Any number of them may run, on any number of machines.
-import { setPriority } from 'node:os';
+import { getPriority, setPriority } from 'node:os';
 import { z } from 'zod';
 import { STORED_STYLE } from '@/core/counting';
 import { LAYOUT_NAMES, USUAL_DRAWINGS } from '@/engraving';
@@ -17,9 +17,9 @@ import { serveQueue } from './serve-queue';
 import { sweep } from './sweep';
 
 endOnCrash();
-/** Who looks at a page goes first. */
+/** Who looks at a page goes first; whoever started this may have said so already, and only root may take it back. */
 const STANDS_BACK = 10;
-setPriority(STANDS_BACK);
+setPriority(Math.max(getPriority(), STANDS_BACK));
 
 const ofTake = z.object({ takeId: z.uuid() });
 const ofClass = z.object({ classId: z.uuid() });
@@ -38,15 +38,28 @@ const drawing = new ThreadPool({ threads: 1 });
 const finishing = new ThreadPool({ threads: 1 });
 const boss = await queue({ maintenance: true });
 
+/** Checks at work in this process: somebody waits for each. */
+let checking = 0;
+
 const served = [
   ...Array.from({ length: checkThreads }, () =>
     serveQueue(boss, CHECK_QUEUE, async (data) => {
       const { takeId } = ofTake.parse(data);
-      await checkTake(takeId, earIn(hearing));
+      checking++;
+      try {
+        await checkTake(takeId, earIn(hearing));
+      } finally {
+        checking--;
+      }
       await requestFinish(takeId);
     }),
   ),
-  serveQueue(boss, FINISH_QUEUE, async (data) => finishTake(ofTake.parse(data).takeId, earIn(finishing))),
+  serveQueue(
+    boss,
+    FINISH_QUEUE,
+    async (data) => finishTake(ofTake.parse(data).takeId, earIn(finishing)),
+    () => checking === 0,
+  ),
   serveQueue(boss, REJUDGE_QUEUE, async (data) => rejudgeClass(ofClass.parse(data).classId)),
   serveQueue(boss, ENGRAVE_QUEUE, async (data) => {
     const { contentHash, wishes } = ofDrawing.parse(data);

@@ -1,7 +1,7 @@
 import 'server-only';
 import { z } from 'zod';
 import type { LineDocument } from '@/core/arranging';
-import { type Result, success } from '@/core/base';
+import { type Result, success, withoutUnstorable } from '@/core/base';
 import { MOST_LOSSES, MOST_MEASURES, MOST_MEASURES_OF_ALL, MOST_PARTS } from '@/core/formats';
 import { INSTRUMENT_IDS, LEVELS } from '@/core/instruments';
 import { ARTICULATIONS } from '@/core/notation';
@@ -117,39 +117,46 @@ const part = z.object({
 
 const issue = z.object({ code: text(40), message: text(400), where: text(120).optional() });
 
-const documentShape = z.object({
-  score: z.object({
-    title: z.string().trim().min(1, 'A line needs a title.').max(120, 'A title has at most 120 letters.'),
-    composer: text(120).optional(),
-    parts: z
-      .array(part)
-      .min(1)
-      .max(MOST_PARTS)
-      .refine(
-        (parts) => parts.reduce((sum, { measures }) => sum + measures.length, 0) <= MOST_MEASURES_OF_ALL,
-        `A line has at most ${MOST_MEASURES_OF_ALL} measures in all its parts together.`,
-      ),
-    lost: z.array(issue).min(1).max(MOST_LOSSES).optional(),
-  }),
-  derived: z
-    .array(
-      z.object({
-        instrument: z.enum(INSTRUMENT_IDS),
-        level: z.union(
-          LEVELS.map((level) => z.literal(level)) as [z.ZodLiteral<1>, z.ZodLiteral<2>, z.ZodLiteral<3>],
-        ),
-        shiftSemitones: count(-12, 12),
-      }),
-    )
-    .max(40),
-});
+const documentShape = z
+  .object({
+    score: z.object({
+      title: z.string().trim().min(1, 'A line needs a title.').max(120, 'A title has at most 120 letters.'),
+      composer: text(120).optional(),
+      parts: z.array(part).min(1).max(MOST_PARTS),
+      lost: z.array(issue).min(1).max(MOST_LOSSES).optional(),
+    }),
+    derived: z
+      .array(
+        z.object({
+          instrument: z.enum(INSTRUMENT_IDS),
+          level: z.union(
+            LEVELS.map((level) => z.literal(level)) as [z.ZodLiteral<1>, z.ZodLiteral<2>, z.ZodLiteral<3>],
+          ),
+          shiftSemitones: count(-12, 12),
+        }),
+      )
+      .max(40),
+  })
+  .refine(
+    ({ score, derived }) => measuresOfAll(score.parts, derived.length) <= MOST_MEASURES_OF_ALL,
+    `A line has at most ${MOST_MEASURES_OF_ALL} measures in all its parts together, those for other instruments among them. Make it shorter, or take parts away.`,
+  );
+
+/** Everything that is done with a line is done with every part, made or written. */
+function measuresOfAll(
+  parts: readonly { readonly measures: readonly unknown[] }[],
+  derivedCount: number,
+): number {
+  const written = parts.reduce((sum, { measures }) => sum + measures.length, 0);
+  return written + derivedCount * (parts[0]?.measures.length ?? 0);
+}
 
 /** @returns the document, or one sentence on what is wrong with it. */
 export function readDocument(json: unknown): Result<LineDocument> {
   const read = documentShape.safeParse(json);
   if (read.success) {
     // A field left out of JSON is the undefined of the notation.
-    const document: unknown = read.data;
+    const document: unknown = withoutUnstorable(read.data);
     const ids = read.data.score.parts.flatMap(({ measures }) =>
       measures.flatMap((m) =>
         [...m.events, ...m.otherVoices.flatMap((voice) => voice.events)].map((event) => event.id),

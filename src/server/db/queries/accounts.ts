@@ -113,3 +113,10 @@ export async function getAccount(userId: string) {
     .execute();
   return { ...account, classes: classes.map(({ name }) => name) };
 }
+
+/** Which of some ids are somebody's. */
+export async function listKnown(ids: readonly string[]): Promise<readonly string[]> {
+  if (ids.length === 0) return [];
+  const rows = await database().selectFrom('user').select('id').where('id', 'in', ids).execute();
+  return rows.map(({ id }) => id);
+}

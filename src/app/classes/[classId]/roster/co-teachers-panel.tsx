@@ -29,7 +29,7 @@ export function CoTeachersPanel({ classId, teachers, mayChange, viewerId }: CoTe
                 <Button
                   disabled={isEnding}
                   onClick={() => start(() => endColleague(classId, id))}
-                  aria-label={`${name} no longer teaches this class`}
+                  aria-label={`End: ${name} no longer teaches this class`}
                 >
                   End
                 </Button>
