@@ -18,7 +18,7 @@ export const BUILT = {
   web: ['dist/web.mjs'],
 };
 const FROM_SOURCE = {
-  migrate: ['--import', 'tsx', 'src/server/db/migrate.ts'],
+  migrate: ['--import', 'tsx', 'src/server/jobs/migrate.ts'],
   seed: ['--import', 'tsx', 'src/server/demo/seed.ts'],
   worker: ['--watch', '--conditions=react-server', '--import', 'tsx', 'src/server/jobs/worker.ts'],
   web: ['--import', 'tsx', 'src/server/web/web.ts'],

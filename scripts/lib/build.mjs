@@ -108,7 +108,7 @@ const SERVER = {
   worker: 'src/server/jobs/worker.ts',
   task: 'src/server/threads/task.ts',
   web: 'src/server/web/web.ts',
-  migrate: 'src/server/db/migrate.ts',
+  migrate: 'src/server/jobs/migrate.ts',
   seed: 'src/server/demo/seed.ts',
 };
 let bundling;

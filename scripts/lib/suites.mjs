@@ -4,7 +4,7 @@ import { freePort, startApp } from './app.mjs';
 import { bundleServer, ensureBuild } from './build.mjs';
 import { compileChecks } from './compile-checks.mjs';
 import { copyDatabase, freshDatabase, startPostgres } from './postgres.mjs';
-import { runToEnd, runTypeScript } from './process.mjs';
+import { runToEnd } from './process.mjs';
 import { PlainError } from './say.mjs';
 import { sessionSecret } from './setup.mjs';
 import { RESULTS, readJson, runLogged } from './suite.mjs';
@@ -42,7 +42,6 @@ async function migrated(name, demo = false) {
   await bundleServer();
   await runToEnd(process.execPath, ['dist/migrate.mjs'], { env, quiet: true });
   if (demo) await runToEnd(process.execPath, ['dist/seed.mjs'], { env, quiet: true });
-  else await runTypeScript('tests/support/make-queue.ts', [], { env, quiet: true });
   return env;
 }
 

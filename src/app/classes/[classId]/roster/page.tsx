@@ -165,7 +165,7 @@ export default async function RosterPage({
             )}
             <p className="mt-3 border-l-4 border-warm pl-2 text-base">
               Recordings are of children. School policy and local law decide what may be kept, and whose
-              consent is needed; Mevlo only notes it.
+              consent is needed; Mevlo keeps to what is noted here.
             </p>
             {goneHere.length > 0 && (
               <ul className="mt-3 text-base">

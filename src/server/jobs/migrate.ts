@@ -1,14 +1,18 @@
-// Brings the database up to date, and says what whoever starts Mevlo must know of it: run before the processes.
+// Brings the database and the job queue up to date, and says what whoever starts Mevlo must know of it: run before the processes.
 import { configuration } from '@/server/base/configuration';
-import { closeDatabase } from './connection';
-import { migrate } from './migrations';
-import { setupCode } from './queries/first-start';
-import { whyNotThisData } from './queries/kind-of-data';
+import { closeDatabase } from '@/server/db/connection';
+import { migrate } from '@/server/db/migrations';
+import { setupCode } from '@/server/db/queries/first-start';
+import { whyNotThisData } from '@/server/db/queries/kind-of-data';
+import { closeQueue, queue } from './queue';
 
 /** What was given does not fit: a sentence is enough, nobody needs a stack. Source: EX_CONFIG of sysexits.h. */
 const SAID_CODE = 78;
 
 await migrate();
+// The queue's tables as well: who asks how the work stands does not wait for the first worker.
+await queue();
+await closeQueue();
 const { isDemo } = configuration();
 const refusal = await whyNotThisData(isDemo);
 if (refusal) {
