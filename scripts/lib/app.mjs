@@ -56,7 +56,7 @@ export function migrateDatabase(migrate, env, options = {}) {
 
 /**
  * Brings the database up to date and starts the web and the worker process. One that ends by itself is started again; the other goes on.
- * @param options `demo`: with made-up people, who are `seeded` now unless they are there; `standsBack`: by so much (0–19) others go first on a
+ * @param options `demo`: with made-up people, who are `seeded` now unless they are there; `standsBack`: by so much (1–19) others go first on a
  * busy machine; `isDevelopment`: from the source, and anew when it changes, instead of what was built; `env`: what else is set;
  * `webs` and `workers`: how many of each, the webs on the ports after `port`.
  * @returns `address`; what was `said` of the database; `pids()` by kind; `ended`, a promise that rejects when one of them cannot be kept running; and `stop()`.
@@ -98,13 +98,13 @@ export async function startApp({
       env: { ...env, ...ownEnv },
       stdio: ['ignore', 'ignore', 'inherit'],
     });
-    if (by > 0) standBack(child, Math.min(by, 19));
+    if (by > 0) standBack(child, by);
     return child;
   };
   // Whoever looks at a page goes before what is worked out beside it.
   const kept = {
     worker: Array.from({ length: workers }, () =>
-      keepRunning('worker', () => start(worker, standsBack + WORKER_STANDS_BACK)),
+      keepRunning('worker', () => start(worker, standsBack || WORKER_STANDS_BACK)),
     ),
     web: Array.from({ length: webs }, (_, index) =>
       keepRunning('web', () => start(web, standsBack, { HOST: host, PORT: `${port + index}` })),
@@ -127,7 +127,8 @@ export async function startApp({
   return { address, said, pids, ended, stop };
 }
 
-const WORKER_STANDS_BACK = 15;
+/** A drawing is waited for, too: on a busy machine a worker that lets everybody go first never comes to it. */
+const WORKER_STANDS_BACK = 5;
 
 async function waitUntilAnswered(address) {
   const deadline = Date.now() + READY_PATIENCE_MS;

@@ -107,6 +107,7 @@ export async function bundleForBrowser(buildName) {
 const SERVER = {
   worker: 'src/server/jobs/worker.ts',
   task: 'src/server/threads/task.ts',
+  'read-task': 'src/server/threads/read-task.ts',
   web: 'src/server/web/web.ts',
   migrate: 'src/server/jobs/migrate.ts',
   seed: 'src/server/demo/seed.ts',

@@ -7,12 +7,12 @@ import { quantile } from '@/core/base';
 import { writeWav } from '@/core/signal';
 import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
 import { createStudent } from '@/server/auth/accounts';
-import { auth } from '@/server/auth/auth';
 import { closeDatabase, database } from '@/server/db/connection';
 import { freePort, startApp } from '../../scripts/lib/app.mjs';
 import { startPostgres } from '../../scripts/lib/postgres.mjs';
 import { sessionSecret } from '../../scripts/lib/setup.mjs';
 import { bookLine } from '../support/lines';
+import { sessionCookieOf } from '../support/session-cookie';
 import { makeWorld, type World } from '../support/world';
 
 const STUDENTS = 30;
@@ -46,11 +46,7 @@ async function cookieOf(userId: string, password: string): Promise<string> {
     .select('email')
     .where('id', '=', userId)
     .executeTakeFirstOrThrow();
-  const answer = await auth().api.signInEmail({ body: { email, password }, asResponse: true });
-  return answer.headers
-    .getSetCookie()
-    .map((one) => one.split(';')[0])
-    .join('; ');
+  return sessionCookieOf(email, password);
 }
 
 async function newClass(): Promise<{ world: World; cookies: string[]; teacher: string }> {

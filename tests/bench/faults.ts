@@ -10,12 +10,12 @@ import { createRandom } from '@/core/base';
 import { writeWav } from '@/core/signal';
 import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
 import { createStudent } from '@/server/auth/accounts';
-import { auth } from '@/server/auth/auth';
 import { closeDatabase, database } from '@/server/db/connection';
 import { freePort, startApp } from '../../scripts/lib/app.mjs';
 import { startPostgres } from '../../scripts/lib/postgres.mjs';
 import { sessionSecret } from '../../scripts/lib/setup.mjs';
 import { bookLine } from '../support/lines';
+import { sessionCookieOf } from '../support/session-cookie';
 import { makeWorld } from '../support/world';
 
 const { values } = parseArgs({
@@ -65,12 +65,7 @@ async function newDevice(index: number): Promise<Device> {
     .select('email')
     .where('id', '=', userId)
     .executeTakeFirstOrThrow();
-  const answer = await auth().api.signInEmail({ body: { email, password: '471100' }, asResponse: true });
-  const cookie = answer.headers
-    .getSetCookie()
-    .map((one) => one.split(';')[0])
-    .join('; ');
-  return { userId, cookie };
+  return { userId, cookie: await sessionCookieOf(email, '471100') };
 }
 const devices: Device[] = [];
 for (let index = 0; index < STUDENTS; index++) devices.push(await newDevice(index));

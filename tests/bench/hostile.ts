@@ -3,10 +3,10 @@ import { randomUUID } from 'node:crypto';
 import { parseArgs } from 'node:util';
 import { sql } from 'kysely';
 import { createRandom, quantile } from '@/core/base';
-import { auth } from '@/server/auth/auth';
 import { closeDatabase, database } from '@/server/db/connection';
 import { DEMO_TEACHER } from '@/server/demo/scenario';
 import { mutatedFiles, rightFiles } from '../support/mutated';
+import { sessionCookieOf } from '../support/session-cookie';
 
 const { values } = parseArgs({ options: { files: { type: 'string', default: '1000' } } });
 const FILES = Number(values.files);
@@ -16,15 +16,7 @@ const KINDS = Object.keys(rightFiles()) as (keyof ReturnType<typeof rightFiles>)
 const ENDINGS = { MusicXML: 'musicxml', 'packed MusicXML': 'mxl', MIDI: 'mid', ABC: 'abc' } as const;
 const AT_ONCE = 3;
 
-async function cookieOf(email: string, password: string): Promise<string> {
-  const answer = await auth().api.signInEmail({ body: { email, password }, asResponse: true });
-  return answer.headers
-    .getSetCookie()
-    .map((one) => one.split(';')[0])
-    .join('; ');
-}
-
-const teacher = await cookieOf(DEMO_TEACHER.email, DEMO_TEACHER.password);
+const teacher = await sessionCookieOf(DEMO_TEACHER.email, DEMO_TEACHER.password);
 
 /** The form as a browser without scripts sends it: what it says of its action stands in hidden fields. */
 const shelf = await (await fetch(`${ADDRESS}/shelf`, { headers: { cookie: teacher } })).text();
@@ -110,7 +102,7 @@ const assignment = await database()
   .select(['assignment.id', 'user.email', 'class_student.user_name as userName'])
   .where('class_student.user_name', '=', 'ida')
   .executeTakeFirstOrThrow();
-const student = await cookieOf(assignment.email, '271828');
+const student = await sessionCookieOf(assignment.email, '271828');
 const random = createRandom(3);
 const wav = Buffer.concat([
   Buffer.from(

@@ -41,13 +41,13 @@ import { pinWord } from '@/server/access/review/pins';
 import { keepVoice } from '@/server/access/review/voices';
 import { setArchived, setLeft } from '@/server/access/school/roster';
 import { createStudent, createTeacher } from '@/server/auth/accounts';
-import { auth } from '@/server/auth/auth';
 import { database } from '@/server/db/connection';
 import { insertClass } from '@/server/db/queries/classes';
 import { storeEngraving } from '@/server/db/queries/music';
 import { insertCoTeacher } from '@/server/db/queries/teaching';
 import { requestOfChecks } from '../support/next-headers';
 import { withOwnDatabase } from '../support/own-database';
+import { sessionCookieOf } from '../support/session-cookie';
 import { handInAndCheck, played } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
 
@@ -344,15 +344,6 @@ let own: Ids;
 let missing: Ids;
 const cookies = new Map<Role, string>();
 
-/** Signs in for real; what the browser would keep of it. */
-async function cookieOf(email: string, password: string): Promise<string> {
-  const answer = await auth().api.signInEmail({ body: { email, password }, asResponse: true });
-  return answer.headers
-    .getSetCookie()
-    .map((cookie) => cookie.split(';')[0]!)
-    .join('; ');
-}
-
 beforeAll(async () => {
   world = await makeWorld();
   // Other music: what stands on the own shelf as well may be seen there.
@@ -375,7 +366,7 @@ beforeAll(async () => {
   );
   const emails = await database().selectFrom('user').select(['id', 'email']).execute();
   const emailOf = (id: string) => emails.find((user) => user.id === id)!.email;
-  const as = (userId: string, password: string) => cookieOf(emailOf(userId), password);
+  const as = (userId: string, password: string) => sessionCookieOf(emailOf(userId), password);
   cookies.set('owner', await as(world.student.userId, '4711'));
   cookies.set('classmate', await as(classmate, '471100'));
   cookies.set('student of another class', await as(foreign.student.userId, '4711'));

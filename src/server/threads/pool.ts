@@ -13,20 +13,28 @@ const MOST_MEGABYTES = 512;
 /** A thread that nobody needs ends after this. */
 const IDLE_MS = 30_000;
 
+/** What a thread runs: its file as it is built, and as it is written. */
+const FILES = { task: 'src/server/threads/task.ts', 'read-task': 'src/server/threads/read-task.ts' } as const;
+
+/** Threads that run a file of their own, and end when they are idle for long. */
+export function newThreads(file: keyof typeof FILES, threads: number): Piscina {
+  const isDevelopment = process.env.NODE_ENV === 'development';
+  return new Piscina({
+    filename: join(process.cwd(), isDevelopment ? FILES[file] : `dist/${file}.mjs`),
+    ...(isDevelopment && { execArgv: ['--conditions=react-server', '--import', 'tsx'] }),
+    minThreads: 0,
+    maxThreads: threads,
+    idleTimeout: IDLE_MS,
+    resourceLimits: { maxOldGenerationSizeMb: MOST_MEGABYTES },
+  });
+}
+
 /** Threads for work that would hold up everything else. One that throws, hangs or runs out of memory takes nobody with it. */
 export class ThreadPool {
   readonly #pool: Piscina;
 
   constructor({ threads }: { readonly threads: number }) {
-    const isDevelopment = process.env.NODE_ENV === 'development';
-    this.#pool = new Piscina({
-      filename: join(process.cwd(), isDevelopment ? 'src/server/threads/task.ts' : 'dist/task.mjs'),
-      ...(isDevelopment && { execArgv: ['--conditions=react-server', '--import', 'tsx'] }),
-      minThreads: 0,
-      maxThreads: threads,
-      idleTimeout: IDLE_MS,
-      resourceLimits: { maxOldGenerationSizeMb: MOST_MEGABYTES },
-    });
+    this.#pool = newThreads('task', threads);
   }
 
   /**

@@ -1,30 +1,39 @@
+import pLimit from 'p-limit';
+import type { Piscina } from 'piscina';
 import { failure, type Result } from '@/core/base';
 import type { Score } from '@/core/notation';
-import { Overdue, ThreadPool } from './pool';
+import { newThreads } from './pool';
 
 /** So long may one file take; a line takes a few hundredths of it. */
 const DEADLINE_MS = 5000;
 const THREADS = 2;
+/** A file waits for its turn, and only then its time begins. */
+const turn = pLimit(THREADS);
 
-const holder = globalThis as typeof globalThis & { mevloReading?: ThreadPool };
+const holder = globalThis as typeof globalThis & { mevloReading?: Piscina };
 
 /** Reads a file of music beside everything else that this process does: whoever looks at a page does not wait for it. */
-export async function readInThread(bytes: Uint8Array): Promise<Result<Score>> {
-  holder.mevloReading ??= new ThreadPool({ threads: THREADS });
+export const readInThread = (bytes: Uint8Array): Promise<Result<Score>> => turn(() => readNow(bytes));
+
+async function readNow(bytes: Uint8Array): Promise<Result<Score>> {
+  holder.mevloReading ??= newThreads('read-task', THREADS);
+  const threads = holder.mevloReading;
+  // Starting a thread may take long on a busy machine, and is not the file's fault.
+  await threads.run(new Uint8Array());
+  const signal = AbortSignal.timeout(DEADLINE_MS);
   try {
-    return await holder.mevloReading.run('readScore', DEADLINE_MS, bytes);
+    return await threads.run(bytes, { signal });
   } catch (error) {
-    if (error instanceof Overdue)
-      return failure({
-        code: 'too-slow',
-        message: `This file takes more than ${DEADLINE_MS / 1000} seconds to read; one line of a method book was expected. Export only the line.`,
-      });
-    throw error;
+    if (!signal.aborted) throw error;
+    return failure({
+      code: 'too-slow',
+      message: `This file takes more than ${DEADLINE_MS / 1000} seconds to read; one line of a method book was expected. Export only the line.`,
+    });
   }
 }
 
 /** Ends the threads, at the end of a test. */
 export async function closeReading(): Promise<void> {
-  await holder.mevloReading?.close();
+  await holder.mevloReading?.destroy();
   holder.mevloReading = undefined;
 }

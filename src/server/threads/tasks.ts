@@ -1,9 +1,8 @@
-import { readScore } from '@/core/formats';
 import { engrave } from '@/engraving';
 import { checkSound } from './check-sound';
 import { outlineOfPlayed } from './outline-of-played';
 
 /** What a thread can be asked for. Nothing here knows of a database. */
-export const TASKS = { readScore, engrave, checkSound, outlineOfPlayed } as const;
+export const TASKS = { engrave, checkSound, outlineOfPlayed } as const;
 export type Tasks = typeof TASKS;
 export type TaskName = keyof Tasks;

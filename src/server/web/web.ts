@@ -105,7 +105,7 @@ server.requestTimeout = LONGEST_REQUEST_MS;
 // What reloads the pages while they are being written.
 if (isDevelopment)
   server.on('upgrade', (request, socket, head) => void app.getUpgradeHandler()(request, socket, head));
-server.listen(port, host, () => logger().info({ host, port }, 'the web process is ready'));
+server.listen(port, host, () => logger().info({ listens: `${host}:${port}` }, 'the web process is ready'));
 
 function stop(): void {
   // Requests at hand are answered first.

@@ -3,7 +3,6 @@ import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, 
 import { HandInQueue, type SaidWord, type SendState } from '@/browser/hand-in';
 import { reportProblem } from '@/browser/report-problem';
 import { isBeingRecorded, type KeptTake, TakeStore } from '@/browser/take-store';
-import { whoIsGone } from '@/browser/who-is-gone';
 
 /** The takes on this device, and the way they go from it to the school's server. */
 export interface DeviceTakes {
@@ -110,7 +109,6 @@ export function DeviceTakesProvider({
       setStore(mine);
       opening.current?.settle(mine);
       void sending.run();
-      mine.forgetGone(whoIsGone).catch((error: unknown) => reportProblem(error, 'forgetting who is gone'));
     };
     open().catch((error: unknown) => {
       reportProblem(error, 'opening the takes of this device');
