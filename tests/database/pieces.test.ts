@@ -204,3 +204,17 @@ test('a class counts in its own way, and its stand does, too', async () => {
   await expect(changeCountIn(other.teacher, mine.classId, style)).rejects.toThrow(NotFound);
   await expect(changeCountIn(mine.student, mine.classId, style)).rejects.toThrow();
 });
+
+test('a take whose answer was lost is known again, also when its line was taken back meanwhile', async () => {
+  const world = await makeWorld();
+  const id = randomUUID();
+  await receivePiece(world.student, { id, from: '0' }, wav);
+  const form = { id, assignmentId: world.assignmentId, askedBpm: 88, source: 'recorded' };
+  expect((await completeTake(world.student, form, wav.length)).ok).toBe(true);
+  await database()
+    .updateTable('assignment')
+    .set({ withdrawn_at: new Date() })
+    .where('id', '=', world.assignmentId)
+    .execute();
+  expect(await completeTake(world.student, form, wav.length)).toEqual({ ok: true, takeId: id });
+});

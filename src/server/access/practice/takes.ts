@@ -208,24 +208,26 @@ export async function completeTake(
   const id = z.object({ id: z.uuid() }).safeParse(form);
   const length = z.number().int().min(1).max(MAXIMUM_TAKE_BYTES).safeParse(bytes);
   if (!id.success || !length.success) throw new NotFound();
-  const asked = takeForm.safeParse(form);
-  // Whose take it is is told to nobody who may not play the line.
-  if (asked.success) await requireMusicOfStage(viewer, asked.data.assignmentId, asked.data.stage);
-  else if (viewer.role !== 'student') throw new NotFound();
   const known = await maybeWhole(viewer, id.data.id);
   if (known) return known;
+  const asked = takeForm.safeParse(form);
+  // Whether such a take is somebody else's is told to nobody who may not play the line.
+  if (asked.success) await requireMusicOfStage(viewer, asked.data.assignmentId, asked.data.stage);
+  else if (viewer.role !== 'student') throw new NotFound();
   // The sound of taps is made here: nothing is on its way.
-  const isTapped = asked.success && asked.data.source === 'tapped';
+  if (asked.success && asked.data.source === 'tapped') return takenIn(viewer, form, new Uint8Array());
   const received = await pieces.receivedBytes(id.data.id, viewer.userId);
-  const isWhole = isTapped || received === length.data;
-  const whole = isWhole && !isTapped ? await pieces.joinPieces(id.data.id, viewer.userId) : Buffer.alloc(0);
-  if (!isTapped && whole.length !== length.data) {
-    // The same take may have become whole meanwhile, by a request that came twice.
-    return (await maybeWhole(viewer, id.data.id)) ?? { ok: 'incomplete', bytes: received };
-  }
+  const whole =
+    received === length.data ? await pieces.joinPieces(id.data.id, viewer.userId) : Buffer.alloc(0);
+  if (whole.length === length.data) return takenIn(viewer, form, whole);
+  // The same take may have become whole meanwhile, by a request that came twice.
+  return (await maybeWhole(viewer, id.data.id)) ?? { ok: 'incomplete', bytes: received };
+}
+
+/** Hands in, and forgets the pieces: what is not taken in for good does not stay, either. */
+async function takenIn(viewer: Viewer, form: unknown, whole: Uint8Array): Promise<HandIn> {
   const handedIn = await handIn(viewer, form, whole);
-  // What is not taken in does not stay, either.
-  if (handedIn.ok || handedIn.status === 403) await pieces.deletePieces(id.data.id);
+  if (handedIn.ok || handedIn.status === 403) await pieces.deletePieces((form as { id: string }).id);
   return handedIn;
 }
 
