@@ -25,9 +25,11 @@ export function SignOut({ signOut }: { readonly signOut: () => Promise<void> }) 
       >
         Sign out
       </button>
-      <span role="status" className="text-base text-warm">
-        {hasFailed && 'The school cannot be reached: you are still signed in.'}
-      </span>
+      {hasFailed && (
+        <span role="alert" className="text-base text-warm">
+          The school cannot be reached: you are still signed in.
+        </span>
+      )}
     </>
   );
 }
