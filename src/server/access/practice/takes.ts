@@ -80,8 +80,11 @@ export type HandIn =
   | { readonly ok: true; readonly takeId: string }
   | { readonly ok: false; readonly status: number; readonly problem: string };
 
-/** Stores a take and asks for its check. Handing in the same take again is harmless. @throws NotFound */
-export async function handIn(viewer: Viewer, form: unknown, sent: Uint8Array): Promise<HandIn> {
+/**
+ * Stores a take and asks for its check. Handing in the same take again is harmless.
+ * @param sent the recording, or that all pieces of it have come. @throws NotFound
+ */
+export async function handIn(viewer: Viewer, form: unknown, sent: Uint8Array | 'pieces'): Promise<HandIn> {
   const read = takeForm.safeParse(form);
   if (!read.success)
     return {
@@ -92,9 +95,10 @@ export async function handIn(viewer: Viewer, form: unknown, sent: Uint8Array): P
   const { taps } = read.data;
   // Taps are no recording of anybody: they sound as they are made to sound here, whatever came with them.
   const audio = taps ? writeWav(renderTaps(taps.seconds, taps.durationSeconds)) : sent;
-  if (audio.length === 0)
+  // How much has come in pieces was looked at with each of them.
+  if (audio !== 'pieces' && audio.length === 0)
     return { ok: false, status: 400, problem: 'The recording is empty. Choose or record another one.' };
-  if (audio.length > MAXIMUM_TAKE_BYTES)
+  if (audio !== 'pieces' && audio.length > MAXIMUM_TAKE_BYTES)
     return {
       ok: false,
       status: 413,
@@ -119,7 +123,7 @@ export async function handIn(viewer: Viewer, form: unknown, sent: Uint8Array): P
     student_id: viewer.userId,
     asked_bpm: askedBpm,
     source,
-    audio: Buffer.from(audio),
+    audio: audio === 'pieces' ? audio : Buffer.from(audio),
     audio_type: source === 'file' ? 'upload' : 'wav',
     ...(alongside && { alongside: JSON.stringify(alongside) }),
     ...(selfRating && { self_rating: JSON.stringify(selfRating) }),
@@ -217,16 +221,14 @@ export async function completeTake(
   // The sound of taps is made here: nothing is on its way.
   if (asked.success && asked.data.source === 'tapped') return takenIn(viewer, form, new Uint8Array());
   const received = await pieces.receivedBytes(id.data.id, viewer.userId);
-  const whole =
-    received === length.data ? await pieces.joinPieces(id.data.id, viewer.userId) : Buffer.alloc(0);
-  if (whole.length === length.data) return takenIn(viewer, form, whole);
+  if (received === length.data) return takenIn(viewer, form, 'pieces');
   // The same take may have become whole meanwhile, by a request that came twice.
   return (await maybeWhole(viewer, id.data.id)) ?? { ok: 'incomplete', bytes: received };
 }
 
 /** Hands in, and forgets the pieces: what is not taken in for good does not stay, either. */
-async function takenIn(viewer: Viewer, form: unknown, whole: Uint8Array): Promise<HandIn> {
-  const handedIn = await handIn(viewer, form, whole);
+async function takenIn(viewer: Viewer, form: unknown, sent: Uint8Array | 'pieces'): Promise<HandIn> {
+  const handedIn = await handIn(viewer, form, sent);
   if (handedIn.ok || handedIn.status === 403) await pieces.deletePieces((form as { id: string }).id);
   return handedIn;
 }

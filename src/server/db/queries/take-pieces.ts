@@ -48,18 +48,6 @@ export async function insertPiece(piece: NewPiece): Promise<void> {
     .execute();
 }
 
-/** The whole recording from its pieces. */
-export async function joinPieces(takeId: string, studentId: string): Promise<Buffer> {
-  const pieces = await database()
-    .selectFrom('take_piece')
-    .select('bytes')
-    .where('take_id', '=', takeId)
-    .where('student_id', '=', studentId)
-    .orderBy('from_byte')
-    .execute();
-  return Buffer.concat(pieces.map(({ bytes }) => bytes));
-}
-
 export async function deletePieces(takeId: string): Promise<void> {
   await database().deleteFrom('take_piece').where('take_id', '=', takeId).execute();
 }

@@ -14,7 +14,8 @@ export interface NewTake {
   readonly stage?: string;
   readonly content_hash: string;
   readonly source: 'recorded' | 'tapped' | 'file' | 'simulated';
-  readonly audio: Buffer;
+  /** Or what has come of it in pieces: they are joined where they lie. */
+  readonly audio: Buffer | 'pieces';
   readonly audio_type: 'wav' | 'upload';
   /** JSON. */
   readonly alongside?: string;
@@ -23,11 +24,16 @@ export interface NewTake {
   readonly handed_in_at?: Date;
 }
 
+/** The whole recording from its pieces, in the order of their places. */
+const joinedPieces = ({ id, student_id }: NewTake) => sql<Buffer>`(
+  select string_agg(bytes, ''::bytea order by from_byte) from take_piece where take_id = ${id} and student_id = ${student_id}
+)`;
+
 /** @returns false when a take with this id is already there: handing in again changes nothing. */
 export async function insertTake(take: NewTake): Promise<boolean> {
   const inserted = await database()
     .insertInto('take')
-    .values(take)
+    .values({ ...take, audio: take.audio === 'pieces' ? joinedPieces(take) : take.audio })
     .onConflict((conflict) => conflict.column('id').doNothing())
     .returning('id')
     .executeTakeFirst();
