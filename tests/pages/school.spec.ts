@@ -145,6 +145,34 @@ test('no script runs that the page has not made', async ({ page }) => {
   expect(await page.evaluate(() => (window as { wasRun?: boolean }).wasRun)).toBeUndefined();
 });
 
+test('an update of Mevlo does not take away what a device kept for offline use', async ({ context }) => {
+  const page = await signInStudent(context, 'tomas');
+  const PATH = '/practice/kept-by-an-earlier-build';
+  await page.evaluate(async (path) => {
+    const registration = await navigator.serviceWorker.ready;
+    const kept = await caches.open('mevlo-pages-earlier');
+    const html = new Response('<h1>Kept before</h1>', { headers: { 'Content-Type': 'text/html' } });
+    await kept.put(new URL(path, location.href).href, html);
+    // The next one is installed and activated like one of another build.
+    await registration.unregister();
+  }, PATH);
+  await page.reload();
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+  await context.setOffline(true);
+  await page.goto(PATH);
+  await expect(page.getByRole('heading', { name: 'Kept before' })).toBeVisible();
+  await context.setOffline(false);
+  // Whoever signs out leaves nothing, of whatever build.
+  await page.goto('/practice');
+  await page.getByRole('button', { name: 'Sign out' }).click();
+  await expect(page).toHaveURL(/sign-in$/);
+  await expect
+    .poll(() =>
+      page.evaluate(async () => (await caches.keys()).filter((name) => name.startsWith('mevlo-pages'))),
+    )
+    .toEqual([]);
+});
+
 /** Every page that is somebody's, asked by somebody else and for what is not there: the same answer. */
 test('pages of others are answered like pages that are not there', async ({ browser }) => {
   const one = async (query: string) =>

@@ -12,8 +12,7 @@ export async function up(db: Kysely<unknown>): Promise<void> {
     db,
   );
   await sql`alter table take_check add column finished_at timestamptz`.execute(db);
-  // Their remarks are there; that their recordings are not compressed yet is seen from the kind of their audio.
-  await sql`update take_check set finished_at = checked_at`.execute(db);
+  // What was checked before is not finished, either: its recording is still as it was sent.
   await sql`create index take_check_unfinished on take_check (checked_at) where finished_at is null`.execute(
     db,
   );
