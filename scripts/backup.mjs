@@ -2,9 +2,8 @@
 import { existsSync, mkdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import pg from 'pg';
 import { writeBackup } from './lib/backup.mjs';
-import { withDatabase } from './lib/postgres.mjs';
+import { connected, withDatabase } from './lib/postgres.mjs';
 import { PlainError, run, say } from './lib/say.mjs';
 import { setUp } from './lib/setup.mjs';
 
@@ -24,13 +23,12 @@ await run(async () => {
   const path = isFolder ? join(out, name) : out;
   await withDatabase(async (url) => {
     const bytes = await writeBackup(url, recipient, path);
-    const client = new pg.Client({ connectionString: url });
-    await client.connect();
-    await client.query(
-      `insert into setting (name, value) values ('last-backup', $1) on conflict (name) do update set value = excluded.value`,
-      [at.toISOString()],
+    await connected(url, (client) =>
+      client.query(
+        `insert into setting (name, value) values ('last-backup', $1) on conflict (name) do update set value = excluded.value`,
+        [at.toISOString()],
+      ),
     );
-    await client.end();
     say(`${path}, ${(bytes / 1e6).toFixed(1)} MB`);
   });
 });

@@ -1,8 +1,7 @@
 // Fills an empty database from a backup: npm run restore -- FILE --identity key.txt
 import { parseArgs } from 'node:util';
-import pg from 'pg';
 import { readBackup } from './lib/backup.mjs';
-import { withDatabase } from './lib/postgres.mjs';
+import { connected, withDatabase } from './lib/postgres.mjs';
 import { PlainError, run, say } from './lib/say.mjs';
 import { setUp } from './lib/setup.mjs';
 
@@ -18,12 +17,11 @@ await run(async () => {
     );
   await setUp({ forBackup: true });
   await withDatabase(async (url) => {
-    const client = new pg.Client({ connectionString: url });
-    await client.connect();
-    const { rowCount } = await client.query(
-      "select from information_schema.tables where table_schema in ('public', 'pgboss') limit 1",
+    const { rowCount } = await connected(url, (client) =>
+      client.query(
+        "select from information_schema.tables where table_schema in ('public', 'pgboss') limit 1",
+      ),
     );
-    await client.end();
     if (rowCount > 0)
       throw new PlainError(
         'The database is not empty: nothing is overwritten. Give the restore an empty folder (MEVLO_DATA=…) or an empty database (DATABASE_URL=…).',

@@ -57,7 +57,7 @@ export function migrateDatabase(migrate, env, options = {}) {
 /**
  * Brings the database up to date and starts the web and the worker process. One that ends by itself is started again; the other goes on.
  * @param options `demo`: with made-up people, who are `seeded` now unless they are there; `standsBack`: by so much (1–19) others go first on a
- * busy machine; `isDevelopment`: from the source, and anew when it changes, instead of what was built; `env`: what else is set;
+ * busy machine; `isDevelopment`: from the source, and anew when it changes, instead of what was built;
  * `webs` and `workers`: how many of each, the webs on the ports after `port`.
  * @returns `address`; what was `said` of the database; `pids()` by kind; `ended`, a promise that rejects when one of them cannot be kept running; and `stop()`.
  */
@@ -68,7 +68,6 @@ export async function startApp({
   seeded = false,
   standsBack = 0,
   isDevelopment = false,
-  env: more = {},
   webs = 1,
   workers = 1,
 }) {
@@ -85,7 +84,6 @@ export async function startApp({
     MEVLO_ADDRESS: address,
     MEVLO_DEMO: demo ? '1' : '0',
     NEXT_TELEMETRY_DISABLED: '1',
-    ...more,
   };
   const { migrate, seed, worker, web } = isDevelopment ? FROM_SOURCE : BUILT;
   const said = seeded ? '' : (await migrateDatabase(migrate, env, identity)).trim();

@@ -232,12 +232,13 @@ export async function withDatabase(work) {
 
 const inDatabase = (url, name) => url.replace(/\/postgres$/, `/${name}`);
 
-async function connected(url, work) {
+/** Works with a connection of its own. */
+export async function connected(url, work) {
   const { default: pg } = await import('pg');
   const client = new pg.Client({ connectionString: url });
   await client.connect();
   try {
-    await work(client);
+    return await work(client);
   } finally {
     await client.end();
   }

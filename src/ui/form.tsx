@@ -48,7 +48,10 @@ export function ActionForm({
   children,
   ...rest
 }: Omit<ComponentProps<'form'>, 'action' | 'onSubmit'> & { readonly action: FormAction }) {
-  const [state, submit, isPending] = useActionState(keepingPage(action), NOTHING);
+  const [state, submit, isPending] = useActionState<FormState, FormData>(
+    (now, form) => answerOf(() => action(now, form)),
+    NOTHING,
+  );
   const form = useRef<HTMLFormElement>(null);
   const fields = useRef(new Set<string>());
   useEffect(() => {
@@ -82,17 +85,15 @@ const sayThrown = (error: unknown): string => {
     : 'You are offline. What you typed stays here: send it when you are online again.';
 };
 
-/** The same action, but what it throws is said in the form, and the page with everything typed in it stays. */
-export function keepingPage(action: FormAction): FormAction {
-  return async (state, form) => {
-    try {
-      return await action(state, form);
-    } catch (error) {
-      // Going elsewhere, or to what is not there, is no fault.
-      unstable_rethrow(error);
-      return { issues: [{ code: 'not-sent', message: sayThrown(error) }] };
-    }
-  };
+/** What an action answers; what it throws is an answer, too, and the page with everything typed in it stays. */
+async function answerOf(ask: () => Promise<FormState>): Promise<FormState> {
+  try {
+    return await ask();
+  } catch (error) {
+    // Going elsewhere, or to what is not there, is no fault.
+    unstable_rethrow(error);
+    return { issues: [{ code: 'not-sent', message: sayThrown(error) }] };
+  }
 }
 
 /** What is wrong with a field of the form around it, for the field to say. */
@@ -173,13 +174,7 @@ export function useStoredAtOnce<Args extends readonly unknown[]>(
 ): { readonly outcome: ReactNode; readonly store: (...args: Args) => Promise<FormState> } {
   const [state, setState] = useState(NOTHING);
   const store = async (...args: Args) => {
-    let answer: FormState;
-    try {
-      answer = await action(...args);
-    } catch (error) {
-      unstable_rethrow(error);
-      answer = { issues: [{ code: 'not-sent', message: sayThrown(error) }] };
-    }
+    const answer = await answerOf(() => action(...args));
     setState(answer);
     return answer;
   };

@@ -14,7 +14,6 @@ const form = z.object({
   MEVLO_CHECK_THREADS: z.coerce.number().int().min(1).max(64).default(availableParallelism()),
   MEVLO_LOG_LEVEL: z.enum(['silent', 'error', 'warn', 'info', 'debug']).default('info'),
   MEVLO_METRICS_TOKEN: z.string().min(16, 'expected at least 16 characters').optional(),
-  MEVLO_BACKUPS: z.string().min(1).optional(),
 });
 
 export interface Configuration {
@@ -35,8 +34,6 @@ export interface Configuration {
   readonly logLevel: 'silent' | 'error' | 'warn' | 'info' | 'debug';
   /** Who brings it reads the metrics; undefined: nobody. */
   readonly metricsToken: string | undefined;
-  /** Folder of the backups, for the page of the installation. */
-  readonly backups: string | undefined;
 }
 
 type Environment = Readonly<Record<string, string | undefined>>;
@@ -69,6 +66,5 @@ export function configuration(environment: Environment = process.env): Configura
     checkThreads: value.MEVLO_CHECK_THREADS,
     logLevel: value.MEVLO_LOG_LEVEL,
     metricsToken: value.MEVLO_METRICS_TOKEN,
-    backups: value.MEVLO_BACKUPS,
   };
 }

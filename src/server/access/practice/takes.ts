@@ -212,16 +212,16 @@ export async function completeTake(
   const id = z.object({ id: z.uuid() }).safeParse(form);
   const length = z.number().int().min(1).max(MAXIMUM_TAKE_BYTES).safeParse(bytes);
   if (!id.success || !length.success) throw new NotFound();
+  if (viewer.role !== 'student') throw new NotFound();
   const known = await maybeWhole(viewer, id.data.id);
   if (known) return known;
   const asked = takeForm.safeParse(form);
-  // Whether such a take is somebody else's is told to nobody who may not play the line.
-  if (asked.success) await requireMusicOfStage(viewer, asked.data.assignmentId, asked.data.stage);
-  else if (viewer.role !== 'student') throw new NotFound();
   // The sound of taps is made here: nothing is on its way.
   if (asked.success && asked.data.source === 'tapped') return takenIn(viewer, form, new Uint8Array());
   const received = await pieces.receivedBytes(id.data.id, viewer.userId);
   if (received === length.data) return takenIn(viewer, form, 'pieces');
+  // Who may not play the line is told as little as by handing in.
+  if (asked.success) await requireMusicOfStage(viewer, asked.data.assignmentId, asked.data.stage);
   // The same take may have become whole meanwhile, by a request that came twice.
   return (await maybeWhole(viewer, id.data.id)) ?? { ok: 'incomplete', bytes: received };
 }

@@ -87,15 +87,6 @@ export async function maybeLastBackup(): Promise<Date | undefined> {
   return row && new Date(row.value);
 }
 
-export async function noteBackup(at: Date): Promise<void> {
-  const value = at.toISOString();
-  await database()
-    .insertInto('setting')
-    .values({ name: 'last-backup', value })
-    .onConflict((conflict) => conflict.column('name').doUpdateSet({ value }))
-    .execute();
-}
-
 /** The newest migration that the database has. */
 export async function newestMigration(): Promise<string | undefined> {
   const { rows } = await sql<{ name: string }>`
