@@ -85,14 +85,18 @@ const sayThrown = (error: unknown): string => {
     : 'You are offline. What you typed stays here: send it when you are online again.';
 };
 
+/** What to say of an error that sending a form has thrown. @throws the error when it is the way to another page, which is no fault. */
+export function notSent(error: unknown): Issue {
+  unstable_rethrow(error);
+  return { code: 'not-sent', message: sayThrown(error) };
+}
+
 /** What an action answers; what it throws is an answer, too, and the page with everything typed in it stays. */
 async function answerOf(ask: () => Promise<FormState>): Promise<FormState> {
   try {
     return await ask();
   } catch (error) {
-    // Going elsewhere, or to what is not there, is no fault.
-    unstable_rethrow(error);
-    return { issues: [{ code: 'not-sent', message: sayThrown(error) }] };
+    return { issues: [notSent(error)] };
   }
 }
 
