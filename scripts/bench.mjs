@@ -40,7 +40,7 @@ await run(async () => {
   const unknown = asked.find((name) => !(name in BENCHES));
   if (unknown)
     throw new PlainError(`There is no bench "${unknown}"; there are ${Object.keys(BENCHES).join(', ')}.`);
-  await setUp({ forTests: true });
+  await setUp({ forTests: true, forBenches: true });
   for (const name of asked.length > 0 ? asked : Object.keys(BENCHES)) {
     say(`\n${name}`);
     await BENCHES[name](given);

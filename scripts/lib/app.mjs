@@ -129,8 +129,8 @@ export async function startApp({
 const WORKER_STANDS_BACK = 5;
 
 async function waitUntilAnswered(address) {
-  const deadline = Date.now() + READY_PATIENCE_MS;
-  while (Date.now() < deadline) {
+  const deadline = performance.now() + READY_PATIENCE_MS;
+  while (performance.now() < deadline) {
     const answer = await fetch(`${address}/sign-in`).catch(() => undefined);
     if (answer?.ok) return;
     await new Promise((resolve) => setTimeout(resolve, 200));

@@ -26,11 +26,11 @@ export function keepRunning(name, start, { signal = 'SIGTERM' } = {}) {
   // Whoever starts the application waits for it; later nobody does.
   ended.catch(() => {});
   const begin = () => {
-    const startedAt = Date.now();
+    const startedAt = performance.now();
     child = start();
     child.once('exit', (code, by) => {
       if (isStopping) return;
-      shortLives = Date.now() - startedAt < SHORT_LIFE_MS ? shortLives + 1 : 0;
+      shortLives = performance.now() - startedAt < SHORT_LIFE_MS ? shortLives + 1 : 0;
       const how = by ?? `exit ${code}`;
       if (!hasBeenUp && shortLives >= MOST_SHORT_LIVES)
         return giveUp(

@@ -33,6 +33,9 @@ const TEST_PACKAGES = [
   { name: 'espeak-ng', isThere: () => onPath('espeak-ng') },
 ];
 
+/** What only the benches need: a clock that can be set for a few processes. */
+const BENCH_PACKAGES = [{ name: 'faketime', isThere: () => onPath('faketime') }];
+
 const BACKUP_PACKAGES = [{ name: 'age', isThere: () => onPath('age') }];
 
 /** What only the evaluation of the ear needs: further sound fonts and sounds, and the outside reference of its scorer. */
@@ -51,12 +54,14 @@ export async function ensureDebianPackages({
   forTests = false,
   forEvaluation = false,
   forBackup = false,
+  forBenches = false,
 } = {}) {
   const missing = [
     ...RUN_PACKAGES,
     ...(forTests || forEvaluation ? TEST_PACKAGES : []),
     ...(forEvaluation ? EVALUATION_PACKAGES : []),
     ...(forBackup || forTests ? BACKUP_PACKAGES : []),
+    ...(forBenches ? BENCH_PACKAGES : []),
   ]
     .filter((entry) => !entry.isThere())
     .map((entry) => entry.name);

@@ -11,8 +11,9 @@ import {
   useEffect,
   useRef,
   useState,
+  useTransition,
 } from 'react';
-import { describeIssue, type Issue } from '@/core/base';
+import { describeIssue, failure, type Issue, type Result } from '@/core/base';
 import { inWordsOf } from '@/core/time';
 import { Button } from './button';
 import { Notice } from './notice';
@@ -86,17 +87,26 @@ const sayThrown = (error: unknown): string => {
 };
 
 /** What to say of an error that sending a form has thrown. @throws the error when it is the way to another page, which is no fault. */
-export function notSent(error: unknown): Issue {
+function notSent(error: unknown): Issue {
   unstable_rethrow(error);
   return { code: 'not-sent', message: sayThrown(error) };
 }
 
 /** What an action answers; what it throws is an answer, too, and the page with everything typed in it stays. */
-async function answerOf(ask: () => Promise<FormState>): Promise<FormState> {
+export async function answerOf(ask: () => Promise<FormState>): Promise<FormState> {
   try {
     return await ask();
   } catch (error) {
     return { issues: [notSent(error)] };
+  }
+}
+
+/** The same of an action that reads or makes something. @example const made = await resultOf(() => makeCards(students)); */
+export async function resultOf<Value>(ask: () => Promise<Result<Value>>): Promise<Result<Value>> {
+  try {
+    return await ask();
+  } catch (error) {
+    return failure(notSent(error));
   }
 }
 
@@ -171,16 +181,25 @@ export function SubmitButton(props: Omit<ComponentProps<typeof Button>, 'type'>)
 
 /**
  * For a control whose change is stored at once.
- * @returns what became of the last change, to be shown; and the action, which answers the same.
+ * @returns what became of the last change, to be shown; the action, which answers the same; and whether it is at work.
  */
 export function useStoredAtOnce<Args extends readonly unknown[]>(
   action: (...args: Args) => Promise<FormState>,
-): { readonly outcome: ReactNode; readonly store: (...args: Args) => Promise<FormState> } {
+): {
+  readonly outcome: ReactNode;
+  readonly store: (...args: Args) => Promise<FormState>;
+  readonly isPending: boolean;
+} {
   const [state, setState] = useState(NOTHING);
-  const store = async (...args: Args) => {
-    const answer = await answerOf(() => action(...args));
-    setState(answer);
-    return answer;
-  };
-  return { outcome: <Outcome state={state} />, store };
+  const [isPending, start] = useTransition();
+  // Within a transition, an action may lead to another page.
+  const store = (...args: Args) =>
+    new Promise<FormState>((resolve) =>
+      start(async () => {
+        const answer = await answerOf(() => action(...args));
+        setState(answer);
+        resolve(answer);
+      }),
+    );
+  return { outcome: <Outcome state={state} />, store, isPending };
 }

@@ -49,7 +49,7 @@ async function main(): Promise<void> {
 async function addLine(bookId: string, line: Line): Promise<string> {
   const score: Score = { title: line.title, composer: undefined, parts: [{ ...line.part, id: 'P1' }] };
   const document: LineDocument = { score, derived: [] };
-  const id = await insertLine(bookId, document);
+  const id = await insertLine(bookId, document.score.title, JSON.stringify(document));
   await putOnStand(id, document);
   return id;
 }

@@ -2,7 +2,7 @@
 // Two web and two worker processes over one database, on a disk that is small. Nothing may be lost, doubled, or wait for ever.
 import { execFileSync, spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { existsSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { sql } from 'kysely';
@@ -38,6 +38,22 @@ const wav = writeWav(
   }),
 );
 
+/** All processes of the server read its clock through this: by how many seconds it goes wrong. */
+const CLOCK = join(DATA, 'clock');
+function setServerClock(aheadSeconds: number): void {
+  writeFileSync(CLOCK, `${aheadSeconds < 0 ? '' : '+'}${aheadSeconds}`);
+}
+setServerClock(0);
+chmodSync(CLOCK, 0o644);
+const fakeClock = execFileSync('dpkg', ['-L', 'libfaketime'], { encoding: 'utf8' })
+  .split('\n')
+  .find((path) => path.endsWith('MT.so.1'))!;
+Object.assign(process.env, {
+  ...{ LD_PRELOAD: fakeClock, FAKETIME_TIMESTAMP_FILE: CLOCK, FAKETIME_CACHE_DURATION: '1' },
+  // How long something takes is measured by a clock that nobody sets.
+  FAKETIME_DONT_FAKE_MONOTONIC: '1',
+});
+
 const server = await startPostgres();
 process.env.DATABASE_URL = server.url;
 process.env.SESSION_SECRET = sessionSecret();
@@ -46,9 +62,12 @@ const port = await freePort();
 const world = await makeWorld();
 
 interface Device {
-  readonly cookie: string;
+  cookie: string;
+  readonly email: string;
   readonly userId: string;
 }
+
+const PIN = '471100';
 
 async function newDevice(index: number): Promise<Device> {
   const userId = await createStudent({
@@ -56,7 +75,7 @@ async function newDevice(index: number): Promise<Device> {
       name: `s${index}`,
       classId: world.classId,
       userName: `s${index}`,
-      pin: '471100',
+      pin: PIN,
       instrument: 'flute',
     },
   });
@@ -65,7 +84,7 @@ async function newDevice(index: number): Promise<Device> {
     .select('email')
     .where('id', '=', userId)
     .executeTakeFirstOrThrow();
-  return { userId, cookie: await sessionCookieOf(email, '471100') };
+  return { userId, email, cookie: await sessionCookieOf(email, PIN) };
 }
 const devices: Device[] = [];
 for (let index = 0; index < STUDENTS; index++) devices.push(await newDevice(index));
@@ -85,6 +104,9 @@ function send({ cookie }: Device, path: string, init: RequestInit): Promise<Resp
   return fetch(`${address}${path}`, { ...init, headers, signal: init.signal ?? AbortSignal.timeout(20_000) });
 }
 
+/** By a clock that leapt, too: whoever is signed out signs in again, and the take is still there. */
+const SIGNED_OUT = 401;
+
 /** As the browser's own queue does it: from where the server says, until it has all of it. */
 async function handIn(device: Device, id: string): Promise<void> {
   const facts = () => ({
@@ -102,6 +124,7 @@ async function handIn(device: Device, id: string): Promise<void> {
       const answer = await complete();
       const { takeId, received } = (await answer.json()) as { takeId?: string; received?: number };
       if (takeId) return;
+      if (answer.status === SIGNED_OUT) device.cookie = await sessionCookieOf(device.email, PIN);
       if (received === undefined) throw new Error(`${answer.status}`);
       for (let from = received; from < wav.length; ) from = await sendPiece(device, id, from);
     } catch {
@@ -156,6 +179,8 @@ async function fillDisk(): Promise<void> {
   rmSync(FILL, { force: true });
 }
 
+const HOUR_SECONDS = 3600;
+const LEAPS_SECONDS = [0, 0, 1, -1, 10, -10, 40, -40].map((hours) => hours * HOUR_SECONDS);
 const FAULT_KINDS = {
   'worker killed': async () => kill(random.pick(app.pids('worker'))),
   'web killed': async () => kill(random.pick(app.pids('web'))),
@@ -167,11 +192,12 @@ const FAULT_KINDS = {
   'pieces out of order': async () => troubles.push('out of order'),
   'connection dropped': async () => troubles.push('dropped'),
   'device clock jumped': async () => troubles.push('clock'),
+  'server clock jumped': async () => setServerClock(random.pick(LEAPS_SECONDS)),
 } as const;
 const SOME: readonly (keyof typeof FAULT_KINDS)[] = [
   ...(['worker killed', 'worker killed', 'web killed', 'web killed', 'piece cut', 'piece twice'] as const),
   ...(['pieces out of order', 'connection dropped', 'device clock jumped', 'disk full'] as const),
-  ...(['database restarted', 'database killed'] as const),
+  ...(['database restarted', 'database killed', 'server clock jumped', 'server clock jumped'] as const),
 ];
 
 const handed: { id: string; userId: string }[] = [];
@@ -195,6 +221,8 @@ for (let n = 0; n < FAULTS; n++) {
 }
 const faultSeconds = (Date.now() - start) / 1000;
 isOver = true;
+// Somebody puts it right in the end, and what was noted by it then lies where it does.
+setServerClock(0);
 await Promise.all(clients);
 
 /** Nobody waits for longer than this when everything works again. */

@@ -81,7 +81,12 @@ async function makeTerm(): Promise<readonly PlannedTake[]> {
   for (const [index, line] of termLines().entries()) {
     const score = { title: line.title, composer: undefined, parts: [{ ...line.part, id: 'P1' }] };
     const document = { score, derived: [] };
-    const id = await insertLine(bookId, document, { number: index + 1, page: null, level: 1, token: null });
+    const id = await insertLine(bookId, document.score.title, JSON.stringify(document), {
+      number: index + 1,
+      page: null,
+      level: 1,
+      token: null,
+    });
     lines.push({ id, hash: (await putOnStand(id, document))[0]! });
   }
   const takes: PlannedTake[] = [];

@@ -107,7 +107,7 @@ test('a line goes straight on into another one, at last, and both are checked wi
   const world = await makeWorld(1);
   const { part, title } = bookLine(2);
   const document = { score: { title, composer: undefined, parts: [part] }, derived: [] };
-  const nextLineId = await insertLine(world.bookId, document);
+  const nextLineId = await insertLine(world.bookId, document.score.title, JSON.stringify(document));
   await putOnStand(nextLineId, document);
   const given = rightOf(
     await assign(world.teacher, {

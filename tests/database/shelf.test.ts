@@ -28,6 +28,7 @@ import {
   startLine,
 } from '@/server/access/shelf/writing';
 import { listParts } from '@/server/db/queries/music';
+import { standLine } from '@/server/jobs/stand-line';
 import { bookLine, scoreXml } from '../support/lines';
 import { withOwnDatabase } from '../support/own-database';
 import { randomScore } from '../support/random-scores';
@@ -50,7 +51,16 @@ const json = (document: LineDocument): unknown => JSON.parse(JSON.stringify(docu
 
 async function bringIn(world: World, measures: readonly string[], options = {}): Promise<string> {
   const imported = await importLine(world.teacher, file(scoreXml(measures, options)));
-  return rightOf(imported).lineId;
+  const { lineId } = rightOf(imported);
+  await standLine(lineId);
+  return lineId;
+}
+
+/** Has a line put on the stand, and does at once what the worker would do. */
+async function stand(teacher: World['teacher'], lineId: string) {
+  const asked = await putOnStand(teacher, lineId);
+  await standLine(lineId);
+  return asked;
 }
 
 describe('nobody reaches a shelf that is not theirs', () => {
@@ -153,7 +163,7 @@ describe('a line that is being written', () => {
     const { document, revision, contentHash } = await openLine(mine.teacher, lineId);
     expect(document.score.parts[0]).toMatchObject({ name: 'Clarinet in B♭', transpositionSemitones: -2 });
     expect(contentHash).toBeNull();
-    const notYet = await putOnStand(mine.teacher, lineId);
+    const notYet = await stand(mine.teacher, lineId);
     expect(!notYet.ok && notYet.issues.map(describeIssue)).toEqual([
       expect.stringContaining('no note'),
       expect.stringContaining('0 of 4 beats'),
@@ -165,7 +175,7 @@ describe('a line that is being written', () => {
       kind: 'saved',
       revision: revision + 1,
     });
-    expect(await putOnStand(mine.teacher, lineId)).toMatchObject({ ok: true });
+    expect(await stand(mine.teacher, lineId)).toMatchObject({ ok: true });
     expect(rightOf(await assign(mine.teacher, give))).toMatchObject({ id: expect.any(String) });
   });
 
@@ -247,7 +257,7 @@ describe('parts', () => {
       shiftSemitones: 0,
     }));
     await saveLine(world.teacher, world.lineId, { revision, document: json({ ...document, derived }) });
-    expect(await putOnStand(world.teacher, world.lineId)).toMatchObject({ ok: true });
+    expect(await stand(world.teacher, world.lineId)).toMatchObject({ ok: true });
     for (const { contentHash } of await listParts(world.lineId)) await pretendDrawn(contentHash);
     const play = async (instrument: string) => {
       await changeInstrument(world.teacher, world.classId, { studentId: world.student.userId, instrument });
@@ -268,7 +278,7 @@ describe('parts', () => {
     await saveLine(world.teacher, world.lineId, { revision, document: json(changed) });
     const before = (await getLine(world.teacher, world.lineId)).contentHash;
     expect((await getLine(world.teacher, world.lineId)).shown!.line.part.measures).toHaveLength(9);
-    await putOnStand(world.teacher, world.lineId);
+    await stand(world.teacher, world.lineId);
     expect((await openLine(world.teacher, world.lineId)).contentHash).not.toBe(before);
   });
 
@@ -286,7 +296,7 @@ describe('parts', () => {
     };
     const two = { ...document, score: { ...document.score, parts: [...document.score.parts, second] } };
     await saveLine(world.teacher, world.lineId, { revision, document: json(two) });
-    const notYet = await putOnStand(world.teacher, world.lineId);
+    const notYet = await stand(world.teacher, world.lineId);
     expect(!notYet.ok && notYet.issues.map(describeIssue)).toEqual([
       expect.stringContaining('Oboe, measure 1: The rhythm is not that of Flute'),
     ]);
@@ -314,7 +324,7 @@ describe('bringing in and taking out', () => {
     expect(
       await saveLine(mine.teacher, lineId, { revision, document: { ...document, score: desk.score } }),
     ).toMatchObject({ kind: 'saved' });
-    rightOf(await putOnStand(mine.teacher, lineId));
+    rightOf(await stand(mine.teacher, lineId));
     expect((await getLine(mine.teacher, lineId)).shown).toBeDefined();
   });
 

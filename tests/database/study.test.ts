@@ -118,7 +118,7 @@ test('what stands in earlier lines of the book is known, what comes later is not
   const world = await makeWorld(5);
   const { part, title } = bookLine(1);
   const document = { score: { title, composer: undefined, parts: [part] }, derived: [] };
-  const later = await insertLine(world.bookId, document);
+  const later = await insertLine(world.bookId, document.score.title, JSON.stringify(document));
   const [hash] = await putOnStand(later, document);
   await pretendDrawn(hash!);
   await pretendDrawn(hash!, uncounted);

@@ -42,7 +42,7 @@ export async function makeWorld(lineNumber = 5): Promise<World> {
   const { id: bookId } = await insertBook(teacherId, 'Book');
   const line = bookLine(lineNumber);
   const document = { score: { title: line.title, composer: undefined, parts: [line.part] }, derived: [] };
-  const lineId = await insertLine(bookId, document);
+  const lineId = await insertLine(bookId, document.score.title, JSON.stringify(document));
   const [hash] = await putOnStand(lineId, document);
   await pretendDrawn(hash!);
   const { id: assignmentId } = await insertAssignment({

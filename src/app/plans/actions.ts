@@ -14,7 +14,8 @@ export async function keepPlan(planId: string | undefined, plan: unknown): Promi
   });
 }
 
-export async function dropPlan(planId: string): Promise<void> {
+export async function dropPlan(planId: string): Promise<FormState> {
   await orNotFound(removePlan(await requireTeacher(), planId));
   revalidatePath('/plans');
+  return {};
 }

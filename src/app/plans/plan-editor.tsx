@@ -34,14 +34,9 @@ const LISTENS = {
 export function PlanEditor({ planId, plan }: PlanEditorProps) {
   const [draft, setDraft] = useState(plan);
   const words = useWords();
-  const { outcome, store } = useStoredAtOnce(keepPlan);
-  const [isBusy, setBusy] = useState(false);
+  const { outcome, store, isPending } = useStoredAtOnce(keepPlan);
+  const removing = useStoredAtOnce(dropPlan);
   const change = (part: Partial<Plan>) => setDraft({ ...draft, ...part });
-  const save = async () => {
-    setBusy(true);
-    await store(planId, draft);
-    setBusy(false);
-  };
   const rule = (key: keyof Plan['rules'], label: string, hint: string) => (
     <Field
       label={label}
@@ -104,12 +99,13 @@ export function PlanEditor({ planId, plan }: PlanEditorProps) {
         At last once without the click
       </label>
       {outcome}
+      {removing.outcome}
       <div className="flex flex-wrap gap-3">
-        <Button weight="main" disabled={isBusy} onClick={() => void save()}>
+        <Button weight="main" disabled={isPending} onClick={() => void store(planId, draft)}>
           Keep the plan
         </Button>
         {planId && (
-          <Button weight="quiet" onClick={() => void dropPlan(planId)}>
+          <Button weight="quiet" disabled={removing.isPending} onClick={() => void removing.store(planId)}>
             Remove it
           </Button>
         )}

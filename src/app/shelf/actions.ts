@@ -42,7 +42,8 @@ export async function putBeside(
   lineId: string,
   neighbourId: string,
   side: 'before' | 'after',
-): Promise<void> {
+): Promise<FormState> {
   await orNotFound(shelf.moveLine(await requireTeacher(), lineId, neighbourId, side));
   revalidatePath('/shelf');
+  return {};
 }

@@ -1,10 +1,10 @@
 'use client';
 import { useActionState } from 'react';
-import { failure, type Result } from '@/core/base';
+import type { Result } from '@/core/base';
 import type { ImportedLine } from '@/server/access/shelf/writing';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
-import { IssueList, Issues, notSent } from '@/ui/form';
+import { IssueList, Issues, resultOf } from '@/ui/form';
 import { Link } from '@/ui/link';
 import { Notice } from '@/ui/notice';
 import { bringIn } from './actions';
@@ -12,13 +12,7 @@ import { bringIn } from './actions';
 /** Brings a line in from a file and reports what the file held. */
 export function ImportForm() {
   const [state, submit, isPending] = useActionState<Result<ImportedLine> | undefined, FormData>(
-    async (before, form) => {
-      try {
-        return await bringIn(before, form);
-      } catch (error) {
-        return failure(notSent(error));
-      }
-    },
+    (before, form) => resultOf(() => bringIn(before, form)),
     undefined,
   );
   return (

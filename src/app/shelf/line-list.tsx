@@ -19,6 +19,7 @@ import { useId, useOptimistic, useTransition } from 'react';
 import { INSTRUMENTS } from '@/core/instruments';
 import { type Content, contentName } from '@/core/study';
 import type { Vocabulary } from '@/core/time';
+import { useStoredAtOnce } from '@/ui/form';
 import { Link } from '@/ui/link';
 import { useVocabulary } from '@/ui/vocabulary';
 import { putBeside } from './actions';
@@ -32,6 +33,10 @@ export interface ShelfLine {
   readonly features: readonly string[];
   readonly instruments: readonly string[];
   readonly contentHash: string | null;
+  /** It was asked for on the stand, and is not there yet. */
+  readonly isAsked: boolean;
+  /** And could not be put there. */
+  readonly isGivenUp: boolean;
 }
 
 /** Lines of one page of a book, to be dragged into another order. */
@@ -44,6 +49,7 @@ export function LineList({
 }) {
   const id = useId();
   const [, startTransition] = useTransition();
+  const { outcome, store } = useStoredAtOnce(putBeside);
   const [shown, reorder] = useOptimistic(lines, (_, next: readonly ShelfLine[]) => next);
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
@@ -56,11 +62,12 @@ export function LineList({
     const next = shown.toSpliced(from, 1).toSpliced(to, 0, shown[from]!);
     startTransition(async () => {
       reorder(next);
-      await putBeside(shown[from]!.id, shown[to]!.id, from < to ? 'after' : 'before');
+      await store(shown[from]!.id, shown[to]!.id, from < to ? 'after' : 'before');
     });
   };
   return (
     <DndContext id={id} sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+      {outcome}
       <SortableContext items={shown.map((line) => line.id)} strategy={rectSortingStrategy}>
         <ul className="grid gap-3 sm:grid-cols-2">
           {shown.map((line) => (
@@ -101,7 +108,7 @@ function LineCard({ line, canMove }: { readonly line: ShelfLine; readonly canMov
         </button>
       )}
       <Link
-        href={line.contentHash ? `/shelf/${line.id}` : `/shelf/${line.id}/write`}
+        href={line.contentHash || line.isAsked ? `/shelf/${line.id}` : `/shelf/${line.id}/write`}
         className="block min-w-0 flex-1 p-3 hover:bg-cool-wash"
       >
         <span className="flex items-baseline justify-between gap-3">
@@ -122,13 +129,18 @@ function LineCard({ line, canMove }: { readonly line: ShelfLine; readonly canMov
           />
         ) : (
           <span className="my-1 flex h-28 items-center rounded-sm border-2 border-dashed border-rule px-3 text-faint">
-            Draft, not on the stand yet
+            {sayDraft(line)}
           </span>
         )}
         <span className="block text-sm text-faint">{sayLine(line, vocabulary)}</span>
       </Link>
     </li>
   );
+}
+
+function sayDraft({ isAsked, isGivenUp }: ShelfLine): string {
+  if (isGivenUp) return 'Could not be put on the stand';
+  return isAsked ? 'Is being put on the stand' : 'Draft, not on the stand yet';
 }
 
 /** Of what is in nearly every line, nothing needs to be said. */

@@ -17,6 +17,7 @@ import * as smallBeats from './migrations/2026-12-07-small-beats';
 import * as checksThatEnd from './migrations/2026-12-08-checks-that-end';
 import * as signIn from './migrations/2026-12-09-sign-in';
 import * as consent from './migrations/2026-12-10-consent';
+import * as linesToStand from './migrations/2026-12-11-lines-to-put-on-the-stand';
 
 /** In order of their names; a migration that has landed is never changed. */
 const MIGRATIONS: Record<string, Migration> = {
@@ -37,6 +38,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '2026-12-08-checks-that-end': checksThatEnd,
   '2026-12-09-sign-in': signIn,
   '2026-12-10-consent': consent,
+  '2026-12-11-lines-to-put-on-the-stand': linesToStand,
 };
 
 /** Brings the database up to date. @throws the first error; a failed migration leaves nothing behind. */

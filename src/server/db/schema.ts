@@ -122,6 +122,18 @@ interface LineTable {
   created_at: Generated<Date>;
 }
 
+/** A line that a worker is to put on the stand. */
+interface LineToStandTable {
+  line_id: string;
+  asked_at: Generated<Date>;
+  /** Another one each time that it is asked for. */
+  wish: Generated<string>;
+  /** How often a worker has begun. */
+  begun: Generated<number>;
+  /** Why it is not tried any more; null while it is. */
+  problem: string | null;
+}
+
 /** A part on the stand; place 0 is the lead. */
 interface LinePartTable {
   line_id: string;
@@ -326,7 +338,7 @@ interface RemovalTable {
 }
 
 interface SettingTable {
-  name: 'demo' | 'setup-code' | 'last-backup';
+  name: 'demo' | 'setup-code' | 'last-backup' | 'clock';
   value: string;
 }
 
@@ -359,6 +371,7 @@ export interface Database {
   book: BookTable;
   book_page: BookPageTable;
   line: LineTable;
+  line_to_stand: LineToStandTable;
   line_part: LinePartTable;
   music: MusicTable;
   engraving: EngravingTable;

@@ -30,7 +30,7 @@ export async function addStarterBook(teacherId: string): Promise<ReadonlyMap<num
     const derived = parts.map((instrument): DerivedPart => ({ instrument, level: 3, shiftSemitones: 0 }));
     const document = { score: read.value, derived };
     const facts = { number, page: page ?? null, level: level ?? null, token: token ?? null };
-    const id = await insertLine(bookId, document, facts);
+    const id = await insertLine(bookId, document.score.title, JSON.stringify(document), facts);
     lines.set(number, { id, contentHashes: await putOnStand(id, document) });
   }
   return lines;

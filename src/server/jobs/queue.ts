@@ -7,8 +7,9 @@ import { countWaitingBefore } from '@/server/db/queries/checks';
 export const CHECK_QUEUE = 'check-take';
 export const FINISH_QUEUE = 'finish-take';
 export const ENGRAVE_QUEUE = 'engrave-line';
+export const STAND_QUEUE = 'stand-line';
 export const REJUDGE_QUEUE = 'rejudge-class';
-export const QUEUES = [CHECK_QUEUE, FINISH_QUEUE, REJUDGE_QUEUE, ENGRAVE_QUEUE] as const;
+export const QUEUES = [CHECK_QUEUE, FINISH_QUEUE, STAND_QUEUE, REJUDGE_QUEUE, ENGRAVE_QUEUE] as const;
 export type QueueName = (typeof QUEUES)[number];
 
 const holder = globalThis as typeof globalThis & { mevloQueue?: Promise<PgBoss> };
@@ -84,6 +85,18 @@ export async function requestFinish(takeId: string): Promise<void> {
     FINISH_QUEUE,
     { takeId },
     { expireInSeconds: EXPIRE_SECONDS, retryLimit: RETRIES, singletonKey: takeId },
+  );
+}
+
+/** A line takes a second or two; whoever waits for one whose worker ended does not wait long. */
+const STAND_EXPIRE_SECONDS = 30;
+
+/** Asks for a line that is wanted on the stand to be put there. */
+export async function requestStanding(lineId: string): Promise<void> {
+  await (await queue()).send(
+    STAND_QUEUE,
+    { lineId },
+    { expireInSeconds: STAND_EXPIRE_SECONDS, retryLimit: RETRIES, singletonKey: lineId },
   );
 }
 

@@ -11,9 +11,18 @@ import { checkTake } from './check-take';
 import { earIn } from './ear';
 import { engraveLine } from './engrave-line';
 import { finishTake } from './finish-take';
-import { CHECK_QUEUE, ENGRAVE_QUEUE, FINISH_QUEUE, queue, REJUDGE_QUEUE, requestFinish } from './queue';
+import {
+  CHECK_QUEUE,
+  ENGRAVE_QUEUE,
+  FINISH_QUEUE,
+  queue,
+  REJUDGE_QUEUE,
+  requestFinish,
+  STAND_QUEUE,
+} from './queue';
 import { recheckOutdated, rejudgeClass } from './rejudge-class';
 import { serveQueue } from './serve-queue';
+import { standLine } from './stand-line';
 import { sweep } from './sweep';
 
 endOnCrash();
@@ -22,6 +31,7 @@ const STANDS_BACK = 10;
 setPriority(Math.max(getPriority(), STANDS_BACK));
 
 const ofTake = z.object({ takeId: z.uuid() });
+const ofLine = z.object({ lineId: z.uuid() });
 const ofClass = z.object({ classId: z.uuid() });
 const ofDrawing = z.object({
   contentHash: z.string().regex(/^[0-9a-f]{64}$/),
@@ -60,6 +70,7 @@ const served = [
     async (data) => finishTake(ofTake.parse(data).takeId, earIn(finishing)),
     () => checking === 0,
   ),
+  serveQueue(boss, STAND_QUEUE, async (data) => standLine(ofLine.parse(data).lineId)),
   serveQueue(boss, REJUDGE_QUEUE, async (data) => rejudgeClass(ofClass.parse(data).classId)),
   serveQueue(boss, ENGRAVE_QUEUE, async (data) => {
     const { contentHash, wishes } = ofDrawing.parse(data);
@@ -85,7 +96,10 @@ const SWEEP_MS = 2000;
 const REMOVAL_MS = 3_600_000;
 const rounds = [
   everySoOften(SWEEP_MS, 'looking for what was forgotten', sweep),
-  everySoOften(REMOVAL_MS, 'removing what is out of date', removeOutOfDate),
+  everySoOften(REMOVAL_MS, 'removing what is out of date', async () => {
+    if (!(await removeOutOfDate()))
+      logger().warn('the clock leapt: nothing is removed for a day, so that it can be put right');
+  }),
 ];
 await recheckOutdated();
 logger().info({ checkThreads }, 'the worker is ready');

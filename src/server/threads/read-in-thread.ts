@@ -1,8 +1,8 @@
 import pLimit from 'p-limit';
 import type { Piscina } from 'piscina';
 import { failure, type Result } from '@/core/base';
-import type { Score } from '@/core/notation';
 import { newThreads } from './pool';
+import type { ReadLine } from './read-task';
 
 /** So long may one file take; a line takes a few hundredths of it. */
 const DEADLINE_MS = 5000;
@@ -13,9 +13,9 @@ const turn = pLimit(THREADS);
 const holder = globalThis as typeof globalThis & { mevloReading?: Piscina };
 
 /** Reads a file of music beside everything else that this process does: whoever looks at a page does not wait for it. */
-export const readInThread = (bytes: Uint8Array): Promise<Result<Score>> => turn(() => readNow(bytes));
+export const readInThread = (bytes: Uint8Array): Promise<Result<ReadLine>> => turn(() => readNow(bytes));
 
-async function readNow(bytes: Uint8Array): Promise<Result<Score>> {
+async function readNow(bytes: Uint8Array): Promise<Result<ReadLine>> {
   holder.mevloReading ??= newThreads('read-task', THREADS);
   const threads = holder.mevloReading;
   // Starting a thread may take long on a busy machine, and is not the file's fault.

@@ -21,6 +21,7 @@ import { Sheet } from '@/ui/page-frame';
 import { AssignForm } from './assign-form';
 import { FactsForm } from './facts-form';
 import { ShownLine } from './shown-line';
+import { NotOnStand, StandingComes } from './standing';
 
 export const metadata: Metadata = { title: 'Line' };
 
@@ -41,6 +42,18 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
     listPlans(viewer),
   ]);
   const shelf = await listShelf(viewer, { book: line.bookId });
+  const { isAwaited, problem } = line.standing;
+  if (isAwaited || (problem && !line.shown))
+    return (
+      <SignedInFrame viewer={viewer}>
+        <Sheet>
+          <h1 className="mb-3 font-serif text-3xl font-bold">
+            {line.number} {line.title}
+          </h1>
+          {problem ? <NotOnStand lineId={line.id} problem={problem} /> : <StandingComes />}
+        </Sheet>
+      </SignedInFrame>
+    );
   // A draft has nothing to show but the writing desk.
   if (!line.shown) redirect(`/shelf/${line.id}/write`);
   const { part } = line.shown.line;
@@ -52,6 +65,7 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
     <SignedInFrame viewer={viewer}>
       <div className="grid items-start gap-5 lg:grid-cols-[1fr_300px]">
         <Sheet>
+          {problem && <NotOnStand lineId={line.id} problem={problem} />}
           <div className="mb-2 flex flex-wrap items-baseline justify-between gap-x-6">
             <h1 className="font-serif text-3xl font-bold">
               {line.number} {line.title}
@@ -63,7 +77,11 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
             </p>
           </div>
           {line.parts.length > 1 && <PartTabs lineId={line.id} parts={line.parts} shown={line.shown.place} />}
-          {line.shown.engravings ? <ShownLine engravings={line.shown.engravings} /> : <DrawingComes />}
+          {line.shown.engravings ? (
+            <ShownLine engravings={line.shown.engravings} />
+          ) : (
+            <DrawingComes drawings={line.standing.drawings} />
+          )}
           <div className="mt-3 flex flex-wrap gap-x-2 border-t-2 border-rule pt-3">
             <ButtonLink href={`/shelf/${line.id}/study?part=${line.shown.place}`}>Look it over</ButtonLink>
             <ButtonLink href={`/shelf/${line.id}/write`} weight="quiet">

@@ -54,9 +54,10 @@ export async function checkOnceMore(takeId: string, _: FormState, __: FormData):
 }
 
 /** The teacher's word on half a measure. */
-export async function overrule(takeId: string, form: unknown): Promise<void> {
+export async function overrule(takeId: string, form: unknown): Promise<FormState> {
   await orNotFound(overruleMeasure(await requireTeacher(), takeId, form));
   revalidatePath(`/takes/${takeId}`);
+  return {};
 }
 
 /** Pins a word to a measure. */
@@ -65,7 +66,8 @@ export async function pin(takeId: string, _: FormState, form: FormData): Promise
   return answered(work, { fresh: `/takes/${takeId}` });
 }
 
-export async function takePinOff(takeId: string, pinId: string): Promise<void> {
+export async function takePinOff(takeId: string, pinId: string): Promise<FormState> {
   await orNotFound(unpin(await requireTeacher(), takeId, pinId));
   revalidatePath(`/takes/${takeId}`);
+  return {};
 }

@@ -1,6 +1,6 @@
 'use client';
 import { PenLine } from 'lucide-react';
-import { useState, useTransition } from 'react';
+import { useState } from 'react';
 import { useKeys } from '@/app/_components/sound/use-page-keys';
 import {
   isRightNote,
@@ -15,6 +15,7 @@ import { firstWeakMeasure } from '@/core/review';
 import { sayMeasure, type Vocabulary, wordsOf } from '@/core/time';
 import { Button } from '@/ui/button';
 import { SmallChoice } from '@/ui/field';
+import { useStoredAtOnce } from '@/ui/form';
 import { Key } from '@/ui/key';
 import { overrule } from './actions';
 
@@ -51,7 +52,7 @@ export function OverrulePanel(props: OverrulePanelProps) {
   const { measures } = verdict;
   const [chosen, setChosen] = useState(firstWeakMeasure(measures) ?? 0);
   const [noteId, setNoteId] = useState(ALL);
-  const [isPending, startTransition] = useTransition();
+  const { outcome, store, isPending } = useStoredAtOnce(overrule);
   const notes = verdict.notes.filter(({ measureIndex }) => measureIndex === chosen);
   const note = notes.find((one) => one.noteId === noteId);
 
@@ -70,7 +71,7 @@ export function OverrulePanel(props: OverrulePanelProps) {
     const turned = isJudgedRight(measureIndex, quality, of) ? 'not-right' : 'right';
     const word = isSaid(measureIndex, quality, of) ? 'as-judged' : turned;
     choose(measureIndex);
-    startTransition(() => overrule(takeId, { measureIndex, quality, noteId: of?.noteId, word }));
+    void store(takeId, { measureIndex, quality, noteId: of?.noteId, word });
   };
   const sayHere = (quality: Quality) => {
     const measureIndex = note ? chosen : measureNow();
@@ -124,6 +125,7 @@ export function OverrulePanel(props: OverrulePanelProps) {
           );
         })}
       </div>
+      {outcome}
       {overrules.length > 0 && (
         <ul className="mt-2 space-y-1">
           {overrules.map(({ measureIndex, quality, isRight, note: of, by }) => {

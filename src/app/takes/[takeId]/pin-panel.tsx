@@ -1,11 +1,11 @@
 'use client';
 import { Pin, X } from 'lucide-react';
-import { useRef, useTransition } from 'react';
+import { useRef } from 'react';
 import { useKeys } from '@/app/_components/sound/use-page-keys';
 import type { MeasureVerdict } from '@/core/judging';
 import { firstWeakMeasure } from '@/core/review';
 import { sayMeasure, type Vocabulary } from '@/core/time';
-import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
+import { ActionForm, FormOutcome, SubmitButton, useStoredAtOnce } from '@/ui/form';
 import { Key } from '@/ui/key';
 import { pin, takePinOff } from './actions';
 
@@ -30,7 +30,7 @@ interface PinPanelProps {
 /** Words that are pinned to measures: heard from there with one press. */
 export function PinPanel(props: PinPanelProps) {
   const { takeId, measures, pins, vocabulary, mayPin, onHear } = props;
-  const [isPending, start] = useTransition();
+  const { outcome, store, isPending } = useStoredAtOnce(takePinOff);
   if (pins.length === 0 && !mayPin) return null;
   return (
     <section aria-label="Pinned words" className="mt-3">
@@ -52,7 +52,7 @@ export function PinPanel(props: PinPanelProps) {
                 <button
                   type="button"
                   disabled={isPending}
-                  onClick={() => start(() => takePinOff(takeId, id))}
+                  onClick={() => void store(takeId, id)}
                   aria-label={`Take off “${words}”`}
                   className="inline-flex size-9 items-center justify-center rounded-md hover:bg-cool-wash"
                 >
@@ -63,6 +63,7 @@ export function PinPanel(props: PinPanelProps) {
           ))}
         </ul>
       )}
+      {outcome}
       {mayPin && <PinForm {...props} />}
     </section>
   );

@@ -45,7 +45,7 @@ export async function getOpening(viewer: Viewer, hash: unknown): Promise<string>
   if (!read.success || !(await music.isMusicOfTeacher(read.data, viewer.userId))) throw new NotFound();
   const wishes = USUAL_DRAWINGS.filter(({ layout }) => layout === 'narrow');
   let drawn = await drawingsOf(read.data, wishes);
-  for (const deadline = Date.now() + OPENING_PATIENCE_MS; !drawn && Date.now() < deadline; ) {
+  for (const deadline = performance.now() + OPENING_PATIENCE_MS; !drawn && performance.now() < deadline; ) {
     await new Promise((resolve) => setTimeout(resolve, OPENING_POLL_MS));
     drawn = await music.engravingsFor(read.data, wishes);
   }

@@ -6,6 +6,7 @@ import { CONTENT_IDS } from '@/core/study';
 import * as books from '@/server/db/queries/books';
 import * as lines from '@/server/db/queries/lines';
 import { listParts, maybeMusic } from '@/server/db/queries/music';
+import { standingOf } from '@/server/db/queries/to-stand';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { readForm, refused } from '../read-form';
 import { usualWays } from '../school/classes';
@@ -87,15 +88,16 @@ async function requireOwnBook(viewer: Viewer, bookId: unknown) {
  * @throws NotFound
  */
 export async function getLine(viewer: Viewer, lineId: string, place = 0) {
-  const { document, ...facts } = await requireOwnDocument(viewer, lineId);
-  const parts = await listParts(lineId);
+  const facts = await requireOwnLine(viewer, lineId);
+  const [parts, standing] = await Promise.all([listParts(lineId), standingOf(lineId)]);
   const part = parts.find((candidate) => candidate.place === place) ?? parts[0];
   const music = part && (await maybeMusic(part.contentHash));
-  if (!part || !music) return { ...facts, parts, shown: undefined };
+  if (!part || !music) return { ...facts, parts, standing, shown: undefined };
   const { counting, vocabulary } = await usualWays(viewer);
   return {
     ...facts,
     parts,
+    standing,
     shown: { ...part, line: music, vocabulary, engravings: await engravingsOf(part.contentHash, counting) },
   };
 }

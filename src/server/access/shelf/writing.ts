@@ -1,19 +1,19 @@
 import 'server-only';
 import { z } from 'zod';
-import { type LineDocument, obstacles, partsOf } from '@/core/arranging';
+import { obstacles, partsOf } from '@/core/arranging';
 import { DONE, failure, type Issue, type Result, success } from '@/core/base';
 import { MAXIMUM_FILE_BYTES, writeMidi, writeMusicXml } from '@/core/formats';
 import { INSTRUMENT_IDS, instrument } from '@/core/instruments';
 import { blankScore } from '@/core/writing';
 import * as books from '@/server/db/queries/books';
 import * as lines from '@/server/db/queries/lines';
-import { putOnStand as storeOnStand } from '@/server/db/queries/music';
-import { requestEngraving } from '@/server/jobs/queue';
+import { wishOnStand } from '@/server/db/queries/to-stand';
+import { requestStanding } from '@/server/jobs/queue';
+import { readDocument } from '@/server/threads/line-document';
 import { readInThread } from '@/server/threads/read-in-thread';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { readForm, refused } from '../read-form';
 import { usualWays } from '../school/classes';
-import { readDocument } from './line-document';
 import { requireOwnDocument, requireOwnLine } from './shelf';
 
 /** The book that is asked for, or the viewer's first; a new one when there is none. @throws NotFound */
@@ -40,7 +40,7 @@ export async function startLine(viewer: Viewer, form: unknown): Promise<Result<{
   if (!read.ok) return read;
   const score = blankScore(read.value.title, instrument(read.value.instrument));
   const bookId = await bookFor(viewer, (form as { bookId?: unknown }).bookId);
-  return success({ id: await lines.insertLine(bookId, { score, derived: [] }) });
+  return success({ id: await lines.insertLine(bookId, score.title, JSON.stringify({ score, derived: [] })) });
 }
 
 /** A line as its teacher writes it, and how the teacher's classes say note values. @throws NotFound */
@@ -83,24 +83,35 @@ export async function keepCopy(
   const document = read.value;
   const title = `${document.score.title} (copy)`.slice(0, 120);
   return success({
-    id: await lines.insertLine(line.bookId, { ...document, score: { ...document.score, title } }),
+    id: await lines.insertLine(
+      line.bookId,
+      title,
+      JSON.stringify({ ...document, score: { ...document.score, title } }),
+    ),
   });
 }
 
-/** Puts the stored document on the stand: from now on it can be given out. @throws NotFound */
+/**
+ * Has the stored document put on the stand: a worker does it, and then it can be given out.
+ * @returns what is in the way. @throws NotFound
+ */
 export async function putOnStand(viewer: Viewer, lineId: string): Promise<Result<undefined>> {
   const { document } = await requireOwnDocument(viewer, lineId);
   const inTheWay = obstacles(document);
   if (inTheWay.length > 0) return failure(...inTheWay);
-  const hashes = await storeOnStand(lineId, document);
-  for (const hash of new Set(hashes)) await requestEngraving(hash);
+  await askForStanding(lineId);
   return DONE;
+}
+
+async function askForStanding(lineId: string): Promise<void> {
+  await wishOnStand(lineId);
+  await requestStanding(lineId);
 }
 
 export interface ImportedLine {
   readonly lineId: string;
   readonly title: string;
-  /** Why it is a draft; empty when it went on the stand. */
+  /** Why it is a draft; empty when it goes on the stand. */
   readonly toMend: readonly Issue[];
 }
 
@@ -120,16 +131,10 @@ export async function importLine(
     return refused('The file is larger than 4 MB; one line of a method book was expected.', 'file');
   const read = await readInThread(new Uint8Array(await file.arrayBuffer()));
   if (!read.ok) return read;
-  const document: LineDocument = { score: read.value, derived: [] };
-  // The same limits as for what is written on the desk.
-  const checked = readDocument(JSON.parse(JSON.stringify(document)));
-  if (!checked.ok) return checked;
-  const lineId = await lines.insertLine(await bookFor(viewer, bookId), document);
-  const onStand = await putOnStand(viewer, lineId);
-  return success(
-    { lineId, title: document.score.title, toMend: onStand.ok ? [] : onStand.issues },
-    read.warnings,
-  );
+  const { title, json, inTheWay } = read.value;
+  const lineId = await lines.insertLine(await bookFor(viewer, bookId), title, json);
+  if (inTheWay.length === 0) await askForStanding(lineId);
+  return success({ lineId, title, toMend: inTheWay }, read.warnings);
 }
 
 const exportForm = z.enum(['musicxml', 'mid']);

@@ -4,6 +4,8 @@ import type { Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
 import type { Outline, Remark } from '@/core/review';
 import { database } from '../connection';
+import { isNotOfLately } from './clock';
+import { ON_ITS_WAY_SECONDS, withoutLiveJob } from './live-jobs';
 
 /** Of ear, follower and judge. */
 export interface Versions {
@@ -301,25 +303,17 @@ export async function countWaitingBefore(takeId: string): Promise<number> {
   return count;
 }
 
-const LIVE_JOB = sql`('created', 'retry', 'active')`;
-const WITHOUT_JOB = (name: string) => sql<boolean>`not exists (
-  select 1 from pgboss.job where job.name = ${name} and job.state in ${LIVE_JOB} and job.singleton_key = take.id::text
-)`;
-
 /** Takes that wait, and for whose check nothing is queued. @param queueName of the checks. */
 export function listForgottenTakes(queueName: string) {
-  return (
-    database()
-      .selectFrom('take')
-      .select('id')
-      .where('state', '=', 'waiting')
-      .where('audio', 'is not', null)
-      // The request may be on its way at this moment.
-      .where('handed_in_at', '<', sql<Date>`now() - interval '10 seconds'`)
-      .where(WITHOUT_JOB(queueName))
-      .orderBy('handed_in_at')
-      .execute()
-  );
+  return database()
+    .selectFrom('take')
+    .select('id')
+    .where('state', '=', 'waiting')
+    .where('audio', 'is not', null)
+    .where(isNotOfLately(sql.ref('handed_in_at'), ON_ITS_WAY_SECONDS))
+    .where(withoutLiveJob(queueName, sql.ref('take.id')))
+    .orderBy('handed_in_at')
+    .execute();
 }
 
 /** Checked takes whose last step is neither done nor queued. @param queueName of that step. */
@@ -330,8 +324,8 @@ export function listUnfinishedTakes(queueName: string) {
     .select('take.id')
     .where('take_check.finished_at', 'is', null)
     .where('take_check.outline', 'is not', null)
-    .where('take_check.checked_at', '<', sql<Date>`now() - interval '10 seconds'`)
-    .where(WITHOUT_JOB(queueName))
+    .where(isNotOfLately(sql.ref('take_check.checked_at'), ON_ITS_WAY_SECONDS))
+    .where(withoutLiveJob(queueName, sql.ref('take.id')))
     .execute();
 }
 
@@ -340,10 +334,12 @@ const SILENT_SECONDS = 5;
 
 /** Jobs of checks that somebody had begun who is not there any more. @param queueName of the checks. */
 export async function listAbandonedChecks(queueName: string): Promise<readonly string[]> {
-  const silent = sql`now() - make_interval(secs => ${SILENT_SECONDS})`;
   const { rows } = await sql<{ id: string }>`
     select job.id from pgboss.job left join take on take.id::text = job.singleton_key
-    where job.name = ${queueName} and job.state = 'active' and job.started_on < ${silent}
-      and coalesce(take.check_alive_at, job.started_on) < ${silent}`.execute(database());
+    where job.name = ${queueName} and job.state = 'active'
+      and ${isNotOfLately(sql`job.started_on`, SILENT_SECONDS)}
+      and ${isNotOfLately(sql`coalesce(take.check_alive_at, job.started_on)`, SILENT_SECONDS)}`.execute(
+    database(),
+  );
   return rows.map(({ id }) => id);
 }

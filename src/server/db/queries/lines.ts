@@ -28,6 +28,11 @@ export async function listLines(teacherId: string, filter: ShelfFilter, offset: 
       'book.id as bookId',
       'book.title as bookTitle',
     ])
+    .leftJoin('line_to_stand', 'line_to_stand.line_id', 'line.id')
+    .select((e) => [
+      e('line_to_stand.line_id', 'is not', null).$castTo<boolean>().as('isAsked'),
+      e('line_to_stand.problem', 'is not', null).$castTo<boolean>().as('isGivenUp'),
+    ])
     .orderBy('book.title')
     .orderBy('book.id')
     .orderBy('line.place')
@@ -110,10 +115,15 @@ export interface LineFacts {
   readonly token: string | null;
 }
 
-/** Adds a line at the end of a book. @param facts its number is the next free one when none is given. @returns its id. */
+/**
+ * Adds a line at the end of a book.
+ * @param json its LineDocument. @param facts its number is the next free one when none is given.
+ * @returns its id.
+ */
 export async function insertLine(
   bookId: string,
-  document: LineDocument,
+  title: string,
+  json: string,
   facts: Partial<LineFacts> = {},
 ): Promise<string> {
   const { number, page = null, level = null, token = null } = facts;
@@ -130,8 +140,8 @@ export async function insertLine(
             ? e(fn.coalesce(fn.max('line.number'), val(0)), '+', 1).as('number')
             : e.cast<number>(val(number), 'integer').as('number'),
           e(fn.coalesce(fn.max('line.place'), val(0)), '+', 1).as('place'),
-          val(document.score.title).as('title'),
-          e.cast<string>(val(JSON.stringify(document)), 'jsonb').as('document'),
+          val(title).as('title'),
+          e.cast<string>(val(json), 'jsonb').as('document'),
           e.cast<number | null>(val(page), 'integer').as('page'),
           e.cast<number | null>(val(level), 'integer').as('level'),
           e.cast<string | null>(val(token), 'text').as('token'),

@@ -24,17 +24,32 @@ function canonical(value: unknown): string {
 
 /**
  * Puts all parts of a line on the stand, all or nothing: from now on this is what is assigned and played.
- * @returns the parts' content hashes, the lead's first.
+ * @param wish that is fulfilled by it, if it was asked for.
+ * @returns the parts' content hashes, the lead's first; none when the wish is not there any more: a later one was.
  */
-export async function putOnStand(lineId: string, document: LineDocument): Promise<readonly string[]> {
+export async function putOnStand(
+  lineId: string,
+  document: LineDocument,
+  wish?: string,
+): Promise<readonly string[]> {
   const hashed = partsOf(document).map(({ part, instrument }, place) => {
     const line = lineOfPart(document.score, part);
     return { name: part.name, instrument: instrument?.id, line, place, contentHash: hashLine(line) };
   });
   const features = contentsOf(document.score.parts[0]!);
-  await database()
+  return database()
     .transaction()
     .execute(async (db) => {
+      // Two workers take turns.
+      await db.selectFrom('line').select('id').where('id', '=', lineId).forUpdate().execute();
+      if (wish !== undefined) {
+        const fulfilled = await db
+          .deleteFrom('line_to_stand')
+          .where('line_id', '=', lineId)
+          .where('wish', '=', wish)
+          .executeTakeFirst();
+        if (fulfilled.numDeletedRows === 0n) return [];
+      }
       await db
         .insertInto('music')
         .values(
@@ -61,8 +76,8 @@ export async function putOnStand(lineId: string, document: LineDocument): Promis
         .set({ content_hash: hashed[0]!.contentHash, features: [...features], instruments })
         .where('id', '=', lineId)
         .execute();
+      return hashed.map(({ contentHash }) => contentHash);
     });
-  return hashed.map(({ contentHash }) => contentHash);
 }
 
 /** Keeps music that is played in a stage of a plan. @returns its content hash. */

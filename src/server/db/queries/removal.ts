@@ -1,6 +1,7 @@
 import { sql, type Transaction } from 'kysely';
 import { database } from '../connection';
 import type { Database } from '../schema';
+import { trustInClock } from './clock';
 import { isTaughtBy } from './teaching';
 
 /** A warning stands for so many days before a recording goes. */
@@ -221,8 +222,13 @@ const LONGEST_ATTEMPT_DAYS = 1;
 /** A device that nobody has used for so long is forgotten. */
 const LONGEST_UNUSED_DAYS = 400;
 
-/** Removes everything whose time is over: recordings and voices, half-arrived pieces, attempts at signing in, sessions. */
-export async function removeOutOfDate(): Promise<void> {
+/**
+ * Removes everything whose time is over: recordings and voices, half-arrived pieces, attempts at signing in, sessions.
+ * @returns false when nothing is removed, for the clock went wrong within the last day.
+ */
+export async function removeOutOfDate(): Promise<boolean> {
+  // What a wrong clock removes does not come back when it is put right.
+  if ((await trustInClock()).doubtedUntilMs !== undefined) return false;
   await removeOldRecordings();
   const before = (days: number) => sql<Date>`now() - make_interval(days => ${days})`;
   await database()
@@ -235,4 +241,5 @@ export async function removeOutOfDate(): Promise<void> {
     .where('last_used_at', '<', before(LONGEST_UNUSED_DAYS))
     .execute();
   await sql`delete from "session" where "expiresAt" < now()`.execute(database());
+  return true;
 }

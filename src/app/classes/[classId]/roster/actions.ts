@@ -3,6 +3,7 @@ import { revalidatePath } from 'next/cache';
 import { redirect } from 'next/navigation';
 import { answered } from '@/app/_components/answered';
 import { orNotFound } from '@/app/_components/not-found-guard';
+import { success } from '@/core/base';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { addCoTeacher, endCoTeaching } from '@/server/access/school/co-teachers';
 import {
@@ -33,7 +34,7 @@ export async function takeIn(classId: string, rows: unknown) {
 }
 
 export async function renewCards(classId: string, studentIds: readonly string[]) {
-  return orNotFound(makeCards(await requireTeacher(), classId, studentIds));
+  return success(await orNotFound(makeCards(await requireTeacher(), classId, studentIds)));
 }
 
 export async function move(
@@ -46,9 +47,10 @@ export async function move(
   return answered(work, { fresh: page(classId), done: 'Moved.' });
 }
 
-export async function leave(classId: string, studentId: string, hasLeft: boolean): Promise<void> {
+export async function leave(classId: string, studentId: string, hasLeft: boolean): Promise<FormState> {
   await orNotFound(setLeft(await requireTeacher(), studentId, hasLeft));
   revalidatePath(page(classId));
+  return {};
 }
 
 export async function consent(classId: string, studentId: string, word: string): Promise<FormState> {
@@ -88,14 +90,15 @@ export async function addColleague(classId: string, _: FormState, form: FormData
 }
 
 /** Whoever ends it for oneself has no business on the page any more. */
-export async function endColleague(classId: string, teacherId: string): Promise<void> {
+export async function endColleague(classId: string, teacherId: string): Promise<FormState> {
   const viewer = await requireTeacher();
   await orNotFound(endCoTeaching(viewer, classId, teacherId));
   if (teacherId === viewer.userId) redirect('/classes');
   revalidatePath(page(classId));
+  return {};
 }
 
-export async function archive(classId: string, isArchived: boolean): Promise<void> {
+export async function archive(classId: string, isArchived: boolean): Promise<FormState> {
   await orNotFound(setArchived(await requireTeacher(), classId, isArchived));
   revalidatePath('/classes');
   redirect(isArchived ? '/classes' : page(classId));

@@ -1,6 +1,8 @@
 'use client';
 import { useState, useTransition } from 'react';
+import type { Issue } from '@/core/base';
 import { Button } from '@/ui/button';
+import { Issues, resultOf } from '@/ui/form';
 import { renewCards } from './actions';
 import { type Card, Cards } from './cards';
 
@@ -15,8 +17,14 @@ interface CardsPanelProps {
 export function CardsPanel({ classId, className, code, students }: CardsPanelProps) {
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const [cards, setCards] = useState<readonly Card[]>();
+  const [issues, setIssues] = useState<readonly Issue[]>([]);
   const [isPending, start] = useTransition();
-  const make = () => start(async () => setCards(await renewCards(classId, chosen)));
+  const make = () =>
+    start(async () => {
+      const made = await resultOf(() => renewCards(classId, chosen));
+      setIssues(made.ok ? [] : made.issues);
+      if (made.ok) setCards(made.value);
+    });
   return (
     <div className="space-y-3">
       <p>Mevlo cannot read PINs. A new card has a new PIN; the old one ends.</p>
@@ -44,6 +52,7 @@ export function CardsPanel({ classId, className, code, students }: CardsPanelPro
       <Button onClick={make} disabled={isPending || chosen.length === 0} className="w-full">
         Make {chosen.length} {chosen.length === 1 ? 'card' : 'cards'}
       </Button>
+      {issues.length > 0 && <Issues issues={issues} />}
       {cards && <Cards cards={cards} className={className} code={code} />}
     </div>
   );

@@ -1,8 +1,7 @@
 'use client';
-import { useTransition } from 'react';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
-import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
+import { ActionForm, FormOutcome, SubmitButton, useStoredAtOnce } from '@/ui/form';
 import { addColleague, endColleague } from './actions';
 
 interface CoTeachersPanelProps {
@@ -15,7 +14,7 @@ interface CoTeachersPanelProps {
 
 /** Colleagues who hear and answer this class as well. */
 export function CoTeachersPanel({ classId, teachers, mayChange, viewerId }: CoTeachersPanelProps) {
-  const [isEnding, start] = useTransition();
+  const { outcome, store, isPending } = useStoredAtOnce(endColleague);
   return (
     <div className="space-y-3">
       {teachers.length > 0 && (
@@ -27,8 +26,8 @@ export function CoTeachersPanel({ classId, teachers, mayChange, viewerId }: CoTe
               </span>
               {(mayChange || id === viewerId) && (
                 <Button
-                  disabled={isEnding}
-                  onClick={() => start(() => endColleague(classId, id))}
+                  disabled={isPending}
+                  onClick={() => void store(classId, id)}
                   aria-label={`End: ${name} no longer teaches this class`}
                 >
                   End
@@ -38,6 +37,7 @@ export function CoTeachersPanel({ classId, teachers, mayChange, viewerId }: CoTe
           ))}
         </ul>
       )}
+      {outcome}
       {mayChange ? (
         <ActionForm action={addColleague.bind(null, classId)} className="space-y-2">
           <Field

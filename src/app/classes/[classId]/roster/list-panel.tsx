@@ -5,7 +5,7 @@ import { maybeInstrument } from '@/core/instruments';
 import type { RosterRow } from '@/core/school';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
-import { Issues } from '@/ui/form';
+import { Issues, resultOf } from '@/ui/form';
 import { lookAtList, takeIn } from './actions';
 import { type Card, Cards } from './cards';
 
@@ -28,17 +28,19 @@ export function ListPanel({ classId, className, code }: ListPanelProps) {
 
   const look = (list: string) =>
     start(async () => {
-      const read = await lookAtList(classId, list);
+      const read = await resultOf(() => lookAtList(classId, list));
       setIssues(read.ok ? [] : read.issues);
       setRows(read.ok ? read.value : undefined);
       setCards(undefined);
     });
   const take = () =>
     start(async () => {
-      const made = await takeIn(
-        classId,
-        good.map(({ name, userName, instrument }) => ({ name, userName, ...(instrument && { instrument }) })),
-      );
+      const students = good.map(({ name, userName, instrument }) => ({
+        name,
+        userName,
+        ...(instrument && { instrument }),
+      }));
+      const made = await resultOf(() => takeIn(classId, students));
       if (!made.ok) return setIssues(made.issues);
       setCards(made.value);
       setRows(undefined);

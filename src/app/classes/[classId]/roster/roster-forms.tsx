@@ -1,5 +1,4 @@
 'use client';
-import { useTransition } from 'react';
 import { Button } from '@/ui/button';
 import { Choice, Field, SmallChoice } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton, useStoredAtOnce } from '@/ui/form';
@@ -76,11 +75,14 @@ export function LeaveForm({
   readonly studentId: string;
   readonly hasLeft: boolean;
 }) {
-  const [isPending, start] = useTransition();
+  const { outcome, store, isPending } = useStoredAtOnce(leave);
   return (
-    <Button disabled={isPending} onClick={() => start(() => leave(classId, studentId, !hasLeft))}>
-      {hasLeft ? 'Take back into the class' : 'Leave the class'}
-    </Button>
+    <>
+      <Button disabled={isPending} onClick={() => void store(classId, studentId, !hasLeft)}>
+        {hasLeft ? 'Take back into the class' : 'Leave the class'}
+      </Button>
+      {outcome}
+    </>
   );
 }
 
@@ -171,14 +173,13 @@ export function ArchiveForm({
   readonly classId: string;
   readonly isArchived: boolean;
 }) {
-  const [isPending, start] = useTransition();
+  const { outcome, store, isPending } = useStoredAtOnce(archive);
   return (
-    <Button
-      disabled={isPending}
-      onClick={() => start(() => archive(classId, !isArchived))}
-      className="w-full"
-    >
-      {isArchived ? 'Bring it back' : 'Put it away'}
-    </Button>
+    <>
+      <Button disabled={isPending} onClick={() => void store(classId, !isArchived)} className="w-full">
+        {isArchived ? 'Bring it back' : 'Put it away'}
+      </Button>
+      {outcome}
+    </>
   );
 }

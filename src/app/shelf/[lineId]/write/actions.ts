@@ -4,7 +4,7 @@ import { requireTeacher } from '@/server/access/account/viewer';
 import { keepCopy, putOnStand } from '@/server/access/shelf/writing';
 import type { FormState } from '@/ui/form';
 
-/** The line goes on the stand and its page opens, unless something is in the way. */
+/** The line goes on its way to the stand and its page opens, unless something is in the way. */
 export async function finish(lineId: string): Promise<FormState> {
   return answered(putOnStand(await requireTeacher(), lineId), { to: () => `/shelf/${lineId}` });
 }

@@ -7,7 +7,7 @@ import { lineOfPart, printedTempo } from '@/core/notation';
 import { type BeatUnitName, measureName, type Vocabulary } from '@/core/time';
 import { maybeMeasureInWork, openFaults, partOf } from '@/core/writing';
 import { Button, ButtonLink } from '@/ui/button';
-import { Issues, useStoredAtOnce } from '@/ui/form';
+import { answerOf, Issues, useStoredAtOnce } from '@/ui/form';
 import { MetronomeMark } from '@/ui/metronome-mark';
 import { EngravedLine } from '@/ui/music/engraved-line';
 import { Notice } from '@/ui/notice';
@@ -270,7 +270,7 @@ function Finish({
   const put = () =>
     startTransition(async () => {
       await writing.settled();
-      setInTheWay((await finish(lineId)).issues ?? []);
+      setInTheWay((await answerOf(() => finish(lineId))).issues ?? []);
     });
   return (
     <>

@@ -1,13 +1,11 @@
-import 'server-only';
 import { z } from 'zod';
 import type { LineDocument } from '@/core/arranging';
-import { type Result, success, withoutUnstorable } from '@/core/base';
+import { failure, type Result, success, withoutUnstorable } from '@/core/base';
 import { MOST_LOSSES, MOST_MEASURES, MOST_MEASURES_OF_ALL, MOST_PARTS } from '@/core/formats';
 import { INSTRUMENT_IDS, LEVELS } from '@/core/instruments';
 import { ARTICULATIONS } from '@/core/notation';
 import { MODES, STEPS } from '@/core/pitch';
 import { NOTE_BASES } from '@/core/time';
-import { refused } from '../read-form';
 
 /** What comes from a writing desk: checked in every field, and no larger than a line can be. */
 const id = z.string().regex(/^[A-Za-z_][\w.-]{0,63}$/);
@@ -150,6 +148,8 @@ function measuresOfAll(
   const written = parts.reduce((sum, { measures }) => sum + measures.length, 0);
   return written + derivedCount * (parts[0]?.measures.length ?? 0);
 }
+
+const refused = (message: string) => failure({ code: 'refused', message });
 
 /** @returns the document, or one sentence on what is wrong with it. */
 export function readDocument(json: unknown): Result<LineDocument> {
