@@ -1,7 +1,6 @@
+import { FIRST_PIECE_BYTES, nextPieceBytes } from './piece-size';
 import type { KeptTake, KeptWord, TakeStore } from './take-store';
 
-/** Small enough to arrive over bad wifi before it breaks, large enough to be few. */
-const PIECE_BYTES = 200_000;
 const FIRST_PAUSE_MS = 1000;
 const LONGEST_PAUSE_MS = 60_000;
 const LOCK = 'mevlo-hand-in';
@@ -154,13 +153,16 @@ async function sendTake(take: KeptTake, sound: ArrayBuffer | undefined): Promise
     const first = await complete(take, sound.byteLength);
     if (first.kind !== 'missing') return first;
     let from = first.received;
+    let pieceBytes = FIRST_PIECE_BYTES;
     while (from < sound.byteLength) {
-      const piece = sound.slice(from, from + PIECE_BYTES);
+      const piece = sound.slice(from, from + pieceBytes);
+      const start = performance.now();
       const response = await fetch(`/api/takes/${id}/pieces?from=${from}`, { method: 'PUT', body: piece });
       const answer = await readAnswer(response);
       if (answer.received === undefined) return judgeAnswer(response.status, answer);
       if (answer.received === from) return NOT_ARRIVING;
       from = answer.received;
+      pieceBytes = nextPieceBytes(pieceBytes, performance.now() - start);
     }
     const last = await complete(take, sound.byteLength);
     return last.kind === 'missing' ? NOT_ARRIVING : last;

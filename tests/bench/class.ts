@@ -3,6 +3,7 @@
 import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { sql } from 'kysely';
+import { FIRST_PIECE_BYTES, nextPieceBytes } from '@/browser/piece-size';
 import { quantile } from '@/core/base';
 import { writeWav } from '@/core/signal';
 import { perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
@@ -18,7 +19,6 @@ import { makeWorld, type World } from '../support/world';
 const STUDENTS = 30;
 const WITHIN_MS = 5000;
 const BPM = 52;
-const PIECE_BYTES = 200_000;
 const PATIENCE_MS = 120_000;
 /** A server that is started again is there within seconds. */
 const MOST_TRIES = 100;
@@ -79,15 +79,17 @@ async function measure(name: string, webs: number, workers: number, isKilled: bo
     const wav = sounds[n % sounds.length]!;
     for (let tries = n; ; tries++) {
       try {
-        for (let from = 0; from < wav.length; ) {
+        for (let from = 0, pieceBytes = FIRST_PIECE_BYTES; from < wav.length; ) {
+          const sentAt = performance.now();
           const answer = await fetch(`${address(tries)}/api/takes/${id}/pieces?from=${from}`, {
             method: 'PUT',
-            body: wav.slice(from, from + PIECE_BYTES),
+            body: wav.slice(from, from + pieceBytes),
             headers: { cookie: cookies[n]!, origin: address(tries) },
           });
           const { received } = (await answer.json()) as { received?: number };
           if (received === undefined) throw new Error(`${answer.status}`);
           from = received;
+          pieceBytes = nextPieceBytes(pieceBytes, performance.now() - sentAt);
         }
         const answer = await fetch(`${address(tries)}/api/takes/${id}`, {
           method: 'POST',
