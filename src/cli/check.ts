@@ -2,7 +2,7 @@
 // list of them in one process: npm run --silent check -- --takes takes.json --out FOLDER
 import { parseArgs } from 'node:util';
 import { check, toCheckContract } from '@/core/checking';
-import { besideThePlayer, nextStep, type Verdict } from '@/core/judging';
+import { besideThePlayer, nextStep, sayScope, type Verdict } from '@/core/judging';
 import { checkMany } from './check-many';
 import {
   FASTEST_BPM,
@@ -24,8 +24,8 @@ function describeVerdict(verdict: Verdict): string {
     return `measure ${m.number}: ${share}${marks && `  needs work: ${marks}`}`;
   });
   const advice = nextStep(verdict, { vocabulary: 'us', after: { kind: 'nothing' } });
-  const beside = besideThePlayer(verdict);
-  return `${[...rows, advice, ...(beside ? [beside] : [])].join('\n')}\n`;
+  const remarks = [verdict.scope && sayScope(verdict.scope), besideThePlayer(verdict)];
+  return `${[...rows, advice, ...remarks.filter((one) => one !== undefined)].join('\n')}\n`;
 }
 
 runCommand(() => {

@@ -8,6 +8,7 @@ export function toCheckContract(verdict: Verdict): Readonly<Record<string, unkno
   return {
     schema: 'mevlo.check/1',
     state: verdict.state,
+    voices: voicesIn(verdict),
     tempo: {
       asked: verdict.tempo.askedBpm,
       played: round(verdict.tempo.playedBpm, 2),
@@ -21,6 +22,7 @@ export function toCheckContract(verdict: Verdict): Readonly<Record<string, unkno
     })),
     notes: verdict.notes.map((note) => ({
       id: note.noteId,
+      voice: verdict.scope?.voice ?? 'line',
       measure: numberOf(note.measureIndex),
       beat: round(note.beat, 4),
       written: { midi: note.writtenMidi ?? null },
@@ -53,6 +55,12 @@ export function toCheckContract(verdict: Verdict): Readonly<Record<string, unkno
       seconds: round(stop.seconds, 3),
     })),
   };
+}
+
+/** The voices of the line, and of which of them there are flags. */
+function voicesIn({ scope }: Verdict) {
+  if (scope?.voice === undefined) return [{ name: 'line', judged: true }];
+  return [{ name: scope.voice, judged: true }, ...scope.otherVoices.map((name) => ({ name, judged: false }))];
 }
 
 function round(value: number | undefined, digits: number): number | null {

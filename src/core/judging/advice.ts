@@ -3,6 +3,7 @@ import { measureName, sayMeasure, sayMeasures, type Vocabulary } from '../time';
 import { describeFigure } from './figures';
 import { needsWork } from './needs-work';
 import { isRightPitch, isRightRhythm } from './right-note';
+import { isOfEverything, type Scope } from './scope';
 import type { MeasureVerdict, NoteVerdict, Verdict, VerdictState } from './verdict';
 
 /** The share of the asked tempo from which a take counts as in tempo. */
@@ -119,8 +120,8 @@ function sayInterval(semitones: number, vocabulary: Vocabulary): string {
   return `${size} ${steps}${size === 1 ? '' : 's'} ${way}`;
 }
 
-function adviceForCleanTake({ tempo }: Verdict, after: AfterClean, vocabulary: Vocabulary): string {
-  const right = `Every ${measureName(vocabulary)} was right.`;
+function adviceForCleanTake({ tempo, scope }: Verdict, after: AfterClean, vocabulary: Vocabulary): string {
+  const right = sayAllRight(measureName(vocabulary), scope);
   if (tempo.playedBpm !== undefined && tempo.playedBpm < IN_TEMPO_SHARE * tempo.askedBpm)
     return `${right} Now play it at the full ${tempo.askedBpm}.`;
   switch (after.kind) {
@@ -139,6 +140,14 @@ function adviceForCleanTake({ tempo }: Verdict, after: AfterClean, vocabulary: V
     default:
       return unreachable(after);
   }
+}
+
+/** "Every measure" means every voice. */
+function sayAllRight(measure: string, scope: Scope | undefined): string {
+  if (scope?.voice !== undefined) return `Every ${measure} of the ${scope.voice} was right.`;
+  return scope && !isOfEverything(scope)
+    ? `Every ${measure} was right, as far as it was listened to.`
+    : `Every ${measure} was right.`;
 }
 
 function faults(measure: MeasureVerdict): number {

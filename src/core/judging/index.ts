@@ -16,6 +16,7 @@ export {
 } from './policy';
 export { isRight, isRightRhythm } from './right-note';
 export { sayPlayed } from './say-played';
+export { isOfEverything, type Scope, sayScope, scopeOf } from './scope';
 export { describeDrift, type MeasureTempo, type TempoCourse } from './tempo-course';
 export {
   type ExtraVerdict,

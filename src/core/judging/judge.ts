@@ -9,6 +9,7 @@ import { withDoubt } from './doubt';
 import { intonationOf } from './intonation';
 import type { Policy } from './policy';
 import { isRightPitch, isRightRhythm } from './right-note';
+import { scopeOf } from './scope';
 import { tempoCourseOf } from './tempo-course';
 import {
   JUDGING_VERSION,
@@ -54,6 +55,7 @@ export function judge(line: Line, following: Following, askedBpm: number, policy
     version: JUDGING_VERSION,
     policy,
     state: stateOf(accused.notes, following, policy),
+    scope: scopeOf(line),
     transposedSemitones: following.transposedSemitones,
     tempo: {
       askedBpm,

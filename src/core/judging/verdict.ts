@@ -4,10 +4,11 @@ import type { CharacterFinding } from './character';
 import type { FigureFinding } from './figures';
 import type { Intonation } from './intonation';
 import type { Policy } from './policy';
+import type { Scope } from './scope';
 import type { TempoCourse } from './tempo-course';
 
 /** Changes whenever the same following could be judged differently under the same policy. */
-export const JUDGING_VERSION = 14;
+export const JUDGING_VERSION = 15;
 
 /** `not-asked`: a stroke has no pitch; `unclear`: it could not be heard well enough. */
 export type PitchVerdict = 'right' | 'wrong' | 'octave' | 'missing' | 'unclear' | 'not-asked';
@@ -100,6 +101,8 @@ export interface Verdict {
   readonly version: number;
   readonly policy: Policy;
   readonly state: VerdictState;
+  /** What of the line it speaks of; not there in verdicts of before. */
+  readonly scope?: Scope | undefined;
   /** Half steps by which the whole line was played away from what is written, in that state. */
   readonly transposedSemitones: number | undefined;
   readonly tempo: {

@@ -5,6 +5,7 @@ import {
   besideThePlayer,
   nextStep,
   type Overrule,
+  sayScope,
   type Verdict,
   withOverrules,
 } from '@/core/judging';
@@ -127,11 +128,13 @@ export function CheckedLine({
     },
   }));
   const beside = besideThePlayer(verdict);
+  const notHeard = verdict.scope && sayScope(verdict.scope);
   return (
     <div>
       <p data-testid="next-step" className="mb-3 border-l-8 border-cool pl-4 text-xl font-bold">
         {nextStep(verdict, { vocabulary, after })}
       </p>
+      {notHeard && <p className="mb-3">{notHeard}</p>}
       {beside && <p className="mb-3">{beside}</p>}
       <TakeFacts verdict={verdict} vocabulary={vocabulary} />
       {passes > 1 && <PassChoice passes={passes} pass={pass} onChange={setPass} />}
@@ -144,6 +147,7 @@ export function CheckedLine({
         under={(system) => (
           <Ledger
             system={system}
+            voice={verdict.scope?.voice}
             measures={verdict.measures}
             overrules={overrules}
             pass={pass}

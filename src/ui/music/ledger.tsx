@@ -7,6 +7,8 @@ import { useVocabulary } from '../vocabulary';
 
 interface LedgerProps {
   readonly system: EngravedSystem;
+  /** The voice it speaks of; undefined where there is but one. */
+  readonly voice: string | undefined;
   /** With the teacher's word in them. */
   readonly measures: readonly MeasureVerdict[];
   readonly overrules: readonly Overrule[];
@@ -16,9 +18,9 @@ interface LedgerProps {
 }
 
 /** Under a system: for each measure two bars, notes over rhythm, filled by the share that was right, hatched where work is needed. */
-export function Ledger({ system, measures, overrules, pass, onPlay }: LedgerProps) {
+export function Ledger({ system, voice, measures, overrules, pass, onPlay }: LedgerProps) {
   const percent = (pixels: number) => `${(100 * pixels) / system.width}%`;
-  return (
+  const cells = (
     <div
       className="relative"
       style={{
@@ -46,6 +48,13 @@ export function Ledger({ system, measures, overrules, pass, onPlay }: LedgerProp
         );
       })}
     </div>
+  );
+  if (voice === undefined) return cells;
+  return (
+    <>
+      <p className="text-sm leading-tight text-faint">{capital(voice)}</p>
+      {cells}
+    </>
   );
 }
 
