@@ -1,8 +1,10 @@
 import type { Audio } from '@/core/signal';
-import { renderTaps } from '@/core/simulation';
 import type { Passage } from './passage';
 import { KEPT_BEATS_BEFORE } from './take-session';
 import type { Taps } from './take-store';
+
+/** What taps sound like; only who taps needs it. */
+export const loadTapSound = () => import('@/core/simulation');
 
 /** The last tap may come a little late. */
 const TAIL_SECONDS = 1;
@@ -43,10 +45,11 @@ export class TapSession {
     return context.currentTime - outputSeconds > this.#startTime + this.#durationSeconds;
   }
 
-  /** The taps, and how they sound. */
-  finish(): { readonly taps: Taps; readonly audio: Audio } {
+  /** The taps, and how they will sound. */
+  finish(): { readonly taps: Taps; readonly audio: Promise<Audio> } {
     this.#passage.stop();
     const taps = { seconds: this.#taps, durationSeconds: this.#durationSeconds };
-    return { taps, audio: renderTaps(taps.seconds, taps.durationSeconds) };
+    const audio = loadTapSound().then(({ renderTaps }) => renderTaps(taps.seconds, taps.durationSeconds));
+    return { taps, audio };
   }
 }

@@ -1,5 +1,3 @@
-import { Progress as Bar } from 'radix-ui';
-
 interface ProgressProps {
   readonly name: string;
   readonly done: number;
@@ -10,17 +8,9 @@ interface ProgressProps {
 export function Progress({ name, done, of }: ProgressProps) {
   const said = `${done} of ${of}`;
   return (
-    <div className="mt-2 flex items-center gap-3">
-      <Bar.Root
-        value={done}
-        max={of}
-        aria-label={name}
-        getValueLabel={() => said}
-        className="h-3 w-40 overflow-hidden rounded-sm border-2 border-ink bg-paper"
-      >
-        <Bar.Indicator className="h-full bg-cool" style={{ width: `${(100 * done) / of}%` }} />
-      </Bar.Root>
-      <span aria-hidden>{said}</span>
-    </div>
+    <p className="mt-2 flex items-center gap-3">
+      <progress value={done} max={of} aria-label={name} className="h-3 w-40 accent-cool" />
+      {said}
+    </p>
   );
 }

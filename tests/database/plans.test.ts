@@ -1,4 +1,4 @@
-import { backToBack, lineOfStep, STEPS } from '@/core/practice';
+import { backToBack, lineOfStep, STEP_KEEPS } from '@/core/practice';
 import { NotFound } from '@/server/access/account/viewer';
 import {
   answerQuestions,
@@ -120,7 +120,7 @@ test('a line goes straight on into another one, at last, and both are checked wi
     }),
   );
   const both = backToBack([bookLine(1), bookLine(2)]);
-  await pretendDrawn(await storeMusic(lineOfStep(both, STEPS.expression)));
+  await pretendDrawn(await storeMusic(lineOfStep(both, STEP_KEEPS.expression)));
   const takeId = await play(world, given.id, 'together/expression');
   const { verdict } = await getTake(world.student, takeId);
   expect(verdict!.measures).toHaveLength(bookLine(1).part.measures.length + part.measures.length);

@@ -50,9 +50,18 @@ test('a check that went wrong is said, the take can be heard, and is checked onc
 
 test('what a teacher typed stays: offline, and when the sign-in has ended', async ({ context }) => {
   const page = await signInTeacher(context);
+  // A part of the page that comes later cannot be fetched: the page stays.
+  await page.route('**/_next/static/chunks/*.js', async (route) => {
+    const response = await route.fetch();
+    if ((await response.text()).includes('recharts')) await route.abort();
+    else await route.fulfill({ response });
+  });
   await openTake(page, 'Ida Quill', 'Slow Ferry');
   const word = page.getByLabel('Your word to the student');
   await word.fill('A long word that took a minute to type.');
+  await page.getByText('Tempo from measure to measure.').scrollIntoViewIfNeeded();
+  await expect(page.getByText('This part could not be fetched.')).toBeVisible();
+  await page.unroute('**/_next/static/chunks/*.js');
   await context.setOffline(true);
   await page.getByRole('button', { name: 'Accept' }).click();
   await expect(page.getByText(/You are offline\. What you typed stays here/)).toBeVisible();

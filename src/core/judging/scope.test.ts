@@ -27,13 +27,13 @@ test.each<[string, Line, string | undefined, string]>([
   [
     'two hands',
     HANDS,
-    'Only the right hand was listened to, not the left hand.',
+    'Mevlo listened to the right hand only, not to the left hand.',
     'Every measure of the right hand was right.',
   ],
   [
     'notes struck together',
     WITH_CHORD,
-    'Of notes that are struck together, only one was listened to.',
+    'Of notes that are struck together, Mevlo listened to one.',
     'Every measure was right, as far as it was listened to.',
   ],
 ])('%s: what was listened to is said', (_, line, scope, right) => {
@@ -43,8 +43,8 @@ test.each<[string, Line, string | undefined, string]>([
 
 test('of a drum kit, a verdict speaks of when the first voice was struck, and says so', () => {
   const said = sayScope(scopeOf(KIT));
-  expect(said).toContain('Only the upper voice was listened to, not the lower voice.');
-  expect(saidOfRight(KIT)).toBe('Every measure of the upper voice was right.');
+  expect(said).toContain('Mevlo listened to the hands only, not to the feet.');
+  expect(saidOfRight(KIT)).toBe('Every measure of the hands was right.');
 });
 
 test('of several drums in one voice nobody is told that the right one was struck', () => {
@@ -54,7 +54,9 @@ test('of several drums in one voice nobody is told that the right one was struck
       '<display-step>F</display-step>',
     ),
   );
-  expect(sayScope(scopeOf(drums))).toBe('When the drums were struck was listened to, not which of them.');
+  expect(sayScope(scopeOf(drums))).toBe(
+    'Mevlo listened to when the drums were struck, not to which of them.',
+  );
   expect(saidOfRight(drums)).toBe('Every measure was right, as far as it was listened to.');
 });
 

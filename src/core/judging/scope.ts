@@ -1,5 +1,5 @@
-import { capital, listed } from '../base';
-import { headsOf, type Line, type Note, voiceNames, voicesOf } from '../notation';
+import { listed } from '../base';
+import { headsOf, type Line, type Note, voiceHasNotes, voiceNames } from '../notation';
 
 /** What of a line a verdict speaks of. What it does not speak of was not listened to. */
 export interface Scope {
@@ -14,10 +14,8 @@ export interface Scope {
 
 /** What of a line is listened to. */
 export function scopeOf({ part }: Line): Scope {
-  const hasNotes = (voice: number) =>
-    part.measures.some((measure) => voicesOf(measure)[voice]?.some(({ kind }) => kind === 'note'));
   const names = voiceNames(part);
-  const others = names.filter((_, voice) => voice > 0 && hasNotes(voice));
+  const others = names.filter((_, voice) => voice > 0 && voiceHasNotes(part, voice));
   const notes = part.measures.flatMap(({ events }) =>
     events.filter((event): event is Note => event.kind === 'note'),
   );
@@ -41,9 +39,9 @@ export function sayScope(scope: Scope): string | undefined {
   const said = [
     ...(scope.voice === undefined
       ? []
-      : [`only the ${scope.voice} was listened to, not the ${listed(scope.otherVoices)}`]),
-    ...(scope.hasOneOfEachChord ? ['of notes that are struck together, only one was listened to'] : []),
-    ...(scope.isAnyDrum ? ['when the drums were struck was listened to, not which of them'] : []),
+      : [`Mevlo listened to the ${scope.voice} only, not to the ${listed(scope.otherVoices)}.`]),
+    ...(scope.hasOneOfEachChord ? ['Of notes that are struck together, Mevlo listened to one.'] : []),
+    ...(scope.isAnyDrum ? ['Mevlo listened to when the drums were struck, not to which of them.'] : []),
   ];
-  return said.length === 0 ? undefined : said.map((one) => `${capital(one)}.`).join(' ');
+  return said.length === 0 ? undefined : said.join(' ');
 }

@@ -19,6 +19,7 @@ export {
   type Voice,
   type WrittenPitch,
 } from './line';
+export { lineOfVoice } from './line-of-voice';
 export { newMeasure, newNote, newRest, restInstead } from './new';
 export { openingMeasureCount } from './opening';
 export { type PerformedMeasure, performedOrder } from './performed-order';
@@ -39,7 +40,7 @@ export { endsOfDashes, leavesTempo, type TempoSpan, tempoSpans } from './tempo-s
 export { maybeTempoWord, openingTempoWord } from './tempo-words';
 export { type TimedMeasure, timedMeasures } from './timed-measures';
 export { tonalityOf } from './tonality-of';
-export { voiceNames } from './voice-names';
+export { maybeVoice, type VoiceName, voiceHasNotes, voiceNames } from './voice-names';
 export { writtenLength } from './written-length';
 export {
   endQuarters,

@@ -1,30 +1,38 @@
 import type { Part } from './line';
-import { voiceCountOf } from './score';
+import { voiceCountOf, voicesOf } from './score';
+
+/** Hands on two staves; hands and feet of a drum kit, whose stems go up and down; else voices by their place. */
+export type VoiceName = 'right hand' | 'left hand' | 'hands' | 'feet' | 'upper voice' | 'lower voice';
 
 /**
- * What the voices of a part are called, the first one at the head: by the hands that play them where there are two staves.
+ * What the voices of a part are called, the first one at the head.
  * @example voiceNames(harpPart) // ['right hand', 'left hand']
  */
-export function voiceNames(part: Part): readonly string[] {
+export function voiceNames(part: Part): readonly (VoiceName | `voice ${number}`)[] {
   const count = voiceCountOf(part);
-  if (count === 1) return ['line'];
-  const staves = Array.from({ length: count }, (_, voice) =>
-    voice === 0
-      ? ('upper' as const)
-      : part.measures.flatMap(({ otherVoices }) => otherVoices[voice - 1]?.staff ?? [])[0],
-  );
-  const hasTwoStaves = staves.includes('lower');
-  const inStaff = (staff: 'upper' | 'lower') => staves.filter((one) => one === staff).length;
-  return staves.map((staff = 'upper', voice) => {
-    const place = staves.slice(0, voice).filter((one) => one === staff).length;
-    if (!hasTwoStaves) return nameInStaff(place, count);
-    const hand = staff === 'upper' ? 'right hand' : 'left hand';
-    return inStaff(staff) === 1 ? hand : `${hand}, ${nameInStaff(place, inStaff(staff))}`;
-  });
+  if (count > 2) return Array.from({ length: count }, (_, voice): `voice ${number}` => `voice ${voice + 1}`);
+  if (count === 1) return ['voice 1'];
+  const isOnTwoStaves = part.measures.some(({ otherVoices }) => otherVoices[0]?.staff === 'lower');
+  if (isOnTwoStaves) return ['right hand', 'left hand'];
+  return isUnpitched(part) ? ['hands', 'feet'] : ['upper voice', 'lower voice'];
 }
 
-/** In one staff the first voice has its stems up. */
-function nameInStaff(place: number, count: number): string {
-  if (count > 2) return `voice ${place + 1}`;
-  return place === 0 ? 'upper voice' : 'lower voice';
+const isUnpitched = (part: Part) =>
+  part.measures.every((measure) =>
+    voicesOf(measure)
+      .flat()
+      .every((event) => event.kind === 'rest' || event.pitch.kind === 'unpitched'),
+  );
+
+/** The place of a voice by its name; undefined in a part that has none of this name. */
+export function maybeVoice(part: Part, name: VoiceName): number | undefined {
+  const place = voiceNames(part).indexOf(name);
+  return place < 0 ? undefined : place;
+}
+
+/** Whether a voice has a note in some measures, all of them if nothing is said. @param toIndex exclusive. */
+export function voiceHasNotes(part: Part, voice: number, fromIndex = 0, toIndex = Infinity): boolean {
+  return part.measures
+    .slice(fromIndex, toIndex)
+    .some((measure) => voicesOf(measure)[voice]?.some(({ kind }) => kind === 'note'));
 }

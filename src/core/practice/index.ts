@@ -58,7 +58,8 @@ export {
   stageToPlay,
   standingOf,
 } from './standing';
-export { STEP_IDS, STEPS, type Step, type StepId } from './step';
+export { STEPS, type Step } from './step';
+export { STEP_IDS, STEP_KEEPS, type StepId } from './step-keeps';
 export { lineOfStep } from './step-line';
 export {
   type LoopLine,

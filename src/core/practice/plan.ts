@@ -1,10 +1,11 @@
 import type { Strictness } from '../judging';
-import type { Part } from '../notation';
+import { maybeVoice, type Part, voiceHasNotes } from '../notation';
 import { type HardSpot, lookOver, type Player } from '../study';
 import { layLadder } from '../tempo';
 import { type Chunk, type Chunking, proposeChunks } from './chunk';
 import { type ClimbRules, USUAL_RULES } from './climb';
-import { STEP_IDS, STEPS, type StepId } from './step';
+import { STEPS } from './step';
+import { STEP_IDS, STEP_KEEPS, type StepId } from './step-keeps';
 
 /** How the rungs of a ladder are laid. */
 export type LadderSteps =
@@ -48,6 +49,12 @@ export const READY_PLANS: readonly Plan[] = [
     name: 'Count, name, sing, play',
     chunking: 'phrases',
     steps: ['count', 'name-and-finger', 'sing', 'plain', 'expression'],
+  },
+  {
+    ...USUAL,
+    name: 'Each hand alone, then together',
+    chunking: 'twos',
+    steps: ['clap', 'right-hand', 'left-hand', 'hands', 'feet', 'plain', 'expression'],
   },
   {
     ...USUAL,
@@ -151,8 +158,9 @@ export function stagesOf(
       : steps.flatMap((step) => chunks.map((chunk) => ({ chunk, step })));
   // The step that climbs: playing along comes after it, reading at sight before.
   const last = steps.findLast((id) => id !== 'read' && id !== 'with-backing') ?? steps.at(-1);
+  const isWhole = chunks.every(({ kind }) => kind === 'line');
   const stages = pairs
-    .filter(({ chunk, step }) => isUseful(chunk, step, last))
+    .filter(({ chunk, step }) => (isWhole || isUseful(chunk, step, last)) && hasNotes(part, chunk, step))
     .map(
       ({ chunk, step }): Stage => ({
         id: `${chunk.id}/${step}`,
@@ -179,6 +187,17 @@ export function stagesOf(
       ]
     : stages;
   return [...whole, ...together];
+}
+
+/** Whether there is anything to play in a piece: a hand may rest in it. */
+function hasNotes(part: Part, chunk: Chunk, step: StepId): boolean {
+  const { voice } = STEP_KEEPS[step];
+  if (voice === undefined) return true;
+  const place = maybeVoice(part, voice);
+  if (place === undefined) return false;
+  return chunk.kind === 'measures'
+    ? voiceHasNotes(part, place, chunk.fromIndex, chunk.toIndex)
+    : voiceHasNotes(part, place);
 }
 
 /** The stages for a player: only drills need to know what is hard on the instrument. */

@@ -7,8 +7,8 @@ import type { Climb, Outcome } from './climb';
 import { type Passage, stageOfPassage } from './passage';
 import { layRungs, NO_PLAN, type Plan, type Stage, stagesForPlayer } from './plan';
 import { type Deed, type Progress, progressOf, rulesFor } from './progress';
-import { STEPS } from './step';
-import { lineOfStep } from './step-line';
+import { STEP_KEEPS } from './step-keeps';
+import { lineOfStep, voiceOfStep } from './step-line';
 
 /** A line as it is given out to somebody. */
 export interface Given {
@@ -198,5 +198,6 @@ export function isGoodTake({ answer, outcome }: Pick<StandingTake, 'answer' | 'o
 
 /** The music of a stage: its chunk, simplified for its step. @param nextLines lines played straight after it. */
 export function lineOfStage(line: Line, { chunk, step }: Stage, nextLines: readonly Line[] = []): Line {
-  return lineOfStep(lineOfChunk(line, chunk, nextLines), STEPS[step]);
+  const wanted = voiceOfStep(line, STEP_KEEPS[step]);
+  return lineOfStep(lineOfChunk(wanted, chunk, nextLines), STEP_KEEPS[step]);
 }

@@ -1,16 +1,24 @@
 import {
   type Line,
   type LineEvent,
+  lineOfVoice,
   type Measure,
+  maybeVoice,
   type Note,
   restInstead,
   type WrittenPitch,
 } from '../notation';
 import { melodyOf } from '../study';
-import type { Step } from './step';
+import type { Keeps } from './step-keeps';
+
+/** What of the voices of a line a step wants. Before the line is cut in pieces: a piece may have nothing of a voice. */
+export function voiceOfStep(line: Line, keeps: Keeps): Line {
+  const voice = keeps.voice === undefined ? undefined : maybeVoice(line.part, keeps.voice);
+  return voice === undefined ? line : lineOfVoice(line, voice);
+}
 
 /** The written line as a step wants it: what the step leaves out is neither shown nor checked. */
-export function lineOfStep(line: Line, { keeps }: Step): Line {
+export function lineOfStep(line: Line, keeps: Keeps): Line {
   const onePitch = keeps.pitches === 'one' ? commonestPitch(line) : undefined;
   const change = (event: LineEvent): LineEvent =>
     event.kind === 'rest'
@@ -34,7 +42,7 @@ export function lineOfStep(line: Line, { keeps }: Step): Line {
   };
 }
 
-function changeNote(note: Note, keeps: Step['keeps'], onePitch: WrittenPitch | undefined): Note {
+function changeNote(note: Note, keeps: Keeps, onePitch: WrittenPitch | undefined): Note {
   return {
     ...note,
     pitch: keeps.pitches === 'none' ? STROKE : (onePitch ?? note.pitch),

@@ -1,3 +1,6 @@
+import type { VoiceName } from '../notation';
+import { type Keeps, STEP_KEEPS, type StepId } from './step-keeps';
+
 /** What is done in a step, and how it is checked. */
 export interface Step {
   readonly id: StepId;
@@ -8,13 +11,7 @@ export interface Step {
   readonly checkedBy: 'notes-and-rhythm' | 'rhythm' | 'own-word';
   /** How it reaches Mevlo: by the microphone; by the microphone or taps on a key or the screen; or not at all. */
   readonly input: 'microphone' | 'either' | 'none';
-  /** What is left of the written line. */
-  readonly keeps: {
-    readonly pitches: 'all' | 'one' | 'none';
-    readonly slurs: boolean;
-    readonly articulations: boolean;
-    readonly expression: boolean;
-  };
+  readonly keeps: Keeps;
   /** What stands under the staff to help. */
   readonly under: 'counts' | 'letters' | 'fingers';
   readonly click: boolean;
@@ -22,27 +19,19 @@ export interface Step {
   readonly backing: boolean;
 }
 
-export const STEP_IDS = [
-  'read',
-  'count',
-  'clap',
-  'one-note',
-  'name-and-finger',
-  'air-play',
-  'sing',
-  'plain',
-  'slurs',
-  'marks',
-  'expression',
-  'with-backing',
-  'without-click',
-] as const;
-export type StepId = (typeof STEP_IDS)[number];
+/** A step in which one voice of several is played alone. */
+const alone = (id: StepId, voice: VoiceName, name: string): Step => ({
+  id,
+  name,
+  doThis: `Play the ${voice} alone.`,
+  checkedBy: 'notes-and-rhythm',
+  input: 'microphone',
+  keeps: STEP_KEEPS[id],
+  under: 'counts',
+  click: true,
+  backing: false,
+});
 
-const BARE = { pitches: 'all', slurs: false, articulations: false, expression: false } as const;
-const FULL = { pitches: 'all', slurs: true, articulations: true, expression: true } as const;
-
-// Common practice: one difficulty at a time.
 export const STEPS: Readonly<Record<StepId, Step>> = {
   read: {
     id: 'read',
@@ -50,7 +39,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     doThis: 'Put headphones on and play it once with the model, without stopping, whatever happens.',
     checkedBy: 'notes-and-rhythm',
     input: 'microphone',
-    keeps: FULL,
+    keeps: STEP_KEEPS.read,
     under: 'counts',
     click: true,
     backing: true,
@@ -61,7 +50,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     doThis: 'Say the counts aloud with the click, a syllable for every note; or tap them.',
     checkedBy: 'rhythm',
     input: 'either',
-    keeps: { ...BARE, pitches: 'none' },
+    keeps: STEP_KEEPS.count,
     under: 'counts',
     click: true,
     backing: false,
@@ -72,7 +61,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     doThis: 'Clap every note with the click, and keep the rests silent.',
     checkedBy: 'rhythm',
     input: 'either',
-    keeps: { ...BARE, pitches: 'none' },
+    keeps: STEP_KEEPS.clap,
     under: 'counts',
     click: true,
     backing: false,
@@ -83,7 +72,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     doThis: 'Play the rhythm on one note that is easy for you.',
     checkedBy: 'notes-and-rhythm',
     input: 'microphone',
-    keeps: { ...BARE, pitches: 'one' },
+    keeps: STEP_KEEPS['one-note'],
     under: 'counts',
     click: true,
     backing: false,
@@ -94,7 +83,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     doThis: 'Say the names of the notes in rhythm while you finger them.',
     checkedBy: 'own-word',
     input: 'none',
-    keeps: BARE,
+    keeps: STEP_KEEPS['name-and-finger'],
     under: 'letters',
     click: true,
     backing: false,
@@ -105,7 +94,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     doThis: 'Blow and finger without a sound, in rhythm.',
     checkedBy: 'own-word',
     input: 'none',
-    keeps: BARE,
+    keeps: STEP_KEEPS['air-play'],
     under: 'fingers',
     click: true,
     backing: false,
@@ -116,18 +105,22 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     doThis: 'Finger and sing the notes in rhythm.',
     checkedBy: 'own-word',
     input: 'none',
-    keeps: BARE,
+    keeps: STEP_KEEPS.sing,
     under: 'letters',
     click: true,
     backing: false,
   },
+  'right-hand': alone('right-hand', 'right hand', 'Right hand alone'),
+  'left-hand': alone('left-hand', 'left hand', 'Left hand alone'),
+  hands: alone('hands', 'hands', 'Hands alone'),
+  feet: alone('feet', 'feet', 'Feet alone'),
   plain: {
     id: 'plain',
     name: 'Play the notes',
     doThis: 'Play it, every note with its own start, no marks yet.',
     checkedBy: 'notes-and-rhythm',
     input: 'microphone',
-    keeps: BARE,
+    keeps: STEP_KEEPS.plain,
     under: 'counts',
     click: true,
     backing: false,
@@ -138,7 +131,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     doThis: 'Play it with its slurs, in the same rhythm as before.',
     checkedBy: 'notes-and-rhythm',
     input: 'microphone',
-    keeps: { ...BARE, slurs: true },
+    keeps: STEP_KEEPS.slurs,
     under: 'counts',
     click: true,
     backing: false,
@@ -149,7 +142,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     doThis: 'Play it with slurs, accents and staccato.',
     checkedBy: 'notes-and-rhythm',
     input: 'microphone',
-    keeps: { ...BARE, slurs: true, articulations: true },
+    keeps: STEP_KEEPS.marks,
     under: 'counts',
     click: true,
     backing: false,
@@ -160,7 +153,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     doThis: 'Play everything that is written.',
     checkedBy: 'notes-and-rhythm',
     input: 'microphone',
-    keeps: FULL,
+    keeps: STEP_KEEPS.expression,
     under: 'counts',
     click: true,
     backing: false,
@@ -171,7 +164,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     doThis: 'Put headphones on and play along with the model.',
     checkedBy: 'notes-and-rhythm',
     input: 'microphone',
-    keeps: FULL,
+    keeps: STEP_KEEPS['with-backing'],
     under: 'counts',
     click: true,
     backing: true,
@@ -182,7 +175,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     doThis: 'Play everything that is written, and keep the beat yourself.',
     checkedBy: 'notes-and-rhythm',
     input: 'microphone',
-    keeps: FULL,
+    keeps: STEP_KEEPS['without-click'],
     under: 'counts',
     click: false,
     backing: false,

@@ -2,8 +2,8 @@ import { isRightRhythm, type MeasureVerdict, needsWork, type Verdict } from '../
 import { type Line, type Measure, restInstead } from '../notation';
 import { moveByMarks, PRACTICE_MARKS } from '../tempo';
 import { lineOfChunk } from './chunk-line';
-import { STEPS, type StepId } from './step';
-import { lineOfStep } from './step-line';
+import { STEP_KEEPS, type StepId } from './step-keeps';
+import { lineOfStep, voiceOfStep } from './step-line';
 
 /** Some measures of a line, to be gone through again and again. */
 export interface LoopRange {
@@ -87,11 +87,12 @@ export function lineOfLoop(line: Line, range: LoopRange, step?: StepId): LoopLin
     throw new RangeError(`measures must be within 0–${count}, got ${fromIndex}–${toIndex}`);
   const isWhole = fromIndex === 0 && toIndex === count;
   const firstIndex = withNoteBefore && fromIndex > 0 ? fromIndex - 1 : fromIndex;
+  const wanted = step ? voiceOfStep(line, STEP_KEEPS[step]) : line;
   const cut = isWhole
-    ? line
-    : lineOfChunk(line, { kind: 'measures', id: 'loop', fromIndex: firstIndex, toIndex });
+    ? wanted
+    : lineOfChunk(wanted, { kind: 'measures', id: 'loop', fromIndex: firstIndex, toIndex });
   const led = firstIndex < fromIndex ? withOnlyItsLastNote(cut) : cut;
-  return { line: step ? lineOfStep(led, STEPS[step]) : led, firstIndex };
+  return { line: step ? lineOfStep(led, STEP_KEEPS[step]) : led, firstIndex };
 }
 
 /** Everything before the last note of the first measure is silence. */

@@ -2,13 +2,17 @@
 import dynamic from 'next/dynamic';
 import { QUALITIES, type Quality, type SelfRating } from '@/core/practice';
 import { InView } from '../in-view';
+import { orNotFetched } from '../or-not-fetched';
 import { QUALITY_NAMES } from './quality-names';
 import { VOICES, type Voice } from './rated-point';
 
 /** Drawn when it is seen: a chart brings much with it. */
-const RatingCurve = dynamic(() => import('./rating-curve').then((module) => module.RatingCurve), {
-  ssr: false,
-});
+const RatingCurve = dynamic(
+  () => orNotFetched(import('./rating-curve').then((module) => module.RatingCurve)),
+  {
+    ssr: false,
+  },
+);
 
 interface RatedTake {
   /** Which take, in words. */

@@ -2,10 +2,13 @@
 import dynamic from 'next/dynamic';
 import { describeDrift, type Verdict } from '@/core/judging';
 import { InView } from '../in-view';
+import { orNotFetched } from '../or-not-fetched';
 import { useWords } from '../vocabulary';
 
 /** Drawn when it is seen: the notes are what is waited for, and a chart brings much with it. */
-const TempoCurve = dynamic(() => import('./tempo-curve').then((module) => module.TempoCurve), { ssr: false });
+const TempoCurve = dynamic(() => orNotFetched(import('./tempo-curve').then((module) => module.TempoCurve)), {
+  ssr: false,
+});
 
 /** How the tempo went from measure to measure, against the asked one. */
 export function TempoChart({ verdict: { tempo, state } }: { readonly verdict: Verdict }) {

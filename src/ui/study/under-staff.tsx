@@ -3,6 +3,7 @@ import type { InstrumentId } from '@/core/instruments';
 import { isPitchedNote, type Line } from '@/core/notation';
 import { noteNames } from '@/core/study';
 import type { EngravedSystem } from '@/engraving/engraving';
+import { orNotFetched } from '../or-not-fetched';
 import { UnderRow } from './under-row';
 
 /** What can stand under the notes. */
@@ -17,7 +18,7 @@ export const UNDER_NAMES: Readonly<Record<Under, string>> = {
 };
 
 /** The charts of all instruments come only where fingers are wanted. */
-const FingerRow = dynamic(() => import('./finger-row').then((module) => module.FingerRow), {
+const FingerRow = dynamic(() => orNotFetched(import('./finger-row').then((module) => module.FingerRow)), {
   // With something to show meanwhile it waits by itself, and not the whole page with it.
   loading: () => null,
 });

@@ -1,5 +1,7 @@
 import dynamic from 'next/dynamic';
+import { loadTapSound } from '@/browser/tap-session';
 import { Notice } from '@/ui/notice';
+import { orNotFetched } from '@/ui/or-not-fetched';
 
 /** Before the page is kept for the time without a connection (`browser/offline`). */
 const AFTER_MS = 1500;
@@ -8,19 +10,21 @@ const loadLoopPanel = () => import('./loop-panel');
 const loadMicrophoneChoice = () => import('./microphone-choice');
 export const loadWatch = () => import('@/browser/recording-watch');
 
-export const Result = dynamic(() => loadResult().then((module) => module.Result), {
+export const Result = dynamic(() => orNotFetched(loadResult().then((module) => module.Result)), {
   ssr: false,
   loading: () => <Notice kind="news">Mevlo is listening to what you played …</Notice>,
 });
 
-export const LoopPanel = dynamic(() => loadLoopPanel().then((module) => module.LoopPanel), { ssr: false });
+export const LoopPanel = dynamic(() => orNotFetched(loadLoopPanel().then((module) => module.LoopPanel)), {
+  ssr: false,
+});
 
 /** Only stages that cannot be heard have it. */
-export const OwnWord = dynamic(() => import('./own-word').then((module) => module.OwnWord));
+export const OwnWord = dynamic(() => orNotFetched(import('./own-word').then((module) => module.OwnWord)));
 
 /** Only where a microphone was opened, and there are several. */
 export const MicrophoneChoice = dynamic(
-  () => loadMicrophoneChoice().then((module) => module.MicrophoneChoice),
+  () => orNotFetched(loadMicrophoneChoice().then((module) => module.MicrophoneChoice)),
   { ssr: false },
 );
 
@@ -30,7 +34,7 @@ const afterAWhile = () => new Promise((resolve) => setTimeout(resolve, AFTER_MS)
 export const HelpForm = dynamic(
   async () => {
     await afterAWhile();
-    return (await import('./help-form')).HelpForm;
+    return orNotFetched(import('./help-form').then((module) => module.HelpForm));
   },
   { ssr: false },
 );
@@ -38,7 +42,7 @@ export const HelpForm = dynamic(
 export const SoundsPanel = dynamic(
   async () => {
     await afterAWhile();
-    return (await import('./sounds-panel')).SoundsPanel;
+    return orNotFetched(import('./sounds-panel').then((module) => module.SoundsPanel));
   },
   { ssr: false },
 );
@@ -50,7 +54,8 @@ export const SoundsPanel = dynamic(
  */
 export function loadLater(): () => void {
   const timer = setTimeout(
-    () => void Promise.all([loadResult(), loadLoopPanel(), loadWatch(), loadMicrophoneChoice()]),
+    () =>
+      void Promise.all([loadResult(), loadLoopPanel(), loadWatch(), loadTapSound(), loadMicrophoneChoice()]),
     AFTER_MS,
   );
   return () => clearTimeout(timer);

@@ -180,10 +180,11 @@ export function useRecording(options: RecordingOptions) {
 
   /** Checks and keeps taps, which are there as a whole. */
   const bring = useCallback(
-    async (line: Line, audio: Audio, taps: Taps, askedBpm: number) => {
+    async (line: Line, coming: Promise<Audio>, taps: Taps, askedBpm: number) => {
       if (!ear.current) return;
       dispatch({ kind: 'checks' });
       try {
+        const audio = await coming;
         const check = await ear.current.check(line, audio, askedBpm);
         const wav = writeWav(audio);
         const id = crypto.randomUUID();

@@ -18,6 +18,7 @@ import { Link } from '@/ui/link';
 import { MetronomeMark } from '@/ui/metronome-mark';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
+import { Progress } from '@/ui/progress';
 import { AssignForm } from './assign-form';
 import { FactsForm } from './facts-form';
 import { ShownLine } from './shown-line';
@@ -42,7 +43,7 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
     listPlans(viewer),
   ]);
   const shelf = await listShelf(viewer, { book: line.bookId });
-  const { isAwaited, problem } = line.standing;
+  const { isAwaited, problem, drawings } = line.standing;
   if (isAwaited || (problem && !line.shown))
     return (
       <SignedInFrame viewer={viewer}>
@@ -80,7 +81,9 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
           {line.shown.engravings ? (
             <ShownLine engravings={line.shown.engravings} />
           ) : (
-            <DrawingComes drawings={line.standing.drawings} />
+            <DrawingComes>
+              {drawings.done < drawings.of && <Progress name="Drawings" {...drawings} />}
+            </DrawingComes>
           )}
           <div className="mt-3 flex flex-wrap gap-x-2 border-t-2 border-rule pt-3">
             <ButtonLink href={`/shelf/${line.id}/study?part=${line.shown.place}`}>Look it over</ButtonLink>
