@@ -126,7 +126,7 @@ export async function startApp({
 }
 
 /** A drawing is waited for, too: on a busy machine a worker that lets everybody go first never comes to it. */
-const WORKER_STANDS_BACK = 7;
+const WORKER_STANDS_BACK = 5;
 
 async function waitUntilAnswered(address) {
   const deadline = performance.now() + READY_PATIENCE_MS;

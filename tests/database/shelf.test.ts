@@ -314,7 +314,7 @@ describe('bringing in and taking out', () => {
   });
 
   test('a line that lost notes stays a draft until somebody has looked at it', async () => {
-    const text = 'X:1\nT:Three in the time of two\nM:2/4\nL:1/4\nK:C\n(3GAB|c2|]\n';
+    const text = 'X:1\nT:Five in the time of four\nM:2/4\nL:1/4\nK:C\n(5:4:5G/A/B/c/d/|c2|]\n';
     const { lineId, toMend } = rightOf(await importLine(mine.teacher, file(text, 'x.abc')));
     expect(toMend.map(({ code }) => code)).toEqual(['lost-notes']);
     expect((await getLine(mine.teacher, lineId)).shown).toBeUndefined();

@@ -67,6 +67,20 @@ const SIGNS: readonly Sign[] = [
     abc: 'C>D',
   },
   { name: 'two dots', write: 'h . . c', isIn: someNote((n) => n.value.dots === 2), drawn: /dots="2"/ },
+  {
+    name: 'triplet',
+    write: 'i l c d r l q e',
+    isIn: someNote((n) => n.value.tuplet === 'triplet'),
+    drawn: /<tuplet num="3" numbase="2">/,
+    abc: '(3C/D/z/E',
+  },
+  {
+    name: 'duplet',
+    write: '"6/8" i l c d',
+    isIn: someNote((n) => n.value.tuplet === 'duplet'),
+    drawn: /<tuplet num="2" numbase="3">/,
+    abc: 'M:6/8\n(2C/D/',
+  },
   { name: 'tie', write: 'h c t c', isIn: someNote((n) => n.tiedToNext), drawn: /<tie /, abc: 'C2-C2' },
   {
     name: 'tie over the barline',

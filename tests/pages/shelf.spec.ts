@@ -31,11 +31,17 @@ test('a right file goes on the stand, an odd one is reported, a wrong one is a d
   await expect(page).toHaveURL(/\/shelf\/[0-9a-f-]{36}$/);
   await expect(page.getByRole('img', { name: /Written music/ })).toBeVisible();
 
-  await bringIn(page, 'tune.abc', 'X:1\nT:Spelled Out\nM:3/4\nL:1/4\nK:G\nG A B|"Am"A3|(3GAB c|]\n');
+  await bringIn(
+    page,
+    'tune.abc',
+    'X:1\nT:Spelled Out\nM:3/4\nL:1/4\nK:G\nG A B|"Am"A3|(5:4:5G/A/B/c/d/ c|]\n',
+  );
   await expect(page.getByText('“Spelled Out” is on the shelf as a draft.')).toBeVisible();
   await expect(page.getByText('measure 2: A chord symbol was left out.')).toBeVisible();
   await expect(
-    page.getByText('measure 3: A triplet cannot be kept; a rest stands in its place.'),
+    page.getByText(
+      'measure 3: A group of notes in the time of others cannot be kept (triplets and duplets can); a rest stands in its place.',
+    ),
   ).toBeVisible();
   await clean(page);
   // What lost notes waits until somebody has compared it with the print.

@@ -17,14 +17,20 @@ import { STEPS } from '@/core/pitch';
 import {
   add,
   compare,
+  divide,
+  isInThrees,
+  isInteger,
   maybeValuesOfLength,
   measureLength,
   meter,
+  multiply,
   NOTE_BASES,
   type NoteValue,
   type Rational,
   rational,
   subtract,
+  sum,
+  TUPLETS,
   valueLength,
   ZERO,
 } from '@/core/time';
@@ -65,7 +71,7 @@ function randomPart(random: Random, id: string, shape: Shape): Part {
   );
   if (hasLowerStaff) lower[0] = true;
   let count = 0;
-  const writer = new Writer(random, isPercussion, () => `${id}e${++count}`);
+  const writer = new Writer(random, isPercussion, () => `${id}e${++count}`, isInThrees(shape.meter));
   const inForce = {
     meter: shape.meter,
     meterSymbol:
@@ -122,6 +128,7 @@ class Writer {
     private readonly random: Random,
     private readonly isPercussion: boolean,
     private readonly nextId: () => string,
+    private readonly isInThrees: boolean,
   ) {}
 
   fill(length: Rational): readonly LineEvent[] {
@@ -131,6 +138,12 @@ class Writer {
     }
     const events: LineEvent[] = [];
     for (let left = length; left.numerator > 0; ) {
+      const group = this.#maybeTuplet(left);
+      if (group) {
+        events.push(...group);
+        left = subtract(left, sum(group.map(({ quarters }) => quarters)));
+        continue;
+      }
       const value = this.random.pick(VALUES.filter((v) => compare(valueLength(v), left) <= 0));
       if (!maybeValuesOfLength(subtract(left, valueLength(value)))) continue;
       events.push(this.#event(value));
@@ -141,6 +154,17 @@ class Writer {
     if (events.length === 1 && only!.kind === 'rest')
       return [newNote(this.nextId(), only!.value, this.#pitch())];
     return events;
+  }
+
+  /** Three in the time of two, or in meters in threes two in the time of three, where one may begin. */
+  #maybeTuplet(left: Rational): readonly LineEvent[] | undefined {
+    if (this.random.uniform(0, 1) > 0.1) return undefined;
+    const tuplet = this.isInThrees ? ('duplet' as const) : ('triplet' as const);
+    const { notes } = TUPLETS[tuplet];
+    const value = { base: 'eighth', dots: 0, tuplet } as const;
+    const length = multiply(valueLength(value), rational(notes));
+    if (compare(length, left) > 0 || !isInteger(divide(left, length))) return undefined;
+    return Array.from({ length: notes }, () => this.#event(value));
   }
 
   #event(value: NoteValue): LineEvent {

@@ -1,7 +1,7 @@
 // Common practice: syllables by the length of the note. ta, ti ti, ti ka ti ka; ta-a, ta-a-a, ta-a-a-a for long ones.
 // From memory: "ta-i" for one and a half, "tim ka" for a dotted eighth and a sixteenth, "ka tim" the other way round. A
 // sixteenth is "ti" only before another one that completes the eighth: so "ka ti ka" is told from "ti ti ka".
-import { isInteger, multiply, rational, toNumber } from '../time';
+import { add, divide, isInteger, multiply, rational, toNumber } from '../time';
 import type { CountedBeat, CountedEvent } from './counted-beat';
 import type { CountingSchool, Spoken } from './school';
 import { SILENCE } from './silence';
@@ -26,7 +26,12 @@ export const TA_TITI: CountingSchool = {
   },
 };
 
+/** Common practice: "tri o la" for the thirds of a triplet, "ti ti" for an even pair in a beat of three. */
+const THIRDS = ['tri', 'o', 'la'] as const;
+
 function sayNote(quarters: number, counted: CountedEvent, beat: CountedBeat): Spoken {
+  if (counted.event.value.tuplet === 'triplet') return { start: THIRDS[thirdOf(counted, beat)]!, held: [] };
+  if (counted.event.value.tuplet === 'duplet') return { start: 'ti', held: [] };
   if (quarters >= 1) {
     const held = Array.from({ length: Math.floor(quarters) - 1 }, () => 'a');
     return { start: 'ta', held: quarters % 1 === 0 ? held : [...held, 'i'] };
@@ -35,6 +40,13 @@ function sayNote(quarters: number, counted: CountedEvent, beat: CountedBeat): Sp
   if (quarters === 0.5) return { start: 'ti', held: [] };
   if (quarters !== SIXTEENTH) return { start: '', held: [] };
   return { start: isFirstOfPair(counted, beat) ? 'ti' : 'ka', held: [] };
+}
+
+/** Which third of its group it begins: of a quarter, or of two when it lasts longer than half of one. */
+function thirdOf({ event, segments: [first] }: CountedEvent, beat: CountedBeat): number {
+  const group = toNumber(event.quarters) > 0.5 ? rational(2) : rational(1);
+  const at = multiply(add(rational(first.beat), first.from), beat.quarters);
+  return Math.floor(toNumber(multiply(divide(at, group), rational(3)))) % THIRDS.length;
 }
 
 /** On the eighth, with something else beginning on the eighth's second half. */

@@ -18,11 +18,15 @@ import {
   type Meter,
   maybeRestValues,
   maybeTiedValues,
+  maybeTuplet,
+  maybeValueOfLength,
   measureLength,
   meter,
   multiply,
+  type NoteValue,
   type Rational,
   rational,
+  type Tuplet,
   ZERO,
 } from '../time';
 import { ARTICULATION_NAMES, BARLINES, HAIRPINS, has, KNOWN_DECORATIONS, slurCount } from './abc-signs';
@@ -119,7 +123,10 @@ class AbcVoiceReader {
   #accidentals = new Map<number, Spelling['alter']>();
   /** Of the note before, for a tie over the barline. */
   #tiedAlters = new Map<number, Spelling['alter']>();
-  #triplet: Rational | undefined;
+  /** The small number under which the notes stand: what Mevlo writes it as, and what it does to their lengths. */
+  #tuplet: { readonly name: Tuplet | undefined; readonly share: Rational } | undefined;
+  /** Of a group that Mevlo does not write, so far. */
+  #leftOutLength: Rational = ZERO;
   /** Of the events so far. */
   #length: Rational = ZERO;
   #repeatStart = false;
@@ -233,16 +240,18 @@ class AbcVoiceReader {
       return;
     }
     const length = isOfMeasures ? ZERO : rational(Math.round(item.duration * 256), 64);
-    if (item.startTriplet !== undefined) this.#triplet = ZERO;
-    if (this.#triplet) {
-      this.#readTriplet(item, length);
+    if (item.startTriplet !== undefined) this.#openTuplet(item);
+    const tuplet = this.#tuplet;
+    if (item.endTriplet) this.#tuplet = undefined;
+    if (tuplet && !tuplet.name) {
+      this.#leaveOut(item, multiply(length, tuplet.share));
       return;
     }
     if (item.rest) {
-      this.#readRest(item.rest, length);
+      this.#readRest(item.rest, length, tuplet?.name);
       return;
     }
-    const values = maybeTiedValues(this.#inForce.meter, this.#length, length);
+    const values = this.#valuesOf(length, tuplet?.name);
     if (!values) {
       this.#lose('value', 'A note shorter than a sixteenth was left out.');
       return;
@@ -266,16 +275,33 @@ class AbcVoiceReader {
     });
   }
 
-  #readTriplet(item: AbcNote, length: Rational): void {
-    this.#triplet = add(this.#triplet ?? ZERO, length);
-    if (!item.endTriplet) return;
-    const total = multiply(this.#triplet, rational(2, 3));
-    this.#triplet = undefined;
-    this.#lose('tuplet', 'A triplet cannot be kept; a rest stands in its place.');
-    this.#addRests(total, false);
+  #openTuplet({ startTriplet = 3, tripletMultiplier = 2 / 3 }: AbcNote): void {
+    const inTimeOf = Math.round(startTriplet * tripletMultiplier) || 1;
+    const name = maybeTuplet(startTriplet, inTimeOf);
+    const share = rational(inTimeOf, startTriplet || 1);
+    this.#tuplet = { name, share };
+    this.#leftOutLength = ZERO;
   }
 
-  #readRest(rest: NonNullable<AbcNote['rest']>, length: Rational): void {
+  /** A rest stands in the place of a group that Mevlo does not write. */
+  #leaveOut({ endTriplet }: AbcNote, length: Rational): void {
+    this.#leftOutLength = add(this.#leftOutLength, length);
+    if (!endTriplet) return;
+    this.#lose(
+      'tuplet',
+      'A group of notes in the time of others cannot be kept (triplets and duplets can); a rest stands in its place.',
+    );
+    this.#addRests(this.#leftOutLength, false);
+  }
+
+  /** Tied together where there is no single one. @returns undefined where sixteenths cannot fill it. */
+  #valuesOf(length: Rational, tuplet: Tuplet | undefined): readonly NoteValue[] | undefined {
+    if (!tuplet) return maybeTiedValues(this.#inForce.meter, this.#length, length);
+    const value = maybeValueOfLength(length);
+    return value && [{ ...value, tuplet }];
+  }
+
+  #readRest(rest: NonNullable<AbcNote['rest']>, length: Rational, tuplet: Tuplet | undefined): void {
     const full = measureLength(this.#inForce.meter);
     if (rest.type.endsWith('multimeasure')) {
       const count = Math.min(64, rest.text ?? 1);
@@ -289,11 +315,13 @@ class AbcVoiceReader {
     if (equals(length, full) && this.#events.length === 0) {
       const whole = newRest(`${this.#id}r1`, { base: 'whole', dots: 0 }, this.#inForce.meter);
       this.#add({ ...whole, hidden: isHidden });
-    } else this.#addRests(length, isHidden);
+    } else this.#addRests(length, isHidden, tuplet);
   }
 
-  #addRests(length: Rational, hidden: boolean): void {
-    const values = maybeRestValues(this.#inForce.meter, this.#length, length);
+  #addRests(length: Rational, hidden: boolean, tuplet?: Tuplet): void {
+    const values = tuplet
+      ? this.#valuesOf(length, tuplet)
+      : maybeRestValues(this.#inForce.meter, this.#length, length);
     if (!values) {
       this.#lose('value', 'A rest shorter than a sixteenth was left out.');
       return;

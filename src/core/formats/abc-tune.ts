@@ -67,6 +67,8 @@ export interface AbcNote {
   readonly startSlur?: readonly unknown[] | number;
   readonly endSlur?: readonly unknown[] | number;
   readonly startTriplet?: number;
+  /** In the time of how many of them they are played, by their number. */
+  readonly tripletMultiplier?: number;
   readonly endTriplet?: boolean;
 }
 

@@ -77,7 +77,7 @@ test('a pickup, repeats and endings are played in the right order', () => {
 });
 
 test('what cannot be kept is said with its measure', () => {
-  const { warnings } = read(tune('"Am"C {d}E (3GAB c|!trill!C4'));
+  const { warnings } = read(tune('"Am"C {d}E (5:4:5G/A/B/c/d/|!trill!C4'));
   expect(warnings.map(({ where, code }) => `${where} ${code}`)).toEqual([
     'measure 1 left-out',
     'measure 1 grace',

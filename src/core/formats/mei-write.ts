@@ -16,13 +16,15 @@ import {
   type Note,
   spellingOf,
   type TempoMark,
+  type TupletGroup,
+  tupletGroups,
   type Voice,
   voiceCountOf,
   voicesOf,
   type WrittenPitch,
 } from '../notation';
 import { staffPlace } from '../pitch';
-import { add, divide, type Meter, type NoteBase, rational, toNumber, ZERO } from '../time';
+import { add, divide, type Meter, type NoteBase, rational, TUPLETS, toNumber, ZERO } from '../time';
 import { beamGroups } from './beam-groups';
 import { escapeXml } from './xml';
 
@@ -168,9 +170,13 @@ class MeiBody {
     events: readonly LineEvent[],
     signs: ReadonlyMap<string, readonly (HeadSign | undefined)[]>,
   ): string {
+    const tuplets = tupletGroups(measure, events).filter(({ tuplet }) => tuplet);
+    const opening = new Map(tuplets.map((group) => [group.events[0], writeTuplet(group)]));
+    const closing = new Set(tuplets.map((group) => group.events.at(-1)));
     const groups = beamGroups(measure, events).map((group) => {
       const inside = group.map((event) => this.#event(event, signs.get(event.id) ?? [])).join('');
-      return group.length > 1 ? `<beam>${inside}</beam>` : inside;
+      const beamed = group.length > 1 ? `<beam>${inside}</beam>` : inside;
+      return `${opening.get(group[0]) ?? ''}${beamed}${closing.has(group.at(-1)) ? '</tuplet>' : ''}`;
     });
     return groups.join('');
   }
@@ -274,6 +280,11 @@ class MeiBody {
     // One that nothing ends goes to its barline, not through the rest of the line.
     return `0m+${measures[from]!.meter.beats + 1}`;
   }
+}
+
+function writeTuplet({ tuplet }: TupletGroup): string {
+  const { notes, inTimeOf } = TUPLETS[tuplet!];
+  return `<tuplet num="${notes}" numbase="${inTimeOf}">`;
 }
 
 const BARLINES = { double: 'dbl', final: 'end' } as const;

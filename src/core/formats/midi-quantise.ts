@@ -1,3 +1,5 @@
+import { grouped } from '../base';
+
 /** A note of a MIDI track, in ticks. */
 export interface PlayedNote {
   readonly key: number;
@@ -5,7 +7,12 @@ export interface PlayedNote {
   readonly toTick: number;
 }
 
-/** Notes struck and let go together, on the grid of sixteenths. */
+/** In so many steps a quarter falls, so that sixteenths and thirds of it lie on them. */
+export const STEPS_PER_QUARTER = 12;
+const SIXTEENTH_STEPS = 3;
+const THIRD_STEPS = 4;
+
+/** Notes struck and let go together, in steps from the start. */
 export interface GridChord {
   readonly from: number;
   readonly to: number;
@@ -17,18 +24,23 @@ export interface GridChord {
 const ARTICULATION_SHARE = 0.15;
 /** Further off the grid than this share of a sixteenth, a note was not meant where it is put. */
 const ROUGH_SHARE = 0.25;
+/** Triplets must explain the notes of a quarter so much better than sixteenths do: who plays loosely plays sixteenths. */
+const THIRDS_SHARE = 0.5;
 const MOST_VOICES = 4;
 
 /**
- * Places played notes on the grid of sixteenths and shares them out to voices without overlaps.
- * @param ticksPerSixteenth may be a fraction.
- * @returns voices, the first holds the highest notes; `rough` lists the sixteenths to which a note was moved far;
+ * Places played notes on the grid of sixteenths, in quarters that hold a triplet on that of thirds, and shares them out to voices without
+ * overlaps.
+ * @param quarterAt where the quarter begins in which a step lies; undefined where there are no triplets.
+ * @returns `stepOf` a tick; voices, the first holds the highest notes; `rough` lists the steps to which a note was moved far;
  *   `dropped` those of notes for which there was no voice left; `merged` those of repeats too fast for a sixteenth.
  */
 export function quantise(
   notes: readonly PlayedNote[],
-  ticksPerSixteenth: number,
+  ticksPerQuarter: number,
+  quarterAt: (step: number) => number | undefined,
 ): {
+  readonly stepOf: (tick: number) => number;
   readonly voices: readonly (readonly GridChord[])[];
   readonly rough: readonly number[];
   readonly dropped: readonly number[];
@@ -37,14 +49,27 @@ export function quantise(
   const starts = [...new Set(notes.map((note) => note.fromTick))].sort((a, b) => a - b);
   const nextStart = (tick: number) => firstAfter(starts, tick);
   const rough: number[] = [];
+  const stepsOf = (tick: number) => (tick * STEPS_PER_QUARTER) / ticksPerQuarter;
+  const inThirds = quartersInThirds(starts.map(stepsOf), quarterAt);
+  const gridAt = (steps: number) => {
+    const quarter = quarterAt(steps);
+    return quarter !== undefined && inThirds.has(quarter) ? THIRD_STEPS : SIXTEENTH_STEPS;
+  };
+  const onGrid = (steps: number) => {
+    const grid = gridAt(steps);
+    const origin = grid === THIRD_STEPS ? quarterAt(steps)! : 0;
+    return origin + Math.round((steps - origin) / grid) * grid;
+  };
   const placed = notes.map((note) => {
-    const from = Math.round(note.fromTick / ticksPerSixteenth);
-    if (Math.abs(note.fromTick / ticksPerSixteenth - from) > ROUGH_SHARE) rough.push(from);
-    const end = soundingEnd(note, nextStart(note.fromTick + ticksPerSixteenth / 2), ticksPerSixteenth);
-    return { from, to: Math.max(from + 1, end), key: note.key };
+    const steps = stepsOf(note.fromTick);
+    const from = onGrid(steps);
+    if (Math.abs(steps - from) > ROUGH_SHARE * SIXTEENTH_STEPS) rough.push(from);
+    const next = nextStart(note.fromTick + ticksPerQuarter / 8);
+    const end = soundingEnd(steps, stepsOf(note.toTick), next && stepsOf(next), onGrid);
+    return { from, to: Math.max(from + gridAt(from), end), key: note.key };
   });
   const { chords, merged } = joinChords(placed);
-  return { ...shareOut(chords), rough, merged };
+  return { ...shareOut(chords), rough, merged, stepOf: (tick) => onGrid(stepsOf(tick)) };
 }
 
 /** @param sorted ascending. */
@@ -58,16 +83,35 @@ function firstAfter(sorted: readonly number[], value: number): number | undefine
   return sorted[low];
 }
 
-/** The end in sixteenths; an end off the grid that nearly reaches (or slightly passes) the next note is meant to reach it. */
-function soundingEnd(note: PlayedNote, next: number | undefined, ticksPerSixteenth: number): number {
-  const end = note.toTick / ticksPerSixteenth;
-  const isOnGrid = Math.abs(end - Math.round(end)) < 1e-6;
-  if (!isOnGrid && next !== undefined) {
-    const room = next - note.fromTick;
-    if (Math.abs(next - note.toTick) <= ARTICULATION_SHARE * room)
-      return Math.round(next / ticksPerSixteenth);
+/** The end in steps; an end off the grid that nearly reaches (or slightly passes) the next note is meant to reach it. */
+function soundingEnd(
+  from: number,
+  end: number,
+  next: number | undefined,
+  onGrid: (steps: number) => number,
+): number {
+  const isOnGrid = Math.abs(end - onGrid(end)) < 1e-6;
+  if (!isOnGrid && next !== undefined && Math.abs(next - end) <= ARTICULATION_SHARE * (next - from))
+    return onGrid(next);
+  return onGrid(end);
+}
+
+/** Where the quarters begin in which notes begin on thirds. @param starts in steps. */
+function quartersInThirds(
+  starts: readonly number[],
+  quarterAt: (step: number) => number | undefined,
+): ReadonlySet<number> {
+  const byQuarter = grouped(starts, (steps) => quarterAt(steps));
+  const found = new Set<number>();
+  for (const [quarter, inside] of byQuarter) {
+    if (quarter === undefined) continue;
+    const places = inside.map((steps) => steps - quarter);
+    const offBy = (grid: number) =>
+      places.reduce((sum, steps) => sum + Math.abs(steps - Math.round(steps / grid) * grid), 0);
+    const hasThird = places.some((steps) => Math.round(steps / THIRD_STEPS) % 3 !== 0);
+    if (hasThird && offBy(THIRD_STEPS) < THIRDS_SHARE * offBy(SIXTEENTH_STEPS)) found.add(quarter);
   }
-  return Math.round(end);
+  return found;
 }
 
 function joinChords(notes: readonly { from: number; to: number; key: number }[]) {

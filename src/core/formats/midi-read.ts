@@ -3,11 +3,11 @@ import { failure, type Result, success } from '../base';
 import { maybeInstrumentReading } from '../instruments';
 import type { Clef, Part, Score, WrittenPitch } from '../notation';
 import { keyAlteration, midiToSpelling } from '../pitch';
-import { rational } from '../time';
+import { isInThrees, rational } from '../time';
 import { MAXIMUM_FILE_BYTES, MOST_MEASURES, MOST_PARTS } from './limits';
 import { type MidiMeasurePlace, readMidiMeasures } from './midi-measures';
 import { maybePercussionPlace, PERCUSSION_CHANNEL } from './midi-percussion';
-import { type PlayedNote, quantise } from './midi-quantise';
+import { type PlayedNote, quantise, STEPS_PER_QUARTER } from './midi-quantise';
 import { type MidiTempo, readMidiTempo, withTempoChanges } from './midi-tempo';
 import { fromMidiText } from './midi-text';
 import { type TickEvent, withTicks } from './midi-ticks';
@@ -17,7 +17,7 @@ import { writeSounds } from './sounds';
 const MOST_NOTES = 20_000;
 
 /**
- * Reads a Standard MIDI File: notes at concert pitch on the grid of sixteenths, one part for each track and channel.
+ * Reads a Standard MIDI File: notes at concert pitch on the grid of sixteenths and of triplets, one part for each track and channel.
  * @returns the score, with what MIDI cannot say (a guessed key, moved notes) and what was left out as warnings.
  * Source: Standard MIDI Files 1.0, MIDI Manufacturers Association, 1988.
  */
@@ -136,36 +136,46 @@ interface PartContext {
   readonly report: ReadingReport;
 }
 
+const STEPS_PER_SIXTEENTH = STEPS_PER_QUARTER / 4;
+
 function readPart(
   player: Player,
   index: number,
   { places, ticksPerQuarter, tempo, report }: PartContext,
 ): Part {
   const name = (player.name || (player.isPercussion ? 'Drum' : `Part ${index + 1}`)).slice(0, 80);
-  const { voices, rough, dropped, merged } = quantise(player.notes, ticksPerQuarter / 4);
-  const placeAt = (sixteenth: number) =>
-    places.findLast(({ fromSixteenth }) => fromSixteenth <= sixteenth) ?? places[0]!;
-  const whereOf = (sixteenth: number) =>
-    `${index === 0 ? '' : `${name}, `}measure ${placeAt(sixteenth).number}`;
-  for (const sixteenth of rough)
-    report.remark('moved', whereOf(sixteenth), 'A note between two sixteenths was moved to the nearer one.');
-  for (const sixteenth of dropped)
-    report.lose('voices', whereOf(sixteenth), 'More than four voices sound at once; a note was left out.');
-  for (const sixteenth of merged)
+  const placeAt = (step: number) =>
+    places.findLast(({ fromSixteenth }) => fromSixteenth * STEPS_PER_SIXTEENTH <= step) ?? places[0]!;
+  /** In meters in threes the beat has its thirds without a triplet; a triplet never stands over a barline. */
+  const quarterAt = (step: number) => {
+    const { number, meter, fromSixteenth, sixteenths } = placeAt(step);
+    if (isInThrees(meter)) return undefined;
+    // A pickup lies at the end of its measure.
+    const late = number === 0 ? (sixteenths * STEPS_PER_SIXTEENTH) % STEPS_PER_QUARTER : 0;
+    const start = fromSixteenth * STEPS_PER_SIXTEENTH;
+    const from = start + late + Math.floor((step - start - late) / STEPS_PER_QUARTER) * STEPS_PER_QUARTER;
+    const isWhole = from >= start && from + STEPS_PER_QUARTER <= start + sixteenths * STEPS_PER_SIXTEENTH;
+    return isWhole ? from : undefined;
+  };
+  const { stepOf, voices, rough, dropped, merged } = quantise(player.notes, ticksPerQuarter, quarterAt);
+  const whereOf = (step: number) => `${index === 0 ? '' : `${name}, `}measure ${placeAt(step).number}`;
+  for (const step of rough)
+    report.remark('moved', whereOf(step), 'A note between two sixteenths was moved to the nearer one.');
+  for (const step of dropped)
+    report.lose('voices', whereOf(step), 'More than four voices sound at once; a note was left out.');
+  for (const step of merged)
     report.lose(
       'too-fast',
-      whereOf(sixteenth),
+      whereOf(step),
       'A note is repeated faster than sixteenths; the repeats became one note.',
     );
-  const lyrics = new Map(
-    [...player.lyrics].map(([tick, text]) => [Math.round((tick * 4) / ticksPerQuarter), text]),
-  );
+  const lyrics = new Map([...player.lyrics].map(([tick, text]) => [stepOf(tick), text]));
   const clef = player.isPercussion ? 'percussion' : usualClef(player.notes);
   const measures = writeSounds(
     voices.map((chords, voice) =>
       chords.map(({ from, to, keys }) => ({
-        from: rational(from, 4),
-        to: rational(to, 4),
+        from: rational(from, STEPS_PER_QUARTER),
+        to: rational(to, STEPS_PER_QUARTER),
         pitches: keys.map((key) => pitchOf(key, player.isPercussion, placeAt(from).keyFifths)),
         lyric: voice === 0 ? lyrics.get(from) : undefined,
       })),

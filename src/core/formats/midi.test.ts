@@ -1,7 +1,15 @@
 import { writeMidi as encode, type MidiEvent, parseMidi } from 'midi-file';
 import { readBook, readLine, scoreXml } from '../../../tests/support/lines';
 import { randomScore } from '../../../tests/support/random-scores';
-import { type Line, leadLine, partHasNotes, type Score, type WrittenNote, writtenNotes } from '../notation';
+import {
+  type Line,
+  leadLine,
+  type Measure,
+  partHasNotes,
+  type Score,
+  type WrittenNote,
+  writtenNotes,
+} from '../notation';
 import { toNumber } from '../time';
 import { readMidi, writeMidi } from '.';
 import { programOf } from './midi-program';
@@ -68,9 +76,15 @@ function oneVoice(score: Score): Score {
           ),
         })),
       }))
-      .filter(partHasNotes),
+      // A lone first third, or a short one, sounds like a sixteenth.
+      .filter((part) => partHasNotes(part) && !part.measures.some(hasGapInTuplet)),
   };
 }
+
+const hasGapInTuplet = ({ events }: Measure) =>
+  events.some(
+    (event) => event.value.tuplet && (event.kind === 'rest' || event.articulations.includes('staccato')),
+  );
 
 /** A file with one track of [from, to, key] in ticks of 96 to the quarter. */
 function played(notes: readonly (readonly [number, number, number])[], extra: MidiEvent[] = []): Uint8Array {
@@ -105,6 +119,81 @@ test('a performance is put on the grid: early, short and overlapping notes becom
     [2, 2, 64],
   ]);
   expect(read.ok && read.warnings.map(({ code }) => code)).toEqual(['meter', 'key']);
+});
+
+test.each<[string, [number, number, number][], number[]]>([
+  [
+    'a triplet',
+    [
+      [2, 30, 60],
+      [33, 62, 62],
+      [62, 95, 64],
+      [97, 192, 65],
+    ],
+    [0, 0.3333, 0.6667, 1],
+  ],
+  [
+    'a triplet over two beats',
+    [
+      [0, 60, 60],
+      [66, 125, 62],
+      [127, 190, 64],
+      [192, 288, 65],
+    ],
+    [0, 0.6667, 1.3333, 2],
+  ],
+  [
+    'sixteenths',
+    [
+      [2, 20, 60],
+      [25, 46, 62],
+      [50, 70, 64],
+      [71, 94, 65],
+      [97, 190, 67],
+    ],
+    [0, 0.25, 0.5, 0.75, 1],
+  ],
+  [
+    'eighths, the second late',
+    [
+      [0, 50, 60],
+      [53, 94, 62],
+      [96, 190, 64],
+    ],
+    [0, 0.5, 1],
+  ],
+  [
+    'dotted, lazily',
+    [
+      [0, 64, 60],
+      [69, 94, 62],
+      [96, 190, 64],
+    ],
+    [0, 0.75, 1],
+  ],
+])('%s is told from others, however it is played', (_, notes, expected) => {
+  const read = readMidi(played(notes));
+  const line = read.ok ? leadLine(read.value) : undefined;
+  expect(line && heard(line).map(([onset]) => Number((onset as number).toFixed(4)))).toEqual(expected);
+});
+
+test('in six-eight there are no triplets of quarters', () => {
+  const sixEight: MidiEvent = {
+    ...{ deltaTime: 0, type: 'timeSignature', meta: true, numerator: 6, denominator: 8 },
+    ...{ metronome: 36, thirtyseconds: 8 },
+  };
+  const read = readMidi(
+    played(
+      [
+        [0, 32, 60],
+        [32, 64, 62],
+        [64, 96, 64],
+        [96, 288, 65],
+      ],
+      [sixEight],
+    ),
+  );
+  expect(read.ok && read.warnings.map(({ code }) => code)).toContain('moved');
 });
 
 test('notes that sound together become a chord, or a further voice when they end apart', () => {

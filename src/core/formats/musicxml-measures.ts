@@ -10,6 +10,7 @@ import {
   subtract,
   sum,
   toMixedNumber,
+  toNumber,
   ZERO,
 } from '../time';
 import { asPrinted } from './as-printed';
@@ -320,7 +321,7 @@ class MeasureReader {
     const written = rational(Math.max(0, maybeInteger(element, 'duration') ?? 0), this.inForce.divisions);
     const onset = this.#at;
     this.#at = add(this.#at, written);
-    const order = compare(onset, voice.end);
+    const order = this.#isSamePlace(onset, voice.end) ? 0 : compare(onset, voice.end);
     if (order < 0) {
       this.context.report.lose(
         'overlap',
@@ -345,8 +346,15 @@ class MeasureReader {
     if (order > 0) this.#fillUpTo(key, voice, onset);
     voice.events.push(event.value);
     voice.end = add(voice.end, event.value.quarters);
+    // Where the file has rounded thirds of a beat, the exact place counts.
+    if (event.value.value.tuplet) this.#at = voice.end;
     if (compare(voice.end, this.#longest) > 0) this.#longest = voice.end;
     this.#lastVoice = voice;
+  }
+
+  /** But for what the file could not say in its divisions. */
+  #isSamePlace(a: Rational, b: Rational): boolean {
+    return Math.abs(toNumber(subtract(a, b))) * this.inForce.divisions < 1;
   }
 
   #voiceFor(key: string): OpenVoice {

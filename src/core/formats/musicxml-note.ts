@@ -10,12 +10,16 @@ import {
 import { type Spelling, STEPS, type Step } from '../pitch';
 import {
   equals,
+  maybeTuplet,
   maybeValueOfLength,
   type NoteBase,
   type NoteValue,
   type Rational,
   rational,
+  subtract,
+  type Tuplet,
   toMixedNumber,
+  toNumber,
   valueLength,
 } from '../time';
 import { childrenNamed, maybeChild, maybeInteger, maybeText, type XmlElement } from './xml';
@@ -50,16 +54,16 @@ export function readEvent(element: XmlElement, context: NoteContext): Result<Lin
       message: 'A note or rest here has no duration and was left out.',
     });
   }
-  if (maybeChild(element, 'time-modification')) {
-    return failure({
-      code: 'tuplet',
-      message: 'A triplet or another tuplet was left out: Mevlo does not count them.',
-    });
-  }
-  const quarters = rational(duration, context.divisions);
+  const tuplet = readTuplet(maybeChild(element, 'time-modification'));
+  if (!tuplet.ok) return tuplet;
+  const written = rational(duration, context.divisions);
+  // Thirds of a beat are rounded where the divisions of the file have none.
+  const quarters = tuplet.value ? (maybeExact(element, tuplet.value, written, context) ?? written) : written;
   const restElement = maybeChild(element, 'rest');
   const fillsMeasure = isWholeMeasureRest(element, quarters, context);
-  const value = fillsMeasure ? success<NoteValue>({ base: 'whole', dots: 0 }) : readValue(element, quarters);
+  const value = fillsMeasure
+    ? success<NoteValue>({ base: 'whole', dots: 0 })
+    : readValue(element, quarters, tuplet.value);
   if (!value.ok) return value;
   const notations = childrenNamed(element, 'notations').flatMap((n) => n.children);
   for (const { name } of [...element.children.filter((c) => !NOTE_PARTS.has(c.name)), ...notations]) {
@@ -135,6 +139,7 @@ const NOTE_PARTS = new Set([
     'unpitched',
     'rest',
     'duration',
+    'time-modification',
     'tie',
     'voice',
     'type',
@@ -144,7 +149,7 @@ const NOTE_PARTS = new Set([
   ],
   ...['stem', 'beam', 'notations', 'lyric', 'instrument', 'footnote', 'level', 'listen', 'play'],
 ]);
-const NOTATIONS = new Set(['tied', 'slur', 'fermata', 'articulations', 'technical']);
+const NOTATIONS = new Set(['tuplet', 'tied', 'slur', 'fermata', 'articulations', 'technical']);
 const TECHNICAL = new Set(['fingering', 'string', 'other-technical']);
 
 /** Ids become part of the page, so only plain names are taken over. */
@@ -162,7 +167,34 @@ function isWholeMeasureRest(element: XmlElement, quarters: Rational, { fullMeasu
   );
 }
 
-function readValue(element: XmlElement, quarters: Rational): Result<NoteValue> {
+/** @returns undefined for a plain value; a failure for what is neither a triplet nor a duplet. */
+function readTuplet(modification: XmlElement | undefined): Result<Tuplet | undefined> {
+  if (!modification) return success(undefined);
+  const notes = maybeInteger(modification, 'actual-notes') ?? 1;
+  const inTimeOf = maybeInteger(modification, 'normal-notes') ?? 1;
+  const found = maybeTuplet(notes, inTimeOf);
+  if (found) return success(found);
+  return failure({
+    code: 'tuplet',
+    message: `A group of ${notes} in the time of ${inTimeOf} was left out: Mevlo counts triplets and duplets.`,
+  });
+}
+
+/** What its value lasts, when the file means that and could not say it in its divisions. */
+function maybeExact(
+  element: XmlElement,
+  tuplet: Tuplet,
+  written: Rational,
+  { divisions }: NoteContext,
+): Rational | undefined {
+  const base = BASES[maybeText(element, 'type') ?? ''];
+  const dots = childrenNamed(element, 'dot').length;
+  if (!base || dots > 2) return undefined;
+  const exact = valueLength({ base, dots: dots as NoteValue['dots'], tuplet });
+  return Math.abs(toNumber(subtract(exact, written))) * divisions < 1 ? exact : undefined;
+}
+
+function readValue(element: XmlElement, quarters: Rational, tuplet: Tuplet | undefined): Result<NoteValue> {
   const type = maybeText(element, 'type');
   const dots = childrenNamed(element, 'dot').length;
   if (type === undefined) {
@@ -179,7 +211,7 @@ function readValue(element: XmlElement, quarters: Rational): Result<NoteValue> {
       code: 'value',
       message: `The note value "${type}" is not one that Mevlo checks (whole to sixteenth).`,
     });
-  const value: NoteValue = { base, dots: dots as 0 | 1 | 2 };
+  const value: NoteValue = { base, dots: dots as NoteValue['dots'], ...(tuplet && { tuplet }) };
   const length = valueLength(value);
   if (equals(length, quarters)) return success(value);
   return failure({

@@ -8,16 +8,27 @@ import {
   type LineEvent,
   type Measure,
   type Note,
+  tupletGroups,
   type WrittenPitch,
 } from '../notation';
 import type { Spelling } from '../pitch';
-import { add, compare, multiply, type NoteBase, type Rational, rational, toNumber, ZERO } from '../time';
+import {
+  add,
+  compare,
+  multiply,
+  type NoteBase,
+  type Rational,
+  rational,
+  TUPLETS,
+  toNumber,
+  ZERO,
+} from '../time';
 import { writeBeams } from './musicxml-beams';
 import { writeSoundTempo, writeTempoMark } from './musicxml-tempo';
 import { escapeXml } from './xml';
 
-/** Of a quarter note: a sixteenth with two dots is the finest value that can be written. */
-export const DIVISIONS = 16;
+/** Of a quarter note: a sixteenth with two dots is the finest value that can be written, and a third of a beat. */
+export const DIVISIONS = 48;
 
 /** What goes over several notes while a part is written: slurs that are open, by their numbers. */
 interface OpenSpans {
@@ -45,13 +56,14 @@ export function writeVoices(measure: Measure, open: OpenSpans): string {
     signs,
     open,
     beams: writeBeams(measure, measure.events),
+    tuplets: edgesOfTuplets(measure, measure.events),
   });
   let back = lengthOf(measure.events);
   const others = measure.otherVoices.map((voice, index) => {
     const backup = back > 0 ? `<backup><duration>${back}</duration></backup>` : '';
     back = lengthOf(voice.events);
     if (voice.events.length === 0) return backup;
-    return `${backup}${writeEvents(voice.events, [], { voice: index + 2, staff: staffOf(voice.staff), signs, open: { slurs: [], dashed: open.dashed }, beams: writeBeams(measure, voice.events) })}`;
+    return `${backup}${writeEvents(voice.events, [], { voice: index + 2, staff: staffOf(voice.staff), signs, open: { slurs: [], dashed: open.dashed }, beams: writeBeams(measure, voice.events), tuplets: edgesOfTuplets(measure, voice.events) })}`;
   });
   return main + others.join('');
 }
@@ -67,6 +79,21 @@ interface VoiceContext {
   readonly open: OpenSpans;
   /** By event id. */
   readonly beams: ReadonlyMap<string, string>;
+  readonly tuplets: TupletEdges;
+}
+
+/** Where small numbers begin and end. */
+interface TupletEdges {
+  readonly first: ReadonlySet<LineEvent | undefined>;
+  readonly last: ReadonlySet<LineEvent | undefined>;
+}
+
+function edgesOfTuplets(measure: Measure, events: readonly LineEvent[]): TupletEdges {
+  const groups = tupletGroups(measure, events).filter(({ tuplet }) => tuplet);
+  return {
+    first: new Set(groups.map((group) => group.events[0])),
+    last: new Set(groups.map((group) => group.events.at(-1))),
+  };
 }
 
 function writeEvents(
@@ -131,11 +158,27 @@ function writeValue(event: LineEvent): string {
   return `<type>${TYPES[event.value.base]}</type>${'<dot/>'.repeat(event.value.dots)}`;
 }
 
-function writeRest(event: Extract<LineEvent, { kind: 'rest' }>, { voice, staff }: VoiceContext): string {
+function writeTimeModification({ value: { tuplet } }: LineEvent): string {
+  if (!tuplet) return '';
+  const { notes, inTimeOf } = TUPLETS[tuplet];
+  return `<time-modification><actual-notes>${notes}</actual-notes><normal-notes>${inTimeOf}</normal-notes></time-modification>`;
+}
+
+/** The small number: where its first and its last event stand. */
+function writeTuplet(event: LineEvent, edges: TupletEdges): string {
+  const types = [...(edges.first.has(event) ? ['start'] : []), ...(edges.last.has(event) ? ['stop'] : [])];
+  return types.map((type) => `<tuplet type="${type}"/>`).join('');
+}
+
+function writeRest(
+  event: Extract<LineEvent, { kind: 'rest' }>,
+  { voice, staff, tuplets }: VoiceContext,
+): string {
   const hidden = event.hidden ? ' print-object="no"' : '';
-  const value = event.fillsMeasure ? '' : writeValue(event);
-  const fermata = event.fermata ? '<notations><fermata/></notations>' : '';
-  return `<note id="${event.id}"${hidden}><rest${event.fillsMeasure ? ' measure="yes"' : ''}/><duration>${toDivisions(event.quarters)}</duration><voice>${voice}</voice>${value}${staff}${fermata}</note>`;
+  const value = event.fillsMeasure ? '' : `${writeValue(event)}${writeTimeModification(event)}`;
+  const signs = `${writeTuplet(event, tuplets)}${event.fermata ? '<fermata/>' : ''}`;
+  const notations = signs ? `<notations>${signs}</notations>` : '';
+  return `<note id="${event.id}"${hidden}><rest${event.fillsMeasure ? ' measure="yes"' : ''}/><duration>${toDivisions(event.quarters)}</duration><voice>${voice}</voice>${value}${staff}${notations}</note>`;
 }
 
 function writeNote(note: Note, context: VoiceContext): string {
@@ -150,13 +193,13 @@ function writeHead(
   head: WrittenPitch,
   sign: HeadSign | undefined,
   index: number,
-  { voice, staff, open, beams }: VoiceContext,
+  { voice, staff, open, beams, tuplets }: VoiceContext,
 ): string {
   const isFirst = index === 0;
   const ties = `${note.tiedFromPrevious ? '<tie type="stop"/>' : ''}${note.tiedToNext ? '<tie type="start"/>' : ''}`;
   const stem = note.stem ? `<stem>${note.stem}</stem>` : '';
-  const notations = `${ties.replaceAll('<tie ', '<tied ')}${isFirst ? writeNotations(note, open) : ''}`;
-  return `<note${isFirst ? ` id="${note.id}"` : ''}>${isFirst ? '' : '<chord/>'}${writePitch(head)}<duration>${toDivisions(note.quarters)}</duration>${ties}<voice>${voice}</voice>${writeValue(note)}${writeSign(sign, isFirst && note.courtesy === true)}${stem}${staff}${isFirst ? (beams.get(note.id) ?? '') : ''}${notations ? `<notations>${notations}</notations>` : ''}${isFirst ? writeLyric(note.lyric) : ''}</note>`;
+  const notations = `${ties.replaceAll('<tie ', '<tied ')}${isFirst ? `${writeTuplet(note, tuplets)}${writeNotations(note, open)}` : ''}`;
+  return `<note${isFirst ? ` id="${note.id}"` : ''}>${isFirst ? '' : '<chord/>'}${writePitch(head)}<duration>${toDivisions(note.quarters)}</duration>${ties}<voice>${voice}</voice>${writeValue(note)}${writeSign(sign, isFirst && note.courtesy === true)}${writeTimeModification(note)}${stem}${staff}${isFirst ? (beams.get(note.id) ?? '') : ''}${notations ? `<notations>${notations}</notations>` : ''}${isFirst ? writeLyric(note.lyric) : ''}</note>`;
 }
 
 function writePitch(head: WrittenPitch): string {

@@ -173,8 +173,8 @@ test.each([
 // A line that lost notes is another line, even where its measures add up.
 test.each<[string, Result<Score>, readonly Partial<Issue>[]]>([
   [
-    'a triplet of an ABC tune',
-    readAbc(bytesOf('X:1\nT:x\nM:2/4\nL:1/4\nK:C\n(3GAB c2|c2|]\n')),
+    'a group of five of an ABC tune',
+    readAbc(bytesOf('X:1\nT:x\nM:2/4\nL:1/4\nK:C\n(5:4:5G/A/B/c/d/|c2|]\n')),
     [{ code: 'tuplet', where: 'measure 1' }],
   ],
   [

@@ -40,6 +40,7 @@ export { endsOfDashes, leavesTempo, type TempoSpan, tempoSpans } from './tempo-s
 export { maybeTempoWord, openingTempoWord } from './tempo-words';
 export { type TimedMeasure, timedMeasures } from './timed-measures';
 export { tonalityOf } from './tonality-of';
+export { type TupletGroup, tupletGroups } from './tuplet-groups';
 export { maybeVoice, type VoiceName, voiceHasNotes, voiceNames } from './voice-names';
 export { writtenLength } from './written-length';
 export {

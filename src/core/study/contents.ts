@@ -20,6 +20,8 @@ export const CONTENTS = {
   half: 'half notes',
   eighth: 'eighth notes',
   sixteenth: 'sixteenth notes',
+  triplets: 'triplets',
+  duplets: 'duplets',
   'whole-rest': 'whole rests',
   'half-rest': 'half rests',
   'quarter-rest': 'quarter rests',
@@ -101,6 +103,7 @@ function* contentsOfMeasure(measure: Measure): Generator<string> {
 
 function* contentsOfNote(note: Note, keyFifths: number): Generator<string> {
   yield note.value.dots > 0 ? `dotted-${note.value.base}` : note.value.base;
+  if (note.value.tuplet) yield `${note.value.tuplet}s`;
   if (note.tiedToNext) yield 'ties';
   if (note.slurStarts > 0) yield 'slurs';
   if (note.breathAfter) yield 'breaths';

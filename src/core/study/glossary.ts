@@ -168,6 +168,18 @@ const SIGNS: readonly Term[] = [
     isIn: anyNote(({ value }) => value.dots > 0),
   },
   {
+    id: 'triplet',
+    term: 'triplet: a small 3 over or under the notes',
+    meaning: 'three notes in the time of two, all alike',
+    isIn: anyNote(({ value }) => value.tuplet === 'triplet'),
+  },
+  {
+    id: 'duplet',
+    term: 'duplet: a small 2 over or under the notes',
+    meaning: 'two notes in the time of three, both alike',
+    isIn: anyNote(({ value }) => value.tuplet === 'duplet'),
+  },
+  {
     id: 'staccato',
     term: 'staccato: a dot over or under a note',
     meaning: 'short, with a gap after it',

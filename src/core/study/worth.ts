@@ -15,6 +15,7 @@ import {
   sayMeasure,
   subtract,
   sum,
+  TUPLETS,
   toMixedNumber,
   type Vocabulary,
   valueLength,
@@ -73,7 +74,7 @@ function countedNote({ beatType }: Meter, vocabulary: Vocabulary): string {
 /** The value itself and what each dot adds, in beats of the meter. */
 function partsOfValue(value: NoteValue, meter: Meter): readonly Rational[] {
   const unit = rational(4, meter.beatType);
-  const plain = valueLength({ base: value.base, dots: 0 });
+  const plain = valueLength({ ...value, dots: 0 });
   return Array.from({ length: value.dots + 1 }, (_, dot) => divide(divide(plain, rational(2 ** dot)), unit));
 }
 
@@ -138,6 +139,14 @@ function sentencesOf(event: LineEvent, measure: Measure, vocabulary: Vocabulary)
         ? 'The dot adds half of the value.'
         : 'Each dot adds half of what stands before it.',
     );
+  const { tuplet } = event.value;
+  if (tuplet) {
+    const { notes, inTimeOf } = TUPLETS[tuplet];
+    const plain = valueName({ ...event.value, tuplet: undefined }, vocabulary);
+    found.push(
+      `The small ${notes} makes it a ${tuplet}: ${notes} ${plain}s in the time of ${inTimeOf}, all alike.`,
+    );
+  }
   const isDottedBeat =
     isCompound(meter) && event.quarters.numerator === 3 && event.quarters.denominator === 2;
   if (isDottedBeat) found.push(`It fills one of the ${clicksPerMeasure(meter)} large beats.`);
@@ -181,8 +190,8 @@ export function worthsToKnow(part: Part, vocabulary: Vocabulary): readonly Worth
   const dotted = new Set<string>();
   for (const event of part.measures.flatMap(({ events }) => events)) {
     if (event.kind === 'rest' || event.tiedFromPrevious) continue;
-    const isDotted = event.value.dots > 0 && !event.tiedToNext;
-    const key = `${event.value.base} ${event.value.dots}`;
+    const isDotted = (event.value.dots > 0 || event.value.tuplet !== undefined) && !event.tiedToNext;
+    const key = valueName(event.value);
     // A tie must be looked at whole; a dotted value is always the same.
     if (isDotted ? dotted.has(key) : !event.tiedToNext) continue;
     if (isDotted) dotted.add(key);

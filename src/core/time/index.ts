@@ -17,11 +17,14 @@ export {
   quarterSeconds,
 } from './meter';
 export {
+  maybeTuplet,
   maybeValueOfLength,
   maybeValuesOfLength,
   NOTE_BASES,
   type NoteBase,
   type NoteValue,
+  TUPLETS,
+  type Tuplet,
   valueLength,
 } from './note-value';
 export {

@@ -3,10 +3,27 @@ import { add, compare, multiply, type Rational, rational, subtract } from './rat
 export const NOTE_BASES = ['whole', 'half', 'quarter', 'eighth', 'sixteenth'] as const;
 export type NoteBase = (typeof NOTE_BASES)[number];
 
-/** A written note or rest value: a notehead shape and its dots. */
+/** So many notes in the time of so many plain ones of the same value. */
+export const TUPLETS = {
+  triplet: { notes: 3, inTimeOf: 2 },
+  /** In meters whose beats fall into three. */
+  duplet: { notes: 2, inTimeOf: 3 },
+} as const;
+export type Tuplet = keyof typeof TUPLETS;
+
+/** The one with such a ratio, in whatever numbers: six in the time of four are triplets. */
+export function maybeTuplet(notes: number, inTimeOf: number): Tuplet | undefined {
+  return (Object.keys(TUPLETS) as Tuplet[]).find(
+    (name) => TUPLETS[name].notes * inTimeOf === TUPLETS[name].inTimeOf * notes,
+  );
+}
+
+/** A written note or rest value: a notehead shape, its dots, and the small number over or under it. */
 export interface NoteValue {
   readonly base: NoteBase;
   readonly dots: 0 | 1 | 2;
+  /** Not there for a plain value. */
+  readonly tuplet?: Tuplet | undefined;
 }
 
 const QUARTERS: Readonly<Record<NoteBase, Rational>> = {
@@ -25,10 +42,12 @@ export function valueLength(value: NoteValue): Rational {
     added = multiply(added, rational(1, 2));
     total = add(total, added);
   }
-  return total;
+  if (!value.tuplet) return total;
+  const { notes, inTimeOf } = TUPLETS[value.tuplet];
+  return multiply(total, rational(inTimeOf, notes));
 }
 
-/** The single written value that lasts exactly `quarters`, if there is one. */
+/** The single plain value that lasts exactly `quarters`, if there is one. */
 export function maybeValueOfLength(quarters: Rational): NoteValue | undefined {
   for (const base of NOTE_BASES) {
     for (const dots of [0, 1, 2] as const) {

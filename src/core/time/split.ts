@@ -11,6 +11,7 @@ import {
   add,
   compare,
   divide,
+  equals,
   isInteger,
   minimum,
   multiply,
@@ -23,7 +24,7 @@ import {
  * Rests that together last `length`, split so that every beat stays visible: a rest never begins off the beat and
  * runs over the next one, and a long one begins where a note of its value would.
  * @param from quarter notes from the start of the full measure.
- * @returns in time order; undefined when sixteenths cannot fill it.
+ * @returns in time order; undefined when neither sixteenths nor triplets can fill it.
  */
 export function maybeRestValues(
   meter: Meter,
@@ -31,6 +32,7 @@ export function maybeRestValues(
   length: Rational,
 ): readonly NoteValue[] | undefined {
   return split(from, length, (at, left) => {
+    if (isInThirds(at) || isInThirds(left)) return maybePieceInThirds(at, left);
     const toBeat = quartersToNextBeat(meter, at);
     if (toBeat.numerator > 0) return shortestFirst(minimum(toBeat, left));
     const unit = beatUnit(meter).quarters;
@@ -47,7 +49,7 @@ export function maybeRestValues(
 /**
  * Values to be tied together for a note that lasts `length`: one where there is one, else split at the beat.
  * @param from quarter notes from the start of the full measure.
- * @returns in time order; undefined when sixteenths cannot fill it.
+ * @returns in time order; undefined when neither sixteenths nor triplets can fill it.
  */
 export function maybeTiedValues(
   meter: Meter,
@@ -55,6 +57,7 @@ export function maybeTiedValues(
   length: Rational,
 ): readonly NoteValue[] | undefined {
   return split(from, length, (at, left) => {
+    if (isInThirds(at) || isInThirds(left)) return maybePieceInThirds(at, left);
     const whole = maybeValueOfLength(left);
     if (whole && whole.dots < 2) return [whole];
     const toBeat = quartersToNextBeat(meter, at);
@@ -79,6 +82,27 @@ function split(
     for (const value of found) left = subtract(left, valueLength(value));
   }
   return values;
+}
+
+const isInThirds = ({ denominator }: Rational) => denominator % 3 === 0;
+
+const TRIPLET_VALUES: readonly NoteValue[] = (['quarter', 'eighth'] as const).map((base) => ({
+  base,
+  dots: 0,
+  tuplet: 'triplet',
+}));
+
+/** What stands under the small number of a triplet, which ends with a quarter; before it, whole quarters. */
+function maybePieceInThirds(at: Rational, left: Rational): readonly NoteValue[] | undefined {
+  const whole = TRIPLET_VALUES.find((value) => equals(valueLength(value), left));
+  if (whole) return [whole];
+  const quarters = rational(Math.floor(left.numerator / left.denominator));
+  if (isInteger(at) && quarters.numerator > 0) return maybeValuesOfLength(quarters);
+  const toQuarter = subtract(rational(Math.floor(at.numerator / at.denominator) + 1), at);
+  const piece = minimum(toQuarter, left);
+  if (!isInThirds(piece)) return shortestFirst(piece);
+  const value = TRIPLET_VALUES.find((one) => equals(valueLength(one), piece));
+  return value && [value];
 }
 
 function shortestFirst(length: Rational): readonly NoteValue[] | undefined {

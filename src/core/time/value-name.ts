@@ -9,9 +9,9 @@ const BASE_NAMES: Readonly<Record<Vocabulary, Readonly<Record<NoteBase, string>>
 };
 const DOTTED = ['', 'dotted ', 'double-dotted '] as const;
 
-/** As it is said: `dotted quarter`, `dotted crotchet`. */
-export function valueName({ base, dots }: NoteValue, vocabulary: Vocabulary = 'us'): string {
-  return `${DOTTED[dots]}${BASE_NAMES[vocabulary][base]}`;
+/** As it is said: `dotted quarter`, `dotted crotchet`, `triplet eighth`. */
+export function valueName({ base, dots, tuplet }: NoteValue, vocabulary: Vocabulary = 'us'): string {
+  return `${tuplet ? `${tuplet} ` : ''}${DOTTED[dots]}${BASE_NAMES[vocabulary][base]}`;
 }
 
 /** The name of a note where it could be mistaken for a number or a size: `quarter note`, `crotchet`. */

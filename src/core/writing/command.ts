@@ -25,6 +25,7 @@ import {
   toggleFermata,
   toggleSlur,
   toggleTie,
+  toggleTuplet,
   withoutTempo,
 } from './marks';
 import {
@@ -65,7 +66,9 @@ type Direction = 1 | -1;
 /** Everything a writer can do to a line. */
 export type Command =
   | { readonly kind: 'value'; readonly base: NoteBase }
-  | { readonly kind: 'dot' | 'rest' | 'stroke' | 'tie' | 'slur' | 'fermata' | 'breath' | 'natural' }
+  | {
+      readonly kind: 'dot' | 'tuplet' | 'rest' | 'stroke' | 'tie' | 'slur' | 'fermata' | 'breath' | 'natural';
+    }
   | { readonly kind: 'letter' | 'chord-letter'; readonly step: Step }
   | {
       readonly kind: 'pitch-at';
@@ -125,6 +128,8 @@ function change(desk: Desk, command: Command): Desk {
   switch (command.kind) {
     case 'value':
       return chooseValue(desk, command.base);
+    case 'tuplet':
+      return toggleTuplet(desk);
     case 'dot':
       return toggleDot(desk);
     case 'rest':

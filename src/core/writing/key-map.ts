@@ -29,6 +29,12 @@ export const KEY_MAP: readonly KeyEntry[] = [
   { key: 'i', does: 'eighth', group: 'how long', command: { kind: 'value', base: 'eighth' } },
   { key: 's', does: 'sixteenth', group: 'how long', command: { kind: 'value', base: 'sixteenth' } },
   { key: '.', does: 'dot', group: 'how long', command: { kind: 'dot' } },
+  {
+    key: 'l',
+    does: 'triplet, in threes duplet: begin or end',
+    group: 'how long',
+    command: { kind: 'tuplet' },
+  },
   ...LETTERS.map(
     (step): KeyEntry => ({
       key: step.toLowerCase(),

@@ -3,10 +3,12 @@ import {
   add,
   compare,
   equals,
+  isInThrees,
   type NoteBase,
   type NoteValue,
   type Rational,
   sum,
+  type Tuplet,
   valueLength,
 } from '../time';
 import { type Desk, eventsAt, mapEvents, maybeSelection, partOf, targets, withMeasure } from './desk';
@@ -33,7 +35,7 @@ function onNotes(desk: Desk, change: (note: Note, notes: readonly Note[]) => Par
 
 /** The value of the notes to come, or of the selected ones. */
 export function chooseValue(desk: Desk, base: NoteBase): Desk {
-  const value = { base, dots: 0 } as const;
+  const value: NoteValue = { ...desk.value, base, dots: 0 };
   const chosen: Desk = { ...desk, value, valueIsFresh: true };
   if (!maybeSelection(desk)) return chosen;
   return mapEvents(chosen, idsOf(targets(desk)), (event) => ({
@@ -61,13 +63,36 @@ export function toggleDot(desk: Desk): Desk {
   const values = isForNext ? [desk.value] : events.map(({ value }) => value);
   if (values.every(({ base }) => MOST_DOTS[base] === 0))
     return { ...desk, remark: 'Sixteenths are the shortest notes here, so they have no dot.' };
-  const dotted = ({ base, dots }: NoteValue): NoteValue => ({
+  const dotted = ({ base, dots, ...rest }: NoteValue): NoteValue => ({
+    ...rest,
     base,
     dots: (dots >= MOST_DOTS[base] ? 0 : dots + 1) as NoteValue['dots'],
   });
   if (isForNext) return { ...desk, value: dotted(desk.value) };
   return mapEvents(desk, idsOf(events), (event) => {
     const value = dotted(event.value);
+    return {
+      ...event,
+      value,
+      quarters: valueLength(value),
+      ...(event.kind === 'rest' && { fillsMeasure: false }),
+    };
+  });
+}
+
+/** From now on in triplets, in meters in threes in duplets, or plain again; or the selected ones. */
+export function toggleTuplet(desk: Desk): Desk {
+  const { meter } = partOf(desk).measures[desk.caret.measureIndex]!;
+  const tuplet: Tuplet = isInThrees(meter) ? 'duplet' : 'triplet';
+  if (!maybeSelection(desk)) {
+    const { tuplet: before, ...plain } = desk.value;
+    return { ...desk, value: before ? plain : { ...plain, tuplet }, valueIsFresh: true };
+  }
+  const events = targets(desk);
+  const areAll = events.every(({ value }) => value.tuplet);
+  return mapEvents(desk, idsOf(events), (event) => {
+    const { tuplet: _, ...plain } = event.value;
+    const value: NoteValue = areAll ? plain : { ...plain, tuplet };
     return {
       ...event,
       value,

@@ -60,6 +60,7 @@ const SAYINGS: readonly Saying[] = [
     pattern: /^(?:sing|words under)\s+(.+)$/i,
     read: ([, text]) => ({ kind: 'lyrics', syllables: syllablesOf(text!) }),
   },
+  { pattern: /^(?:triplets?|duplets?|no (?:triplets?|duplets?))$/i, read: () => ({ kind: 'tuplet' }) },
   { pattern: /^pickup$/i, read: () => ({ kind: 'pickup' }) },
   {
     pattern: /^(?:ending\s+([1-4])|([1-4])(?:st|nd|rd|th) ending)$/i,
@@ -82,6 +83,7 @@ export const SAYABLE: readonly (readonly [example: string, does: string])[] = [
   ['rit. · a tempo', 'words above the staff'],
   ['sing lan-tern light', 'syllables under the notes'],
   ['finger 3 · string 2 · position III', 'a hint at the note'],
+  ['triplet · duplet', 'three in the time of two; in threes, two in the time of three; once more ends it'],
   ['ending 1 · ending 2 · no ending', 'a bracket over this measure'],
 ];
 

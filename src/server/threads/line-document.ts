@@ -20,6 +20,7 @@ const meter = z.object({
 const value = z.object({
   base: z.enum(NOTE_BASES),
   dots: z.union([z.literal(0), z.literal(1), z.literal(2)]),
+  tuplet: z.enum(['triplet', 'duplet']).optional(),
 });
 const alter = z.union([z.literal(-2), z.literal(-1), z.literal(0), z.literal(1), z.literal(2)]);
 const spelling = z.object({ step: z.enum(STEPS), alter, octave: count(-1, 9) });

@@ -55,6 +55,15 @@ export function Palette({
       <Tool name="Dot" isOn={desk.value.dots > 0} onPress={() => onCommand({ kind: 'dot' })}>
         <span className="text-3xl leading-none">·{desk.value.dots === 2 && '·'}</span>
       </Tool>
+      <Tool
+        name="Triplet; in meters in threes, duplet: begin or end"
+        isOn={desk.value.tuplet !== undefined}
+        onPress={() => onCommand({ kind: 'tuplet' })}
+      >
+        <span className="border-t-2 border-current px-1 font-serif text-xl leading-tight italic">
+          {desk.value.tuplet === 'duplet' ? 2 : 3}
+        </span>
+      </Tool>
       <Tool name="Rest" onPress={() => onCommand({ kind: 'rest' })}>
         <RestGlyph />
       </Tool>
