@@ -152,6 +152,20 @@ const SIGNS: readonly Sign[] = [
     abc: 'C4|1 D4:|2 E4|]',
   },
   {
+    name: 'D.C. or D.S., to Fine or to a coda',
+    write: 'w c "Fine" d "D.C. al Fine"',
+    isIn: someMeasure((m) => m.jump?.until === 'fine'),
+    drawn: /<repeatMark func="daCapo"/,
+    abc: '!fine!C4|!D.C.alfine!D4|]',
+  },
+  {
+    name: 'segno, coda',
+    write: 'w c "segno" d "to coda" e "D.S. al Coda" f "coda"',
+    isIn: someMeasure((m) => m.landmarks?.includes('coda') ?? false),
+    drawn: /<repeatMark func="segno"/,
+    abc: '!segno!C4|!dacoda!D4|!D.S.alcoda!E4|!coda!F4|]',
+  },
+  {
     name: 'tempo word with a BPM',
     write: 'q c "Gently 72"',
     isIn: (score) => score.parts[0]!.tempo?.bpm === 72 && score.parts[0]!.tempo.words === 'Gently',
@@ -193,7 +207,7 @@ const SIGNS: readonly Sign[] = [
   },
   {
     name: 'chord',
-    write: 'q c E',
+    write: 'q c & e',
     isIn: someNote((n) => n.chordPitches.length > 0),
     drawn: /<chord/,
     abc: '[CE]',

@@ -2,6 +2,7 @@ import { createRandom, type Random } from '@/core/base';
 import {
   ARTICULATIONS,
   type Direction,
+  LANDMARKS,
   type LineEvent,
   type Measure,
   type Note,
@@ -98,6 +99,7 @@ function randomPart(random: Random, id: string, shape: Shape): Part {
       repeatStart: random.uniform(0, 1) < 0.2,
       repeatPlays: random.pick([1, 1, 1, 1, 2, 3]),
       directions: writer.directions(length),
+      ...roadSigns(random),
     });
   }
   const part: Part = {
@@ -121,6 +123,21 @@ function randomPart(random: Random, id: string, shape: Shape): Part {
     measures,
   };
   return withTiesAndSlurs(random, part);
+}
+
+/** Where it goes on, seldom. */
+function roadSigns(random: Random): Partial<Measure> {
+  const chance = (share: number) => random.uniform(0, 1) < share;
+  const landmarks = LANDMARKS.filter(() => chance(0.05));
+  return {
+    ...(landmarks.length > 0 && { landmarks }),
+    ...(chance(0.08) && {
+      jump: {
+        to: random.pick(['start', 'segno'] as const),
+        until: random.pick(['end', 'fine', 'coda'] as const),
+      },
+    }),
+  };
 }
 
 class Writer {

@@ -1,8 +1,13 @@
 import {
   type Direction,
   DYNAMIC_MARKS,
+  type Jump,
+  LANDMARKS,
+  type Landmark,
   type LineEvent,
   type Measure,
+  maybeJump,
+  maybeLandmark,
   type Note,
   newMeasure,
   newNote,
@@ -29,7 +34,15 @@ import {
   type Tuplet,
   ZERO,
 } from '../time';
-import { ARTICULATION_NAMES, BARLINES, HAIRPINS, has, KNOWN_DECORATIONS, slurCount } from './abc-signs';
+import {
+  ARTICULATION_NAMES,
+  BARLINES,
+  HAIRPINS,
+  has,
+  KNOWN_DECORATIONS,
+  ROAD_SIGNS,
+  slurCount,
+} from './abc-signs';
 import { maybeAbcTempo } from './abc-tempo';
 import type { AbcBar, AbcItem, AbcKey, AbcMeter, AbcNote, AbcPitch, AbcStaff, AbcTempo } from './abc-tune';
 import { asPrinted } from './as-printed';
@@ -132,6 +145,8 @@ class AbcVoiceReader {
   #repeatStart = false;
   #systemBreak = false;
   #endingPasses: readonly number[] = [];
+  #landmarks = new Set<Landmark>();
+  #jump: Jump | undefined;
   #notes = 0;
 
   constructor(
@@ -362,7 +377,9 @@ class AbcVoiceReader {
   #readSignsAbove(item: AbcNote): void {
     const offsetQuarters = this.#length;
     for (const { name, position } of item.chord ?? []) {
+      const said = maybeJump(name) ?? maybeLandmark(name);
       if (position === undefined || position === 'default') this.#remark('A chord symbol was left out.');
+      else if (said) this.#readRoadSign(said);
       else
         this.#directions.push({
           kind: 'words',
@@ -375,13 +392,20 @@ class AbcVoiceReader {
       const hairpin = HAIRPINS[name];
       if (DYNAMIC_MARKS.some((mark) => mark === name))
         this.#directions.push({ kind: 'dynamic', mark: name, offsetQuarters });
+      else if (ROAD_SIGNS[name]) this.#readRoadSign(ROAD_SIGNS[name]);
       else if (hairpin) this.#directions.push({ kind: 'hairpin', shape: hairpin, offsetQuarters });
       else if (!KNOWN_DECORATIONS.has(name) && !ARTICULATION_NAMES[name] && !/^[0-5]$/.test(name))
         this.#remark(`The sign "${name}" was left out.`);
     }
   }
 
+  #readRoadSign(sign: Landmark | Jump): void {
+    if (typeof sign === 'string') this.#landmarks.add(sign);
+    else this.#jump = sign;
+  }
+
   #readBar(bar: AbcBar): void {
+    for (const name of bar.decoration ?? []) if (ROAD_SIGNS[name]) this.#readRoadSign(ROAD_SIGNS[name]);
     const isRepeatEnd = bar.type === 'bar_right_repeat' || bar.type === 'bar_dbl_repeat';
     if (this.#events.length > 0) this.#closeMeasure(isRepeatEnd ? 2 : 1);
     else if (isRepeatEnd && this.#measures.length > 0)
@@ -407,7 +431,11 @@ class AbcVoiceReader {
       systemBreak: this.#systemBreak,
       endingPasses: this.#endingPasses,
       directions: this.#directions,
+      ...(this.#landmarks.size > 0 && { landmarks: LANDMARKS.filter((one) => this.#landmarks.has(one)) }),
+      ...(this.#jump && { jump: this.#jump }),
     });
+    this.#landmarks = new Set();
+    this.#jump = undefined;
     this.#events = [];
     this.#length = ZERO;
     this.#directions = [];

@@ -1,4 +1,4 @@
-import type { Measure, Note } from '../notation';
+import type { Jump, Landmark, Measure, Note } from '../notation';
 import type { AbcNote } from './abc-tune';
 
 // Names that the parser gives to the signs of the abc music standard 2.1, sections 4.8 (barlines) and 4.14 (decorations).
@@ -21,6 +21,21 @@ export const HAIRPINS: Readonly<Record<string, 'crescendo' | 'diminuendo' | 'sto
 export const BARLINES: Readonly<Record<string, Measure['barline']>> = {
   bar_thin_thin: 'double',
   bar_thin_thick: 'final',
+};
+
+/** Signs that say where it goes on. */
+export const ROAD_SIGNS: Readonly<Record<string, Landmark | Jump>> = {
+  segno: 'segno',
+  coda: 'coda',
+  fine: 'fine',
+  dacoda: 'to-coda',
+  dacapo: { to: 'start', until: 'end' },
+  'D.C.': { to: 'start', until: 'end' },
+  'D.C.alfine': { to: 'start', until: 'fine' },
+  'D.C.alcoda': { to: 'start', until: 'coda' },
+  'D.S.': { to: 'segno', until: 'end' },
+  'D.S.alfine': { to: 'segno', until: 'fine' },
+  'D.S.alcoda': { to: 'segno', until: 'coda' },
 };
 
 /** Read as what they are, beside those above. */

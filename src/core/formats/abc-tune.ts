@@ -52,6 +52,7 @@ export interface AbcBar {
   readonly type: string;
   readonly startEnding?: string;
   readonly endEnding?: boolean;
+  readonly decoration?: readonly string[];
 }
 
 export interface AbcNote {

@@ -9,11 +9,13 @@ import {
   type HeadSign,
   headSigns,
   headsOf,
+  type Landmark,
   type Line,
   type LineEvent,
   type Measure,
   measureOffset,
   type Note,
+  sayJump,
   spellingOf,
   type TempoMark,
   type TupletGroup,
@@ -160,6 +162,7 @@ class MeiBody {
       index === 0 ? this.#tempo() : '',
       ...eventsOfMeasure(measure).map((event) => this.#controls(event)),
       ...this.#directions(measure, index),
+      writeRoadSigns(measure),
     ];
     const lower = measure.lowerClef ? `<staff n="2">${layers('lower', undefined)}</staff>` : '';
     return `<measure xml:id="${measureElementId(index)}" n="${measure.number}"${left}${right}${irregular}><staff n="1">${layers('upper', measure.events)}</staff>${lower}${marks.join('')}</measure>`;
@@ -280,6 +283,20 @@ class MeiBody {
     // One that nothing ends goes to its barline, not through the rest of the line.
     return `0m+${measures[from]!.meter.beats + 1}`;
   }
+}
+
+/** Segno and coda where the measure begins, the others over its last beat. Source: MEI 5.0, element repeatMark. */
+function writeRoadSigns({ landmarks = [], jump, meter: { beats } }: Measure): string {
+  const mark = (func: string, isAtEnd: boolean, words = '') =>
+    `<repeatMark func="${func}" place="above" tstamp="${isAtEnd ? beats : 0}">${words}</repeatMark>`;
+  const signs: Readonly<Record<Landmark, string>> = {
+    segno: mark('segno', false),
+    coda: mark('coda', false),
+    fine: mark('fine', true, 'Fine'),
+    'to-coda': mark('coda', true),
+  };
+  const leads = jump ? mark(jump.to === 'start' ? 'daCapo' : 'dalSegno', true, sayJump(jump)) : '';
+  return `${landmarks.map((one) => signs[one]).join('')}${leads}`;
 }
 
 function writeTuplet({ tuplet }: TupletGroup): string {

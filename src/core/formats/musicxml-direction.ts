@@ -1,7 +1,15 @@
-import { type Direction, DYNAMIC_MARKS, leavesTempo } from '../notation';
+import {
+  type Direction,
+  DYNAMIC_MARKS,
+  type Jump,
+  type Landmark,
+  leavesTempo,
+  maybeJump,
+  maybeLandmark,
+} from '../notation';
 import type { Rational } from '../time';
 import { maybeTempoMark } from './musicxml-tempo';
-import { childrenNamed, type XmlElement } from './xml';
+import { childrenNamed, maybeChild, type XmlElement } from './xml';
 
 interface DirectionContext {
   /** Whether this is the first measure, where the tempo of the line stands. */
@@ -9,11 +17,10 @@ interface DirectionContext {
   /** Numbers of the dashes that follow a rit. or an accel. and have not ended yet. */
   readonly openDashes: Set<string>;
   leftOut(elementName: string): void;
-  remark(code: string, message: string): void;
+  /** What belongs to the whole measure. */
+  landmark(landmark: Landmark): void;
+  jump(jump: Jump): void;
 }
-
-/** Printed, but the order of playing does not follow it. */
-const JUMP = /\b(D\. ?[CS]\.|da capo|dal segno|al fine|al coda)/i;
 
 /** Reads the signs of one `<direction>`; the first metronome mark is the line's tempo and read elsewhere. */
 export function readDirections(
@@ -27,7 +34,9 @@ export function readDirections(
   const isLineTempo = metronome !== undefined && context.isFirst;
   const mark = isLineTempo ? undefined : maybeTempoMark(element);
   const isLeaving = types.some(({ name, text }) => name === 'words' && leavesTempo(text));
+  const isRoadSign = readRoadSigns(element, types, context);
   return types.flatMap((type): Direction[] => {
+    if (type.name === 'segno' || type.name === 'coda') return [];
     if (type.name === 'metronome') {
       if (mark) return [{ kind: 'tempo', mark, offsetQuarters }];
       if (!isLineTempo) context.leftOut('metronome');
@@ -42,8 +51,7 @@ export function readDirections(
     }
     if (type.name === 'words') {
       if (!type.text || isLineTempo || mark) return [];
-      if (JUMP.test(type.text))
-        context.remark('jump', `"${type.text}" is printed, but Mevlo plays straight on.`);
+      if (isRoadSign) return [];
       return [{ kind: 'words', text: type.text.slice(0, 60), placement, offsetQuarters }];
     }
     if (type.name === 'dynamics') return readDynamics(type, offsetQuarters, context);
@@ -56,6 +64,42 @@ export function readDirections(
     context.leftOut(type.name);
     return [];
   });
+}
+
+/**
+ * Signs that say where it goes on, by what is printed or, where nothing is, by what the file plays. @returns whether there are any.
+ * Source: MusicXML 4.0, elements segno, coda and sound.
+ */
+function readRoadSigns(
+  element: XmlElement,
+  types: readonly XmlElement[],
+  { landmark, jump }: DirectionContext,
+): boolean {
+  const sound = maybeChild(element, 'sound')?.attributes ?? {};
+  const words = types.filter(({ name }) => name === 'words').map(({ text }) => text);
+  const said = words.map(maybeJump).find((found) => found);
+  const played: Jump | undefined =
+    sound.dacapo === 'yes'
+      ? { to: 'start', until: 'end' }
+      : sound.dalsegno
+        ? { to: 'segno', until: 'end' }
+        : undefined;
+  const found = said ?? played;
+  if (found) {
+    jump(found);
+    return true;
+  }
+  const hasSign = (name: string) => types.some((type) => type.name === name);
+  const landmarks = [
+    ...words.flatMap((text) => maybeLandmark(text) ?? []),
+    ...(hasSign('segno') || sound.segno ? (['segno'] as const) : []),
+    ...(sound.fine ? (['fine'] as const) : []),
+    ...(sound.tocoda ? (['to-coda'] as const) : []),
+  ];
+  // The sign stands before the coda, and where one leaves for it.
+  if (landmarks.length === 0 && (hasSign('coda') || sound.coda)) landmarks.push('coda');
+  for (const one of new Set(landmarks)) landmark(one);
+  return landmarks.length > 0;
 }
 
 function readDynamics(element: XmlElement, offsetQuarters: Rational, context: DirectionContext): Direction[] {

@@ -1,4 +1,13 @@
-import { type LineEvent, type Measure, newRest, type Voice, voicesOf } from '../notation';
+import {
+  type Jump,
+  LANDMARKS,
+  type Landmark,
+  type LineEvent,
+  type Measure,
+  newRest,
+  type Voice,
+  voicesOf,
+} from '../notation';
 import {
   add,
   compare,
@@ -122,6 +131,8 @@ const HARMLESS = new Set([
 class MeasureReader {
   readonly #voices = new Map<string, OpenVoice>();
   readonly #directions: Measure['directions'][number][] = [];
+  readonly #landmarks = new Set<Landmark>();
+  #jump: Jump | undefined;
   #at: Rational = ZERO;
   #longest: Rational = ZERO;
   #lastVoice: OpenVoice | undefined;
@@ -175,6 +186,8 @@ class MeasureReader {
       events: repeated?.events ?? (mainEvents.length > 0 ? mainEvents : this.#restsForMissingVoice()),
       otherVoices: repeated?.otherVoices ?? others.map((key) => this.#otherVoice(key)),
       directions: this.#directions,
+      ...(this.#landmarks.size > 0 && { landmarks: LANDMARKS.filter((one) => this.#landmarks.has(one)) }),
+      ...(this.#jump && { jump: this.#jump }),
     };
   }
 
@@ -405,7 +418,10 @@ class MeasureReader {
         isFirst: this.place.position <= 1,
         openDashes: this.inForce.openDashes,
         leftOut: (name) => this.#leaveOutSign(name),
-        remark: (code, message) => this.#remark(code, message),
+        landmark: (landmark) => this.#landmarks.add(landmark),
+        jump: (jump) => {
+          this.#jump = jump;
+        },
       }),
     );
   }

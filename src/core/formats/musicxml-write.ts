@@ -1,4 +1,12 @@
-import { beginsLate, endsOfDashes, type Measure, type Part, type Score } from '../notation';
+import {
+  beginsLate,
+  endsOfDashes,
+  type Landmark,
+  type Measure,
+  type Part,
+  type Score,
+  sayJump,
+} from '../notation';
 import { writeClef } from './musicxml-clef';
 import { writeSoundTempo, writeTempoMark } from './musicxml-tempo';
 import { DIVISIONS, writeVoices } from './musicxml-write-notes';
@@ -32,7 +40,7 @@ function writePart(part: Part): string {
     const implicit = isRest || beginsLate(measure) ? ' implicit="yes"' : '';
     const breaks = measure.systemBreak ? '<print new-system="yes"/>' : '';
     const tempo = index === 0 ? writeOpeningTempo(part) : '';
-    return `<measure number="${isRest ? 'X' : ''}${measure.number}"${implicit}>${breaks}${leftBarline(measure, previous)}${writeAttributes(part, measure, previous)}${tempo}${writeVoices(measure, open)}${rightBarline(measure, part.measures[index + 1], isLast)}</measure>`;
+    return `<measure number="${isRest ? 'X' : ''}${measure.number}"${implicit}>${breaks}${leftBarline(measure, previous)}${writeAttributes(part, measure, previous)}${tempo}${writeLandmarks(measure, ['segno', 'coda'])}${writeVoices(measure, open)}${writeLandmarks(measure, ['fine', 'to-coda'])}${writeJump(measure)}${rightBarline(measure, part.measures[index + 1], isLast)}</measure>`;
   });
   return `<part id="${part.id}">\n${measures.join('\n')}\n</part>`;
 }
@@ -99,6 +107,27 @@ function writeOpeningTempo({ tempo }: Part): string {
   return tempo
     ? `<direction placement="above">${writeTempoMark(tempo)}${writeSoundTempo(tempo)}</direction>`
     : '';
+}
+
+/** Printed and played. Source: MusicXML 4.0, elements segno, coda and sound. */
+const LANDMARK_ELEMENTS: Readonly<Record<Landmark, string>> = {
+  segno: '<direction-type><segno/></direction-type><sound segno="segno"/>',
+  coda: '<direction-type><coda/></direction-type><sound coda="coda"/>',
+  fine: '<direction-type><words>Fine</words></direction-type><sound fine="yes"/>',
+  'to-coda': '<direction-type><words>To Coda</words></direction-type><sound tocoda="coda"/>',
+};
+
+function writeLandmarks({ landmarks = [] }: Measure, wanted: readonly Landmark[]): string {
+  return wanted
+    .filter((one) => landmarks.includes(one))
+    .map((one) => `<direction placement="above">${LANDMARK_ELEMENTS[one]}</direction>`)
+    .join('');
+}
+
+function writeJump({ jump }: Measure): string {
+  if (!jump) return '';
+  const sound = jump.to === 'start' ? 'dacapo="yes"' : 'dalsegno="segno"';
+  return `<direction placement="above"><direction-type><words>${sayJump(jump)}</words></direction-type><sound ${sound}/></direction>`;
 }
 
 function leftBarline(measure: Measure, previous: Measure | undefined): string {

@@ -3,6 +3,15 @@ export { checkArithmetic, type MeasureFault, measureFaults, pickupGap } from './
 export { type LoudnessPoint, loudnessAt, writtenLoudness } from './dynamics';
 export { headsOf, isPitchedNote, spellingOf } from './heads';
 export {
+  type Jump,
+  LANDMARK_WORDS,
+  LANDMARKS,
+  type Landmark,
+  maybeJump,
+  maybeLandmark,
+  sayJump,
+} from './jump';
+export {
   ARTICULATIONS,
   type Articulation,
   type Clef,

@@ -2,6 +2,7 @@ import type { Issue } from '../base';
 import type { InstrumentId } from '../instruments';
 import type { Mode, Spelling } from '../pitch';
 import type { Meter, NoteValue, Rational } from '../time';
+import type { Jump, Landmark } from './jump';
 
 /** What one player has on the stand: what is engraved, counted, played and checked. */
 export interface Line {
@@ -68,6 +69,9 @@ export interface Measure {
   readonly startsLate?: true | undefined;
   /** Printed as a part of the measure before it, by the word of a file: cut by the end of a system, or where no sign tells. */
   readonly unnumbered?: true | undefined;
+  /** Not there where none stands. */
+  readonly landmarks?: readonly Landmark[] | undefined;
+  readonly jump?: Jump | undefined;
   /** Passes on which a measure under an ending bracket is played. */
   readonly endingPasses: readonly number[];
   /** The first voice of the upper staff: the one that is counted and checked. */

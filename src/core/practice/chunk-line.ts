@@ -42,6 +42,8 @@ export function backToBack(lines: readonly Line[]): Line {
       repeatStart: measure.repeatStart || measure === part.measures[0],
       events: measure.events.map((event) => ({ ...event, id: `l${place}-${event.id}` })),
       otherVoices: [],
+      landmarks: undefined,
+      jump: undefined,
     })),
   );
   const start = first.part.measures[0]?.number === 0 ? 0 : 1;
@@ -63,6 +65,8 @@ function withMeasures(line: Line, measures: readonly Measure[]): Line {
     repeatStart: false,
     repeatPlays: 1,
     endingPasses: [],
+    landmarks: undefined,
+    jump: undefined,
   }));
   return { ...line, part: { ...line.part, measures: closeEnds(plain.map(filled)) } };
 }

@@ -40,6 +40,7 @@ export const CONTENTS = {
   breaths: 'breath marks',
   repeats: 'repeats',
   endings: 'first and second endings',
+  jumps: 'D.C. or D.S.',
   sharps: 'sharps in the key',
   flats: 'flats in the key',
   accidentals: 'accidentals',
@@ -84,6 +85,7 @@ function* contentsOfMeasure(measure: Measure): Generator<string> {
   if (measure.number === 0) yield 'pickup';
   if (measure.repeatStart || measure.repeatPlays > 1) yield 'repeats';
   if (measure.endingPasses.length > 0) yield 'endings';
+  if (measure.jump) yield 'jumps';
   if (keyFifths > 0) yield 'sharps';
   if (keyFifths < 0) yield 'flats';
   if (otherVoices.some(({ events }) => events.length > 0)) yield 'voices';

@@ -150,6 +150,30 @@ const SIGNS: readonly Term[] = [
     isIn: anyMeasure(({ number }) => number === 0),
   },
   {
+    id: 'da-capo',
+    term: 'D.C. (da capo)',
+    meaning: 'go back to the beginning; repeats are not played again',
+    isIn: anyMeasure(({ jump }) => jump?.to === 'start'),
+  },
+  {
+    id: 'dal-segno',
+    term: 'D.S. (dal segno)',
+    meaning: 'go back to the sign; repeats are not played again',
+    isIn: anyMeasure(({ jump }) => jump?.to === 'segno'),
+  },
+  {
+    id: 'fine',
+    term: 'Fine',
+    meaning: 'the end, after going back',
+    isIn: anyMeasure(({ landmarks }) => landmarks?.includes('fine') ?? false),
+  },
+  {
+    id: 'coda',
+    term: 'coda: a ring with a cross',
+    meaning: 'after going back, leave at the first ring and go on at the second',
+    isIn: anyMeasure(({ landmarks }) => landmarks?.includes('coda') ?? false),
+  },
+  {
     id: 'tie',
     term: 'tie',
     meaning: 'a curve between two equal notes: start once and hold for both',

@@ -1,6 +1,8 @@
 import {
   type Articulation,
   type Clef,
+  type Jump,
+  type Landmark,
   type MeasureFault,
   openingMeasureCount,
   type Part,
@@ -41,6 +43,7 @@ import {
   setKey,
   setMeter,
   setPickup,
+  toggleLandmark,
 } from './measures';
 import { applyMend, type Mend } from './mend';
 import {
@@ -59,7 +62,15 @@ import {
   selectMeasure,
 } from './range';
 import { settle } from './settle';
-import { writeChordLetter, writeLetter, writePitch, writeRest, writeStroke } from './write';
+import {
+  joinNext,
+  writeChordLetter,
+  writeChordPitch,
+  writeLetter,
+  writePitch,
+  writeRest,
+  writeStroke,
+} from './write';
 
 type Direction = 1 | -1;
 
@@ -69,7 +80,9 @@ export type Command =
   | {
       readonly kind: 'dot' | 'tuplet' | 'rest' | 'stroke' | 'tie' | 'slur' | 'fermata' | 'breath' | 'natural';
     }
-  | { readonly kind: 'letter' | 'chord-letter'; readonly step: Step }
+  | { readonly kind: 'letter'; readonly step: Step }
+  /** The next letter is struck together with what was written last, as one says it: "C and E". */
+  | { readonly kind: 'and' }
   | {
       readonly kind: 'pitch-at';
       readonly at: Position;
@@ -99,6 +112,10 @@ export type Command =
   /** The line was compared with its print after notes of a file were left out. */
   | { readonly kind: 'looked-at' }
   | { readonly kind: 'ending'; readonly passes: readonly number[] }
+  /** Puts a sign at this measure, or takes it away. */
+  | { readonly kind: 'landmark'; readonly landmark: Landmark }
+  /** Where it goes on behind this measure; undefined: straight on. */
+  | { readonly kind: 'jump'; readonly jump: Jump | undefined }
   | { readonly kind: 'meter'; readonly meter: Meter; readonly symbol: 'common' | 'cut' | undefined }
   | { readonly kind: 'key'; readonly fifths: number }
   | { readonly kind: 'clef'; readonly clef: Clef }
@@ -115,7 +132,9 @@ export type Command =
 /** What the desk looks like after a command. Impossible ones change nothing and leave a remark. */
 export function apply(desk: Desk, command: Command): Desk {
   const before: Desk = desk.remark === undefined ? desk : { ...desk, remark: undefined };
-  const after = change(before, command);
+  const changed = change(before, command);
+  const after: Desk =
+    changed.joinsNext && command.kind !== 'and' ? { ...changed, joinsNext: false } : changed;
   if (after.score === before.score) return after;
   // Only the parts that were changed can have ties and slurs to settle.
   const parts = after.score.parts.map((part, index) =>
@@ -147,10 +166,11 @@ function change(desk: Desk, command: Command): Desk {
     case 'natural':
       return makeNatural(desk);
     case 'letter':
-      return writeLetter(desk, command.step);
-    case 'chord-letter':
-      return writeChordLetter(desk, command.step);
+      return desk.joinsNext ? writeChordLetter(desk, command.step) : writeLetter(desk, command.step);
+    case 'and':
+      return joinNext(desk);
     case 'pitch-at':
+      if (desk.joinsNext) return writeChordPitch(desk, command.spelling);
       return writePitch({ ...desk, voiceIndex: command.voiceIndex, caret: command.at }, command.spelling);
     case 'articulation':
       return toggleArticulation(desk, command.articulation);
@@ -226,6 +246,10 @@ function change(desk: Desk, command: Command): Desk {
       return setPickup(desk, partOf(desk).measures[0]!.number !== 0);
     case 'ending':
       return setBarlines(desk, { endingPasses: command.passes });
+    case 'landmark':
+      return toggleLandmark(desk, command.landmark);
+    case 'jump':
+      return setBarlines(desk, { jump: command.jump });
     case 'meter':
       return setMeter(desk, command.meter, command.symbol);
     case 'key':

@@ -43,15 +43,7 @@ export const KEY_MAP: readonly KeyEntry[] = [
       command: { kind: 'letter', step },
     }),
   ),
-  ...LETTERS.map(
-    (step): KeyEntry => ({
-      key: step,
-      shift: true,
-      does: `${step} on top of it`,
-      group: 'what',
-      command: { kind: 'chord-letter', step },
-    }),
-  ),
+  { key: '&', does: 'and: the next letter on top of it', group: 'what', command: { kind: 'and' } },
   { key: 'r', does: 'rest', group: 'what', command: { kind: 'rest' } },
   { key: 'x', does: 'stroke without pitch', group: 'what', command: { kind: 'stroke' } },
   { key: 't', does: 'tie to the next', group: 'signs', command: { kind: 'tie' } },
@@ -143,8 +135,7 @@ export function maybeKeyEntry({ key, ctrlKey, metaKey, shiftKey, altKey }: KeyPr
   if (altKey) return undefined;
   const ctrl = ctrlKey || metaKey;
   const isNamed = key.length > 1;
-  // The caps lock is no reason to write chords: only Shift is.
-  const typed = /^[a-z]$/i.test(key) ? (shiftKey && !ctrl ? key.toUpperCase() : key.toLowerCase()) : key;
+  const typed = /^[a-z]$/i.test(key) ? key.toLowerCase() : key;
   return KEY_MAP.find(
     (entry) =>
       entry.key === typed &&

@@ -1,4 +1,13 @@
-import { type LineEvent, type Measure, newMeasure, type Part, type Voice, voicesOf } from '../notation';
+import {
+  LANDMARKS,
+  type Landmark,
+  type LineEvent,
+  type Measure,
+  newMeasure,
+  type Part,
+  type Voice,
+  voicesOf,
+} from '../notation';
 import { foldFifths } from '../pitch';
 import { type Meter, measureLength } from '../time';
 import { type Desk, eventsAt, partOf, takeId, withMeasure, withPart } from './desk';
@@ -141,13 +150,25 @@ export function setClef(desk: Desk, clef: Measure['clef']): Desk {
 /** Changes signs at the barlines of the caret's measure. */
 export function setBarlines(
   desk: Desk,
-  signs: Partial<Pick<Measure, 'repeatStart' | 'repeatPlays' | 'endingPasses' | 'systemBreak' | 'barline'>>,
+  signs: Partial<
+    Pick<
+      Measure,
+      'repeatStart' | 'repeatPlays' | 'endingPasses' | 'systemBreak' | 'barline' | 'landmarks' | 'jump'
+    >
+  >,
 ): Desk {
   return inEveryPart(desk, ({ measures }) =>
     measures.map((measure, index) =>
       index === desk.caret.measureIndex ? { ...measure, ...signs } : measure,
     ),
   );
+}
+
+/** Puts a sign at the measure, or takes it away. */
+export function toggleLandmark(desk: Desk, landmark: Landmark): Desk {
+  const { landmarks = [] } = partOf(desk).measures[desk.caret.measureIndex]!;
+  const wanted = LANDMARKS.filter((one) => landmarks.includes(one) !== (one === landmark));
+  return setBarlines(desk, { landmarks: wanted.length > 0 ? wanted : undefined });
 }
 
 /** A further voice in every measure of the part, which is written next. */

@@ -1,5 +1,5 @@
 import { failure, type Result, success } from '../base';
-import { type Clef, DYNAMIC_MARKS, type Measure } from '../notation';
+import { type Clef, DYNAMIC_MARKS, type Measure, maybeJump, maybeLandmark } from '../notation';
 import { beatUnit, COUNTED_METERS, meter } from '../time';
 import type { Command } from './command';
 
@@ -61,6 +61,21 @@ const SAYINGS: readonly Saying[] = [
     read: ([, text]) => ({ kind: 'lyrics', syllables: syllablesOf(text!) }),
   },
   { pattern: /^(?:triplets?|duplets?|no (?:triplets?|duplets?))$/i, read: () => ({ kind: 'tuplet' }) },
+  { pattern: /^no jump$/i, read: () => ({ kind: 'jump', jump: undefined }) },
+  {
+    pattern: /^(?:D\.?\s*[CS]\.?|da capo|dal segno)(?: al (?:fine|coda))?$/i,
+    read: ([text]) => {
+      const jump = maybeJump(text);
+      return jump && { kind: 'jump', jump };
+    },
+  },
+  {
+    pattern: /^(?:segno|coda|to coda|fine)$/i,
+    read: ([text]) => {
+      const landmark = maybeLandmark(text);
+      return landmark && { kind: 'landmark', landmark };
+    },
+  },
   { pattern: /^pickup$/i, read: () => ({ kind: 'pickup' }) },
   {
     pattern: /^(?:ending\s+([1-4])|([1-4])(?:st|nd|rd|th) ending)$/i,
@@ -84,6 +99,8 @@ export const SAYABLE: readonly (readonly [example: string, does: string])[] = [
   ['sing lan-tern light', 'syllables under the notes'],
   ['finger 3 · string 2 · position III', 'a hint at the note'],
   ['triplet · duplet', 'three in the time of two; in threes, two in the time of three; once more ends it'],
+  ['D.C. al Fine · D.S. al Coda · no jump', 'where it goes on behind this measure'],
+  ['Fine · segno · coda · to coda', 'the signs that this leads to; once more takes one away'],
   ['ending 1 · ending 2 · no ending', 'a bracket over this measure'],
 ];
 

@@ -68,25 +68,37 @@ export function writeEvent(desk: Desk, event: LineEvent): Desk {
   return insert(readyToWrite({ ...desk, anchor: undefined }), (id) => ({ ...event, id }));
 }
 
+/** The next letter stands on top of the note before the caret, or of the selected ones. */
+export function joinNext(desk: Desk): Desk {
+  const hasNote = targets(desk).some(({ kind }) => kind === 'note');
+  if (!hasNote) return { ...desk, remark: 'There is no note here yet on which another could stand.' };
+  return { ...desk, joinsNext: true, remark: 'and …: the next letter stands on top of it.' };
+}
+
 /** Adds a note above the one before the caret (or to the selected ones): they are struck together. */
 export function writeChordLetter(desk: Desk, step: Step): Desk {
-  const ids = new Set(targets(desk).map(({ id }) => id));
-  return mapEvents(desk, ids, (event) => {
-    if (event.kind === 'rest') return event;
+  const measure = partOf(desk).measures[desk.caret.measureIndex]!;
+  return addHead(desk, (event) => {
     const top = spellingOf(headsOf(event).at(-1)!);
     const lowest = nearestOctave(step, top, 'treble');
-    const measure = partOf(desk).measures[desk.caret.measureIndex]!;
-    const above = (octave: number): Spelling => ({
-      step,
-      octave,
-      alter: alterationInForce([event], step, octave, measure.keyFifths),
-    });
-    const isAbove = staffPlace({ step, octave: lowest }) > staffPlace(top);
-    const spelling = above(isAbove ? lowest : lowest + 1);
+    const octave = staffPlace({ step, octave: lowest }) > staffPlace(top) ? lowest : lowest + 1;
+    return { step, octave, alter: alterationInForce([event], step, octave, measure.keyFifths) };
+  });
+}
+
+/** The same with a certain pitch, e.g. where the staff was touched. */
+export function writeChordPitch(desk: Desk, spelling: Spelling): Desk {
+  return addHead(desk, () => spelling);
+}
+
+function addHead(desk: Desk, spell: (note: Note) => Spelling): Desk {
+  return mapEvents(desk, new Set(targets(desk).map(({ id }) => id)), (event) => {
+    if (event.kind === 'rest') return event;
+    const spelling = spell(event);
     const pitch: WrittenPitch =
       event.pitch.kind === 'pitched'
         ? { kind: 'pitched', spelling }
-        : { kind: 'unpitched', display: spelling };
+        : { kind: 'unpitched', display: { ...spelling, alter: 0 } };
     return { ...event, chordPitches: [...event.chordPitches, pitch] };
   });
 }

@@ -69,7 +69,8 @@ test.each([
   ['h c t c t q c', 'C5h~ C5h~ | C5q'],
   ['q c t d', 'C5q D5q'],
   ['q c u d e u', '(C5q D5q E5q)'],
-  ['q c E G r', 'C5+E5+G5q Rq'],
+  ['q c & e & g r', 'C5+E5+G5q Rq'],
+  ['q c & r e', 'C5q Rq E5q'],
   ['w c m m', 'C5w | C5w | C5w'],
   ['q c d e f k PageDown', 'C4q D4q E4q F4q'],
   ['q c d Backspace e', 'C5q E5q'],
@@ -347,10 +348,11 @@ test('every key is on the map once, with words for the screen', () => {
 
 test.each([
   ['c', false, false, 'letter'],
-  ['C', true, false, 'chord-letter'],
+  ['C', true, false, 'letter'],
   // With the caps lock on.
   ['C', false, false, 'letter'],
-  ['c', true, false, 'chord-letter'],
+  ['c', true, false, 'letter'],
+  ['&', true, false, 'and'],
   ['C', false, true, 'copy'],
   ['c', false, true, 'copy'],
 ])('%s (Shift %s, Ctrl %s) is %s', (key, shiftKey, ctrlKey, kind) => {

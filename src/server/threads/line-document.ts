@@ -3,7 +3,7 @@ import type { LineDocument } from '@/core/arranging';
 import { failure, type Result, success, withoutUnstorable } from '@/core/base';
 import { MOST_LOSSES, MOST_MEASURES, MOST_MEASURES_OF_ALL, MOST_PARTS } from '@/core/formats';
 import { INSTRUMENT_IDS, LEVELS } from '@/core/instruments';
-import { ARTICULATIONS } from '@/core/notation';
+import { ARTICULATIONS, LANDMARKS } from '@/core/notation';
 import { MODES, STEPS } from '@/core/pitch';
 import { NOTE_BASES } from '@/core/time';
 
@@ -97,6 +97,8 @@ const measure = z.object({
   barline: z.enum(['double', 'final']).optional(),
   startsLate: z.literal(true).optional(),
   unnumbered: z.literal(true).optional(),
+  landmarks: z.array(z.enum(LANDMARKS)).max(4).optional(),
+  jump: z.object({ to: z.enum(['start', 'segno']), until: z.enum(['end', 'fine', 'coda']) }).optional(),
   endingPasses: z.array(count(1, 8)).max(8),
   events,
   otherVoices: z.array(z.object({ staff: z.enum(['upper', 'lower']), events })).max(7),

@@ -18,7 +18,6 @@ const KEY_NAMES: Readonly<Record<string, string>> = {
 /** Keys that are one idea on the panel. */
 const TOGETHER: readonly (readonly [test: (entry: KeyEntry) => boolean, keys: string, does: string])[] = [
   [({ does }) => /^note [A-G]$/.test(does), 'c d e f g a b', 'notes, each near the last'],
-  [({ does }) => /on top of it$/.test(does), 'Shift c … b', 'a note on top: a chord'],
   [({ does }) => /^finger/.test(does), '0 … 5', 'finger'],
 ];
 

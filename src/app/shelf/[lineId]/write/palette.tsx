@@ -67,6 +67,13 @@ export function Palette({
       <Tool name="Rest" onPress={() => onCommand({ kind: 'rest' })}>
         <RestGlyph />
       </Tool>
+      <Tool
+        name="And: the next letter on top of the last note"
+        isOn={desk.joinsNext}
+        onPress={() => onCommand({ kind: 'and' })}
+      >
+        and
+      </Tool>
       <Gap />
       {sign('♯', 'Half step up', { kind: 'half-step', direction: 1 })}
       {sign('♭', 'Half step down', { kind: 'half-step', direction: -1 })}
