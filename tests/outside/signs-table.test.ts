@@ -180,6 +180,13 @@ const SIGNS: readonly Sign[] = [
     abc: '!3!C',
   },
   {
+    name: 'down bow, up bow',
+    write: 'q c "down bow" d "up bow"',
+    isIn: someNote((n) => n.bowing === 'up'),
+    drawn: /artic="upbow"/,
+    abc: '!downbow!C !upbow!D',
+  },
+  {
     name: 'string hint',
     write: 'q c "string 2"',
     isIn: someNote((n) => n.stringHint === '2'),

@@ -130,8 +130,8 @@ function remarksOn(from: Part, to: Instrument): readonly Issue[] {
       say('chord', `${to.name} plays one note at a time; the highest of the chord was kept.`);
     if (measure.otherVoices.some(({ events }) => events.some(({ kind }) => kind === 'note')))
       say('voices', 'Only the first voice was moved.');
-    if (notes.some((note) => note.fingering ?? note.stringHint ?? note.positionHint))
-      say('hints', 'Fingering, string and position hints belong to the other instrument and were left out.');
+    if (notes.some((note) => note.fingering ?? note.stringHint ?? note.positionHint ?? note.bowing))
+      say('hints', 'Fingering, string, position and bow belong to the other instrument and were left out.');
   }
   return remarks;
 }
@@ -184,6 +184,7 @@ function moveEvent(event: LineEvent, partId: string, move: Mover['pitch']): Line
     fingering: undefined,
     stringHint: undefined,
     positionHint: undefined,
+    bowing: undefined,
     stem: undefined,
   };
 }

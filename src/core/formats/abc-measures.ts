@@ -369,6 +369,8 @@ class AbcVoiceReader {
       slurStarts: slurCount(item, 'startSlur'),
       articulations: [...new Set(articulations)],
       fermata: has(item, 'fermata'),
+      ...(has(item, 'downbow') && { bowing: 'down' as const }),
+      ...(has(item, 'upbow') && { bowing: 'up' as const }),
       fingering: item.decoration?.find((name) => /^[0-5]$/.test(name)),
       lyric: verse?.syllable ? `${verse.syllable}${verse.divider === '-' ? '-' : ''}` : undefined,
     };

@@ -39,7 +39,7 @@ export const ROAD_SIGNS: Readonly<Record<string, Landmark | Jump>> = {
 };
 
 /** Read as what they are, beside those above. */
-export const KNOWN_DECORATIONS = new Set(['fermata', 'breath']);
+export const KNOWN_DECORATIONS = new Set(['fermata', 'breath', 'downbow', 'upbow']);
 
 /** Whether a decoration stands over a note. */
 export function has(item: AbcNote, name: string): boolean {

@@ -61,6 +61,7 @@ const CLEFS: Readonly<Record<Clef, string>> = {
   percussion: 'clef.shape="perc"',
 };
 const ACCIDENTALS = { '-2': 'ff', '-1': 'f', '0': 'n', '1': 's', '2': 'x' } as const;
+const BOWING_CODES = { down: 'dnbow', up: 'upbow' } as const;
 const ARTICULATION_CODES = { accent: 'acc', staccato: 'stacc', tenuto: 'ten', marcato: 'marc' } as const;
 
 /** Id of the printed measure at `index` in the engraving source. */
@@ -191,7 +192,10 @@ class MeiBody {
       if (event.fillsMeasure) return `<${event.hidden ? 'mSpace' : 'mRest'} xml:id="${event.id}"/>`;
       return `<${event.hidden ? 'space' : 'rest'} ${value}/>`;
     }
-    const artic = event.articulations.map((name) => ARTICULATION_CODES[name]).join(' ');
+    const artic = [
+      ...event.articulations.map((name) => ARTICULATION_CODES[name]),
+      ...(event.bowing ? [BOWING_CODES[event.bowing]] : []),
+    ].join(' ');
     const marks = `${artic ? ` artic="${artic}"` : ''}${event.stem ? ` stem.dir="${event.stem}"` : ''}`;
     const verse = event.lyric ? `<verse n="1"><syl>${escapeXml(event.lyric)}</syl></verse>` : '';
     if (event.chordPitches.length === 0)

@@ -2,6 +2,7 @@ import { failure, type Result, success } from '../base';
 import {
   ARTICULATIONS,
   type Articulation,
+  type Bowing,
   type LineEvent,
   type Note,
   newNote,
@@ -102,7 +103,8 @@ function readNote(
   const hint = (name: string) => technical.find((t) => t.name === name)?.text.slice(0, 8) || undefined;
   for (const { name } of marks)
     if (!(name in ARTICULATION_NAMES) && name !== 'breath-mark') context.leftOut(name);
-  for (const { name } of technical) if (!TECHNICAL.has(name)) context.leftOut(name);
+  const bowing = technical.map(({ name }) => BOWINGS[name]).find((found) => found);
+  for (const { name } of technical) if (!TECHNICAL.has(name) && !BOWINGS[name]) context.leftOut(name);
   const stem = maybeText(element, 'stem');
   const lyrics = childrenNamed(element, 'lyric');
   if (lyrics.length > 1) context.leftOut('second verse');
@@ -117,6 +119,7 @@ function readNote(
     breathAfter: marks.some((mark) => mark.name === 'breath-mark'),
     fingering: hint('fingering'),
     stringHint: hint('string'),
+    ...(bowing && { bowing }),
     positionHint: hint('other-technical'),
     lyric: readLyric(lyrics[0]),
     stem: stem === 'up' || stem === 'down' ? stem : undefined,
@@ -150,6 +153,8 @@ const NOTE_PARTS = new Set([
   ...['stem', 'beam', 'notations', 'lyric', 'instrument', 'footnote', 'level', 'listen', 'play'],
 ]);
 const NOTATIONS = new Set(['tuplet', 'tied', 'slur', 'fermata', 'articulations', 'technical']);
+/** Source: MusicXML 4.0, elements down-bow and up-bow. */
+const BOWINGS: Readonly<Record<string, Bowing>> = { 'down-bow': 'down', 'up-bow': 'up' };
 const TECHNICAL = new Set(['fingering', 'string', 'other-technical']);
 
 /** Ids become part of the page, so only plain names are taken over. */

@@ -242,6 +242,7 @@ function writeNotations(note: Note, open: OpenSpans): string {
   }
   const hints = [
     note.fingering && `<fingering>${escapeXml(note.fingering)}</fingering>`,
+    note.bowing && `<${note.bowing}-bow/>`,
     note.stringHint && `<string>${escapeXml(note.stringHint)}</string>`,
     note.positionHint && `<other-technical>${escapeXml(note.positionHint)}</other-technical>`,
   ].filter(Boolean);

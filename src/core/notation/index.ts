@@ -14,6 +14,7 @@ export {
 export {
   ARTICULATIONS,
   type Articulation,
+  type Bowing,
   type Clef,
   type Direction,
   DYNAMIC_MARKS,

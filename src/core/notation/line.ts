@@ -94,6 +94,8 @@ export type WrittenPitch =
 export const ARTICULATIONS = ['accent', 'staccato', 'tenuto', 'marcato'] as const;
 export type Articulation = (typeof ARTICULATIONS)[number];
 
+export type Bowing = 'down' | 'up';
+
 export interface Note {
   readonly kind: 'note';
   readonly id: string;
@@ -114,6 +116,8 @@ export interface Note {
   readonly stringHint: string | undefined;
   /** Position of the hand or the slide, as printed: `III`, `4`. */
   readonly positionHint: string | undefined;
+  /** For a bow: pulled or pushed. Drawn and kept, not heard. */
+  readonly bowing?: Bowing | undefined;
   readonly lyric: string | undefined;
   /** Only when the writer chose it. */
   readonly stem: 'up' | 'down' | undefined;

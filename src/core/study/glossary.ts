@@ -1,4 +1,4 @@
-import { eventsOfMeasure, headSigns, type Measure, type Part } from '../notation';
+import { eventsOfMeasure, headSigns, LANDMARK_WORDS, type Measure, type Part, sayJump } from '../notation';
 import { inWordsOf, type Vocabulary } from '../time';
 
 /** A word or sign of a line, explained. */
@@ -150,30 +150,6 @@ const SIGNS: readonly Term[] = [
     isIn: anyMeasure(({ number }) => number === 0),
   },
   {
-    id: 'da-capo',
-    term: 'D.C. (da capo)',
-    meaning: 'go back to the beginning; repeats are not played again',
-    isIn: anyMeasure(({ jump }) => jump?.to === 'start'),
-  },
-  {
-    id: 'dal-segno',
-    term: 'D.S. (dal segno)',
-    meaning: 'go back to the sign; repeats are not played again',
-    isIn: anyMeasure(({ jump }) => jump?.to === 'segno'),
-  },
-  {
-    id: 'fine',
-    term: 'Fine',
-    meaning: 'the end, after going back',
-    isIn: anyMeasure(({ landmarks }) => landmarks?.includes('fine') ?? false),
-  },
-  {
-    id: 'coda',
-    term: 'coda: a ring with a cross',
-    meaning: 'after going back, leave at the first ring and go on at the second',
-    isIn: anyMeasure(({ landmarks }) => landmarks?.includes('coda') ?? false),
-  },
-  {
     id: 'tie',
     term: 'tie',
     meaning: 'a curve between two equal notes: start once and hold for both',
@@ -202,6 +178,18 @@ const SIGNS: readonly Term[] = [
     term: 'duplet: a small 2 over or under the notes',
     meaning: 'two notes in the time of three, both alike',
     isIn: anyNote(({ value }) => value.tuplet === 'duplet'),
+  },
+  {
+    id: 'down-bow',
+    term: 'down bow: a bracket that is open below',
+    meaning: 'pull the bow, from the frog to the tip',
+    isIn: anyNote(({ bowing }) => bowing === 'down'),
+  },
+  {
+    id: 'up-bow',
+    term: 'up bow: a V',
+    meaning: 'push the bow, from the tip to the frog',
+    isIn: anyNote(({ bowing }) => bowing === 'up'),
   },
   {
     id: 'staccato',
@@ -297,11 +285,13 @@ export function glossaryOf(part: Part, vocabulary: Vocabulary): readonly Glossar
   return [...words, ...dynamicsOf(part), ...signs];
 }
 
-function wordsOf({ directions }: Measure): string[] {
-  return directions.flatMap((direction) => {
+function wordsOf({ directions, landmarks = [], jump }: Measure): string[] {
+  const signs = [...landmarks.map((one) => LANDMARK_WORDS[one]), ...(jump ? [sayJump(jump)] : [])];
+  const words = directions.flatMap((direction) => {
     if (direction.kind === 'words') return [direction.text];
     return direction.kind === 'tempo' ? [direction.mark.words ?? ''] : [];
   });
+  return [...words, ...signs];
 }
 
 function dynamicsOf(part: Part): GlossaryEntry[] {

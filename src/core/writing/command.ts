@@ -1,5 +1,6 @@
 import {
   type Articulation,
+  type Bowing,
   type Clef,
   type Jump,
   type Landmark,
@@ -22,6 +23,7 @@ import {
   setHint,
   setLyrics,
   toggleArticulation,
+  toggleBowing,
   toggleBreath,
   toggleDot,
   toggleFermata,
@@ -90,6 +92,7 @@ export type Command =
       readonly spelling: Spelling;
     }
   | { readonly kind: 'articulation'; readonly articulation: Articulation }
+  | { readonly kind: 'bowing'; readonly bowing: Bowing }
   | { readonly kind: 'hint'; readonly hint: Hint; readonly text: string }
   | { readonly kind: 'lyrics'; readonly syllables: readonly string[] }
   | { readonly kind: 'dynamic'; readonly mark: string }
@@ -174,6 +177,8 @@ function change(desk: Desk, command: Command): Desk {
       return writePitch({ ...desk, voiceIndex: command.voiceIndex, caret: command.at }, command.spelling);
     case 'articulation':
       return toggleArticulation(desk, command.articulation);
+    case 'bowing':
+      return toggleBowing(desk, command.bowing);
     case 'hint':
       return setHint(desk, command.hint, command.text);
     case 'lyrics':

@@ -1,4 +1,11 @@
-import { type Articulation, type Direction, type LineEvent, type Note, writtenLength } from '../notation';
+import {
+  type Articulation,
+  type Bowing,
+  type Direction,
+  type LineEvent,
+  type Note,
+  writtenLength,
+} from '../notation';
 import {
   add,
   compare,
@@ -157,6 +164,13 @@ export function toggleFermata(desk: Desk): Desk {
 
 export function toggleBreath(desk: Desk): Desk {
   return onNotes(desk, (_, notes) => ({ breathAfter: !notes.every(({ breathAfter }) => breathAfter) }));
+}
+
+/** Down or up on the notes that the next sign goes to; the same once more takes it away. */
+export function toggleBowing(desk: Desk, bowing: Bowing): Desk {
+  return onNotes(desk, (_, notes) => ({
+    bowing: notes.every((note) => note.bowing === bowing) ? undefined : bowing,
+  }));
 }
 
 export type Hint = 'fingering' | 'stringHint' | 'positionHint';

@@ -153,6 +153,7 @@ function pieceOf(event: LineEvent, id: string, value: NoteValue, index: number, 
         articulations: [],
         fingering: undefined,
         stringHint: undefined,
+        bowing: undefined,
         positionHint: undefined,
         lyric: undefined,
       };

@@ -51,6 +51,10 @@ const SAYINGS: readonly Saying[] = [
     },
   },
   { pattern: /^finger(?:ing)?\s+([0-5]|[a-z]{1,3})$/i, read: ([, text]) => hint('fingering', text!) },
+  {
+    pattern: /^(down|up)[- ]?bow$/i,
+    read: ([, way]) => ({ kind: 'bowing', bowing: way!.toLowerCase() === 'up' ? 'up' : 'down' }),
+  },
   { pattern: /^string\s+([0-9]|[IVX]{1,4})$/i, read: ([, text]) => hint('stringHint', text!.toUpperCase()) },
   {
     pattern: /^position\s+([0-9]|[IVX]{1,4})$/i,
@@ -98,6 +102,7 @@ export const SAYABLE: readonly (readonly [example: string, does: string])[] = [
   ['rit. · a tempo', 'words above the staff'],
   ['sing lan-tern light', 'syllables under the notes'],
   ['finger 3 · string 2 · position III', 'a hint at the note'],
+  ['down bow · up bow', 'how the bow goes; once more takes it away'],
   ['triplet · duplet', 'three in the time of two; in threes, two in the time of three; once more ends it'],
   ['D.C. al Fine · D.S. al Coda · no jump', 'where it goes on behind this measure'],
   ['Fine · segno · coda · to coda', 'the signs that this leads to; once more takes one away'],

@@ -45,6 +45,7 @@ const note = z.object({
   breathAfter: z.boolean(),
   fingering: text(8).optional(),
   stringHint: text(8).optional(),
+  bowing: z.enum(['down', 'up']).optional(),
   positionHint: text(8).optional(),
   lyric: text(60).optional(),
   stem: z.enum(['up', 'down']).optional(),

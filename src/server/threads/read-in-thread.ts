@@ -1,3 +1,4 @@
+import { availableParallelism, loadavg } from 'node:os';
 import pLimit from 'p-limit';
 import type { Piscina } from 'piscina';
 import { failure, type Result } from '@/core/base';
@@ -6,6 +7,12 @@ import type { ReadLine } from './read-task';
 
 /** So long may one file take; a line takes a few hundredths of it. */
 const DEADLINE_MS = 5000;
+/** Where more wants to be done than can be, a file waits between its steps, and that is not its fault either. */
+const BUSY_LOAD_PER_CORE = 2;
+const BUSY_DEADLINE_MS = 20_000;
+
+const deadlineNow = () =>
+  loadavg()[0]! > BUSY_LOAD_PER_CORE * availableParallelism() ? BUSY_DEADLINE_MS : DEADLINE_MS;
 const THREADS = 2;
 /** A file waits for its turn, and only then its time begins. */
 const turn = pLimit(THREADS);
@@ -20,14 +27,15 @@ async function readNow(bytes: Uint8Array): Promise<Result<ReadLine>> {
   const threads = holder.mevloReading;
   // Starting a thread may take long on a busy machine, and is not the file's fault.
   await threads.run(new Uint8Array());
-  const signal = AbortSignal.timeout(DEADLINE_MS);
+  const deadlineMs = deadlineNow();
+  const signal = AbortSignal.timeout(deadlineMs);
   try {
     return await threads.run(bytes, { signal });
   } catch (error) {
     if (!signal.aborted) throw error;
     return failure({
       code: 'too-slow',
-      message: `This file takes more than ${DEADLINE_MS / 1000} seconds to read; one line of a method book was expected. Export only the line.`,
+      message: `This file takes more than ${deadlineMs / 1000} seconds to read; one line of a method book was expected. Export only the line.`,
     });
   }
 }

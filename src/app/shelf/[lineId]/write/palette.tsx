@@ -56,7 +56,11 @@ export function Palette({
         <span className="text-3xl leading-none">·{desk.value.dots === 2 && '·'}</span>
       </Tool>
       <Tool
-        name="Triplet; in meters in threes, duplet: begin or end"
+        name={
+          desk.value.tuplet === 'duplet'
+            ? '2, duplet: begin or end'
+            : '3, triplet; in meters in threes, duplet: begin or end'
+        }
         isOn={desk.value.tuplet !== undefined}
         onPress={() => onCommand({ kind: 'tuplet' })}
       >
