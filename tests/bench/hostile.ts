@@ -1,5 +1,7 @@
 // Spoilt files and sounds through the running application: npm run bench -- hostile [-- --files 1000]
 import { randomUUID } from 'node:crypto';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { sql } from 'kysely';
 import { createRandom, quantile } from '@/core/base';
@@ -18,17 +20,13 @@ const AT_ONCE = 3;
 
 const teacher = await sessionCookieOf(DEMO_TEACHER.email, DEMO_TEACHER.password);
 
-/** The form as a browser without scripts sends it: what it says of its action stands in hidden fields. */
-const shelf = await (await fetch(`${ADDRESS}/shelf`, { headers: { cookie: teacher } })).text();
-const form = [...shelf.matchAll(/<form[\s\S]*?<\/form>/g)]
-  .map(([html]) => html)
-  .find((html) => html.includes('.musicxml'));
-if (!form) throw new Error('The shelf has no form for files.');
-const text = (html: string) =>
-  html.replaceAll('&quot;', '"').replaceAll('&amp;', '&').replaceAll('&#x27;', "'");
-const hidden = [...form.matchAll(/<input type="hidden" name="([^"]*)"(?: value="([^"]*)")?/g)].map(
-  ([, name, value = '']) => [text(name!), text(value)] as const,
-);
+/** The action of the form for files, as the scripts of the page name it. */
+const CHUNKS = '.next/static/chunks';
+const action = readdirSync(CHUNKS)
+  .filter((name) => name.endsWith('.js'))
+  .map((name) => /"([0-9a-f]{40,})",[^"]{0,80}"bringIn"/.exec(readFileSync(join(CHUNKS, name), 'utf8'))?.[1])
+  .find((found) => found);
+if (!action) throw new Error('No script of the pages names the action of the form for files.');
 
 const pages: number[] = [];
 let isOver = false;
@@ -53,29 +51,33 @@ const linesOf = async () =>
 interface Tally {
   crashes: number;
   slowest: number;
-  read: number;
 }
 
 async function bringIn(bytes: Uint8Array, name: string, tally: Tally): Promise<void> {
+  // As the page's script sends it: what was answered before, and the form.
   const body = new FormData();
-  for (const [key, value] of hidden) body.append(key, value);
-  body.append('file', new File([new Uint8Array(bytes)], name));
+  body.append('_1_file', new File([new Uint8Array(bytes)], name));
+  body.append('0', '["$undefined","$K1"]');
   const from = performance.now();
   const answer = await fetch(`${ADDRESS}/shelf`, {
     method: 'POST',
     body,
-    headers: { cookie: teacher, origin: ADDRESS },
+    headers: { cookie: teacher, origin: ADDRESS, 'next-action': action!, accept: 'text/x-component' },
+    redirect: 'manual',
   }).catch(() => undefined);
-  const html = (await answer?.text()) ?? '';
+  await answer?.text();
   tally.slowest = Math.max(tally.slowest, performance.now() - from);
   if (!answer || answer.status >= 500) tally.crashes++;
-  if (/is on the shelf|is a draft|on the stand/.test(html)) tally.read++;
 }
 
 let wrong = 0;
 for (const kind of KINDS) {
-  const tally: Tally = { crashes: 0, slowest: 0, read: 0 };
+  const tally: Tally = { crashes: 0, slowest: 0 };
   const before = Number(await linesOf());
+  // What is right must come in, or nothing was tried.
+  for (const bytes of rightFiles()[kind]) await bringIn(bytes, `x.${ENDINGS[kind]}`, tally);
+  if (Number(await linesOf()) - before < rightFiles()[kind].length)
+    throw new Error(`Files of ${kind} that are right do not come in.`);
   const files = mutatedFiles(kind, FILES, 5);
   await Promise.all(
     Array.from({ length: AT_ONCE }, async () => {
