@@ -8,7 +8,7 @@ import { PROGRAM_OF_BANK } from '../src/core/formats/midi-program.ts';
 import { ROOT } from './lib/paths.mjs';
 
 /** Keys of the General MIDI percussion map that beginners' lines use. */
-const DRUM_KEYS = [36, 37, 38, 39, 42, 46, 49, 51];
+const DRUM_KEYS = [36, 37, 38, 39, 42, 43, 44, 46, 47, 48, 49, 51];
 
 const [path] = process.argv.slice(2);
 if (!path)

@@ -213,6 +213,12 @@ const SIGNS: readonly Sign[] = [
     abc: 'K:C clef=perc\nC',
   },
   {
+    name: 'drums of a kit by name, with their heads',
+    write: '"clef percussion" q 3 & 1 4',
+    isIn: someNote((n) => n.pitch.kind === 'unpitched' && n.pitch.head === 'open'),
+    drawn: /head\.shape="x"/,
+  },
+  {
     name: 'chord',
     write: 'q c & e',
     isIn: someNote((n) => n.chordPitches.length > 0),

@@ -195,6 +195,8 @@ class MeiBody {
     const artic = [
       ...event.articulations.map((name) => ARTICULATION_CODES[name]),
       ...(event.bowing ? [BOWING_CODES[event.bowing]] : []),
+      // The ring of an open cymbal stands over the cross.
+      ...(headsOf(event).some((head) => head.kind === 'unpitched' && head.head === 'open') ? ['open'] : []),
     ].join(' ');
     const marks = `${artic ? ` artic="${artic}"` : ''}${event.stem ? ` stem.dir="${event.stem}"` : ''}`;
     const verse = event.lyric ? `<verse n="1"><syl>${escapeXml(event.lyric)}</syl></verse>` : '';
@@ -212,7 +214,7 @@ class MeiBody {
       return `pname="${pitch.spelling.step.toLowerCase()}" oct="${pitch.spelling.octave}"`;
     return this.line.part.staffLines === 1
       ? 'loc="0" stem.dir="up"'
-      : `pname="${pitch.display.step.toLowerCase()}" oct="${pitch.display.octave}"`;
+      : `pname="${pitch.display.step.toLowerCase()}" oct="${pitch.display.octave}"${pitch.head ? ' head.shape="x"' : ''}`;
   }
 
   /** Ties, slurs, counts and the other signs that point to an event. */

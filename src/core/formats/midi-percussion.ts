@@ -1,30 +1,19 @@
-// General MIDI percussion keys (channel 10) and the staff places beginners' drum parts use.
-// Source: MIDI Manufacturers Association, General MIDI System Level 1 (1991), percussion key map; staff places: common practice.
-import type { Spelling } from '../pitch';
+import { type Drum, drumById, maybeDrum, maybeDrumOfKey, strokeOf, type WrittenPitch } from '../notation';
 
 /** Where the channel for percussion lies, counted from 0. */
 export const PERCUSSION_CHANNEL = 9;
 
-const KEYS: readonly (readonly [place: string, key: number])[] = [
-  ['F4', 36], // bass drum
-  ['C5', 38], // snare drum
-  ['E5', 48], // high tom
-  ['A4', 43], // floor tom
-  ['G5', 42], // closed hi-hat
-  ['D4', 44], // hi-hat by foot
-  ['F5', 51], // ride cymbal
-  ['A5', 49], // crash cymbal
-  ['E4', 39], // hand clap
-  ['B4', 37], // side stick: the one line of a hand or a drum
-];
+/** The one line of a hand or of a drum. */
+const ONE_LINE = 'B4';
 
-export function percussionKey({ step, octave }: Spelling): number {
-  return KEYS.find(([place]) => place === `${step}${octave}`)?.[1] ?? 38;
+/** The key of a stroke; of a place where no drum stands a snare's. */
+export function percussionKey(pitch: Extract<WrittenPitch, { readonly kind: 'unpitched' }>): number {
+  const { step, octave } = pitch.display;
+  const drum: Drum = maybeDrum(pitch) ?? drumById(`${step}${octave}` === ONE_LINE ? 'side-stick' : 'snare');
+  return drum.midiKeys[0];
 }
 
-export function maybePercussionPlace(key: number): Spelling | undefined {
-  const place = KEYS.find(([, known]) => known === key)?.[0];
-  return place === undefined
-    ? undefined
-    : { step: place[0] as Spelling['step'], alter: 0, octave: Number(place[1]) };
+/** How the stroke of a key is written; what Mevlo does not know as a snare's. */
+export function strokeOfKey(key: number): WrittenPitch {
+  return strokeOf(maybeDrumOfKey(key) ?? drumById('snare'));
 }

@@ -6,7 +6,7 @@ import { keyAlteration, midiToSpelling } from '../pitch';
 import { isInThrees, rational } from '../time';
 import { MAXIMUM_FILE_BYTES, MOST_MEASURES, MOST_PARTS } from './limits';
 import { type MidiMeasurePlace, readMidiMeasures } from './midi-measures';
-import { maybePercussionPlace, PERCUSSION_CHANNEL } from './midi-percussion';
+import { PERCUSSION_CHANNEL, strokeOfKey } from './midi-percussion';
 import { type PlayedNote, quantise, STEPS_PER_QUARTER } from './midi-quantise';
 import { type MidiTempo, readMidiTempo, withTempoChanges } from './midi-tempo';
 import { fromMidiText } from './midi-text';
@@ -202,7 +202,7 @@ function readPart(
 
 function pitchOf(key: number, isPercussion: boolean, keyFifths: number): WrittenPitch {
   if (!isPercussion) return { kind: 'pitched', spelling: midiToSpelling(key, keyFifths) };
-  return { kind: 'unpitched', display: maybePercussionPlace(key) ?? { step: 'C', alter: 0, octave: 5 } };
+  return strokeOfKey(key);
 }
 
 /** Middle C is the watershed of the two usual clefs. */

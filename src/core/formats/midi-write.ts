@@ -163,7 +163,7 @@ function partEvents(score: Score, part: Part, index: number): TimedEvent[] {
         const noteNumber =
           pitch.kind === 'pitched'
             ? spellingToMidi(pitch.spelling) + part.transpositionSemitones
-            : percussionKey(pitch.display);
+            : percussionKey(pitch);
         if (noteNumber < 0 || noteNumber > 127) continue;
         const velocity = velocityOf(sound.note, loudnessAt(loudness, toNumber(sound.from)));
         events.push(

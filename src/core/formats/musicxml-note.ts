@@ -68,7 +68,7 @@ export function readEvent(element: XmlElement, context: NoteContext): Result<Lin
   if (!value.ok) return value;
   const notations = childrenNamed(element, 'notations').flatMap((n) => n.children);
   for (const { name } of [...element.children.filter((c) => !NOTE_PARTS.has(c.name)), ...notations]) {
-    if (!NOTATIONS.has(name)) context.leftOut(name);
+    if (!NOTATIONS.has(name) && !(name === 'notehead' && isKnownHead(element))) context.leftOut(name);
   }
   const fermata = notations.some((notation) => notation.name === 'fermata');
   if (restElement) {
@@ -225,6 +225,15 @@ function readValue(element: XmlElement, quarters: Rational, tuplet: Tuplet | und
   });
 }
 
+/** Source: MusicXML 4.0, type notehead-value. */
+const HEADS: Readonly<Record<string, 'x' | 'open'>> = { x: 'x', cross: 'x', 'circle-x': 'open' };
+
+/** Of a pitched note only the plain one is. */
+function isKnownHead(element: XmlElement): boolean {
+  const head = maybeText(element, 'notehead') ?? 'normal';
+  return head === 'normal' || (maybeChild(element, 'unpitched') !== undefined && HEADS[head] !== undefined);
+}
+
 /** The pitch of a `<note>`. */
 export function readHead(element: XmlElement): Result<WrittenPitch> {
   const pitch = maybeChild(element, 'pitch');
@@ -243,7 +252,8 @@ export function readHead(element: XmlElement): Result<WrittenPitch> {
       0,
       maybeInteger(unpitched, 'display-octave') ?? 4,
     );
-    if (display) return success({ kind: 'unpitched', display });
+    const head = HEADS[maybeText(element, 'notehead') ?? ''];
+    if (display) return success({ kind: 'unpitched', display, ...(head && { head }) });
   }
   return failure({ code: 'pitch', message: 'A note here has no pitch that can be read.' });
 }

@@ -199,7 +199,13 @@ function writeHead(
   const ties = `${note.tiedFromPrevious ? '<tie type="stop"/>' : ''}${note.tiedToNext ? '<tie type="start"/>' : ''}`;
   const stem = note.stem ? `<stem>${note.stem}</stem>` : '';
   const notations = `${ties.replaceAll('<tie ', '<tied ')}${isFirst ? `${writeTuplet(note, tuplets)}${writeNotations(note, open)}` : ''}`;
-  return `<note${isFirst ? ` id="${note.id}"` : ''}>${isFirst ? '' : '<chord/>'}${writePitch(head)}<duration>${toDivisions(note.quarters)}</duration>${ties}<voice>${voice}</voice>${writeValue(note)}${writeSign(sign, isFirst && note.courtesy === true)}${writeTimeModification(note)}${stem}${staff}${isFirst ? (beams.get(note.id) ?? '') : ''}${notations ? `<notations>${notations}</notations>` : ''}${isFirst ? writeLyric(note.lyric) : ''}</note>`;
+  return `<note${isFirst ? ` id="${note.id}"` : ''}>${isFirst ? '' : '<chord/>'}${writePitch(head)}<duration>${toDivisions(note.quarters)}</duration>${ties}<voice>${voice}</voice>${writeValue(note)}${writeSign(sign, isFirst && note.courtesy === true)}${writeTimeModification(note)}${stem}${writeNotehead(head)}${staff}${isFirst ? (beams.get(note.id) ?? '') : ''}${notations ? `<notations>${notations}</notations>` : ''}${isFirst ? writeLyric(note.lyric) : ''}</note>`;
+}
+
+const NOTEHEADS = { x: 'x', open: 'circle-x' } as const;
+
+function writeNotehead(head: WrittenPitch): string {
+  return head.kind === 'unpitched' && head.head ? `<notehead>${NOTEHEADS[head.head]}</notehead>` : '';
 }
 
 function writePitch(head: WrittenPitch): string {

@@ -43,8 +43,8 @@ test.each<[string, Line, string | undefined, string]>([
 
 test('of a drum kit, a verdict speaks of when the first voice was struck, and says so', () => {
   const said = sayScope(scopeOf(KIT));
-  expect(said).toContain('Mevlo listened to the hands only, not to the feet.');
-  expect(saidOfRight(KIT)).toBe('Every measure of the hands was right.');
+  expect(said).toContain('Mevlo listened to the upper voice only, not to the lower voice.');
+  expect(saidOfRight(KIT)).toBe('Every measure of the upper voice was right.');
 });
 
 test('of several drums in one voice nobody is told that the right one was struck', () => {

@@ -25,8 +25,11 @@ export function scopeOf({ part }: Line): Scope {
     otherVoices: others,
     hasOneOfEachChord: notes.some(({ chordPitches }) => chordPitches.length > 0),
     isAnyDrum:
-      new Set(heads.flatMap((head) => (head.kind === 'unpitched' ? [JSON.stringify(head.display)] : [])))
-        .size > 1,
+      new Set(
+        heads.flatMap((head) =>
+          head.kind === 'unpitched' ? [JSON.stringify([head.display, head.head])] : [],
+        ),
+      ).size > 1,
   };
 }
 

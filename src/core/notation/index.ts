@@ -1,5 +1,14 @@
 export { type HeadSign, headSigns, withCourtesiesOnly } from './accidentals';
 export { checkArithmetic, type MeasureFault, measureFaults, pickupGap } from './arithmetic';
+export {
+  DRUM_IDS,
+  type Drum,
+  type DrumId,
+  drumById,
+  maybeDrum,
+  maybeDrumOfKey,
+  strokeOf,
+} from './drums';
 export { type LoudnessPoint, loudnessAt, writtenLoudness } from './dynamics';
 export { headsOf, isPitchedNote, spellingOf } from './heads';
 export {

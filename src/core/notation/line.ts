@@ -89,7 +89,8 @@ export interface Voice {
 
 export type WrittenPitch =
   | { readonly kind: 'pitched'; readonly spelling: Spelling }
-  | { readonly kind: 'unpitched'; readonly display: Spelling };
+  /** `head`: a cross, or one with a ring around it; not there for a plain head. */
+  | { readonly kind: 'unpitched'; readonly display: Spelling; readonly head?: 'x' | 'open' | undefined };
 
 export const ARTICULATIONS = ['accent', 'staccato', 'tenuto', 'marcato'] as const;
 export type Articulation = (typeof ARTICULATIONS)[number];

@@ -1,4 +1,6 @@
-import type { Part } from './line';
+import { type DrumId, maybeDrum } from './drums';
+import { headsOf } from './heads';
+import type { Part, WrittenPitch } from './line';
 import { voiceCountOf, voicesOf } from './score';
 
 /** Hands on two staves; hands and feet of a drum kit, whose stems go up and down; else voices by their place. */
@@ -14,15 +16,25 @@ export function voiceNames(part: Part): readonly (VoiceName | `voice ${number}`)
   if (count === 1) return ['voice 1'];
   const isOnTwoStaves = part.measures.some(({ otherVoices }) => otherVoices[0]?.staff === 'lower');
   if (isOnTwoStaves) return ['right hand', 'left hand'];
-  return isUnpitched(part) ? ['hands', 'feet'] : ['upper voice', 'lower voice'];
+  return isOfHandsAndFeet(part) ? ['hands', 'feet'] : ['upper voice', 'lower voice'];
 }
 
-const isUnpitched = (part: Part) =>
-  part.measures.every((measure) =>
-    voicesOf(measure)
-      .flat()
-      .every((event) => event.kind === 'rest' || event.pitch.kind === 'unpitched'),
-  );
+/** Some kits are printed otherwise: cymbals above, all drums below. */
+function isOfHandsAndFeet(part: Part): boolean {
+  const byFoot = (voice: number) =>
+    part.measures.flatMap((measure) =>
+      (voicesOf(measure)[voice] ?? []).flatMap((event) =>
+        event.kind === 'rest' ? [] : headsOf(event).map(isByFoot),
+      ),
+    );
+  return byFoot(0).every((one) => one === false) && byFoot(1).every((one) => one === true);
+}
+
+const FOOT_DRUMS: readonly (DrumId | undefined)[] = ['bass-drum', 'pedal-hi-hat'];
+
+/** Undefined for a note. */
+const isByFoot = (head: WrittenPitch) =>
+  head.kind === 'unpitched' ? FOOT_DRUMS.includes(maybeDrum(head)?.id) : undefined;
 
 /** The place of a voice by its name; undefined in a part that has none of this name. */
 export function maybeVoice(part: Part, name: VoiceName): number | undefined {

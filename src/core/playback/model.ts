@@ -1,9 +1,12 @@
 import {
+  type DrumId,
+  drumById,
   headsOf,
   type Line,
   type LineEvent,
   loudnessAt,
   type Measure,
+  maybeDrum,
   type Note,
   type Part,
   writtenLoudness,
@@ -117,20 +120,10 @@ function chordOf(event: PlayedEvent, heads: ReadonlyMap<string, Note>): PlayedEv
   return [event, ...added];
 }
 
-// Places of the drums on a five-line staff and their keys in the General MIDI percussion map.
-// Source: General MIDI Level 1 specification, percussion key map; the places are common practice.
-const DRUM_KEYS: readonly (readonly [step: string, octave: number, key: number])[] = [
-  ['F', 4, 36],
-  ['C', 5, 38],
-  ['G', 5, 42],
-  ['A', 5, 49],
-  ['F', 5, 51],
-  ['D', 4, 42],
-];
-const HAND_CLAP_KEY = 39;
+/** A hand on the one line, or where no drum stands. */
+const HAND: DrumId = 'hand-clap';
 
 function drumKey(head: Note['pitch']): number {
-  const display = head.kind === 'unpitched' ? head.display : head.spelling;
-  const found = DRUM_KEYS.find(([step, octave]) => step === display.step && octave === display.octave);
-  return found?.[2] ?? HAND_CLAP_KEY;
+  const drum = head.kind === 'unpitched' ? maybeDrum(head) : undefined;
+  return (drum ?? drumById(HAND)).midiKeys[0];
 }

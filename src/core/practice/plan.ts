@@ -54,7 +54,10 @@ export const READY_PLANS: readonly Plan[] = [
     ...USUAL,
     name: 'Each hand alone, then together',
     chunking: 'twos',
-    steps: ['clap', 'right-hand', 'left-hand', 'hands', 'feet', 'plain', 'expression'],
+    steps: [
+      ...(['clap', 'right-hand', 'left-hand', 'hands', 'feet', 'upper-voice', 'lower-voice'] as const),
+      ...(['plain', 'expression'] as const),
+    ],
   },
   {
     ...USUAL,

@@ -114,6 +114,8 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
   'left-hand': alone('left-hand', 'left hand', 'Left hand alone'),
   hands: alone('hands', 'hands', 'Hands alone'),
   feet: alone('feet', 'feet', 'Feet alone'),
+  'upper-voice': alone('upper-voice', 'upper voice', 'Upper voice alone'),
+  'lower-voice': alone('lower-voice', 'lower voice', 'Lower voice alone'),
   plain: {
     id: 'plain',
     name: 'Play the notes',

@@ -3,11 +3,35 @@ import { bookLine } from '../../../tests/support/lines';
 import { heardPlaying } from '../../../tests/support/perfectly-heard';
 import { checkHeard } from '../checking';
 import { isOfEverything, scopeOf } from '../judging';
-import { type Line, lineOfVoice, voiceCountOf, voiceNames, writtenNotes } from '../notation';
+import {
+  drumById,
+  type Line,
+  lineOfVoice,
+  strokeOf,
+  voiceCountOf,
+  voiceNames,
+  writtenNotes,
+} from '../notation';
 import { lineOfStage, READY_PLANS, type Stage, stagesOf } from '.';
 
 const HANDS = bookLine(14);
 const KIT = bookLine(15);
+/** The snare in the hands, too: it stands on top of the hi-hat. */
+const GROOVE: Line = {
+  ...KIT,
+  part: {
+    ...KIT.part,
+    measures: KIT.part.measures.map((measure) => ({
+      ...measure,
+      otherVoices: measure.otherVoices.map((voice) => ({
+        ...voice,
+        events: voice.events.map((event) =>
+          event.kind === 'note' ? { ...event, pitch: strokeOf(drumById('bass-drum')) } : event,
+        ),
+      })),
+    })),
+  },
+};
 const MELODY = bookLine(5);
 const APART = READY_PLANS.find(({ name }) => name.startsWith('Each hand'))!;
 const BOUNDS = { startBpm: 60, goalBpm: 60 };
@@ -17,7 +41,9 @@ const stepsOf = (all: readonly Stage[]) => [...new Set(all.map(({ step }) => ste
 test('a line has the steps of the voices that it has', () => {
   expect(stepsOf(stages(HANDS))).toEqual(expect.arrayContaining(['right-hand', 'left-hand', 'plain']));
   expect(stepsOf(stages(HANDS))).not.toContain('feet');
-  expect(stepsOf(stages(KIT))).toEqual(expect.arrayContaining(['hands', 'feet', 'plain']));
+  // Cymbals above, both drums below: nobody's hands and feet.
+  expect(stepsOf(stages(KIT))).toEqual(expect.arrayContaining(['upper-voice', 'lower-voice', 'plain']));
+  expect(stepsOf(stages(GROOVE))).toEqual(expect.arrayContaining(['hands', 'feet', 'plain']));
   expect(stepsOf(stages(MELODY)).filter((step) => /hand|feet/.test(step))).toEqual([]);
 });
 

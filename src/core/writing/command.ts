@@ -2,6 +2,8 @@ import {
   type Articulation,
   type Bowing,
   type Clef,
+  DRUM_IDS,
+  type DrumId,
   type Jump,
   type Landmark,
   type MeasureFault,
@@ -68,6 +70,7 @@ import {
   joinNext,
   writeChordLetter,
   writeChordPitch,
+  writeDrum,
   writeLetter,
   writePitch,
   writeRest,
@@ -92,6 +95,9 @@ export type Command =
       readonly spelling: Spelling;
     }
   | { readonly kind: 'articulation'; readonly articulation: Articulation }
+  | { readonly kind: 'drum'; readonly drum: DrumId }
+  /** A finger; on the staff of a drum kit, a drum. */
+  | { readonly kind: 'digit'; readonly digit: number }
   | { readonly kind: 'bowing'; readonly bowing: Bowing }
   | { readonly kind: 'hint'; readonly hint: Hint; readonly text: string }
   | { readonly kind: 'lyrics'; readonly syllables: readonly string[] }
@@ -146,6 +152,24 @@ export function apply(desk: Desk, command: Command): Desk {
   return { ...after, score: { ...after.score, parts } };
 }
 
+/** The drums that have a digit, in their order. */
+export const DRUMS_OF_DIGITS: readonly DrumId[] = DRUM_IDS.slice(0, 10);
+const MOST_FINGERS = 5;
+
+function pressDigit(desk: Desk, digit: number): Desk {
+  // 1 to 9 and then 0, as they lie on the keyboard.
+  if (isKit(desk)) return writeDrum(desk, DRUMS_OF_DIGITS[(digit + 9) % 10]!);
+  return digit > MOST_FINGERS
+    ? { ...desk, remark: 'A finger is 0 to 5.' }
+    : setHint(desk, 'fingering', `${digit}`);
+}
+
+/** Whether drums are written by their names: on five lines, not on the one of a hand. */
+export function isKit(desk: Desk): boolean {
+  const { staffLines, measures } = partOf(desk);
+  return staffLines === 5 && measures[desk.caret.measureIndex]!.clef === 'percussion';
+}
+
 function change(desk: Desk, command: Command): Desk {
   switch (command.kind) {
     case 'value':
@@ -177,6 +201,10 @@ function change(desk: Desk, command: Command): Desk {
       return writePitch({ ...desk, voiceIndex: command.voiceIndex, caret: command.at }, command.spelling);
     case 'articulation':
       return toggleArticulation(desk, command.articulation);
+    case 'drum':
+      return writeDrum(desk, command.drum);
+    case 'digit':
+      return pressDigit(desk, command.digit);
     case 'bowing':
       return toggleBowing(desk, command.bowing);
     case 'hint':

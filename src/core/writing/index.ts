@@ -1,4 +1,4 @@
-export { apply, type Command, withoutEmptyEnd } from './command';
+export { apply, type Command, DRUMS_OF_DIGITS, isKit, withoutEmptyEnd } from './command';
 export {
   blankScore,
   type Desk,

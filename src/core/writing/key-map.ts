@@ -54,12 +54,13 @@ export const KEY_MAP: readonly KeyEntry[] = [
   { key: '^', does: 'marcato', group: 'signs', command: { kind: 'articulation', articulation: 'marcato' } },
   { key: 'o', does: 'fermata', group: 'signs', command: { kind: 'fermata' } },
   { key: ',', does: 'breath after it', group: 'signs', command: { kind: 'breath' } },
-  ...['0', '1', '2', '3', '4', '5'].map(
-    (text): KeyEntry => ({
-      key: text,
-      does: `finger ${text}`,
+  ...Array.from(
+    { length: 10 },
+    (_, digit): KeyEntry => ({
+      key: `${digit}`,
+      does: `finger ${digit}; on a kit a drum`,
       group: 'signs',
-      command: { kind: 'hint', hint: 'fingering', text },
+      command: { kind: 'digit', digit },
     }),
   ),
   { key: '/', does: 'say anything else', group: 'signs', command: 'say' },

@@ -1,5 +1,13 @@
 import { failure, type Result, success } from '../base';
-import { type Clef, DYNAMIC_MARKS, type Measure, maybeJump, maybeLandmark } from '../notation';
+import {
+  type Clef,
+  DRUM_IDS,
+  DYNAMIC_MARKS,
+  drumById,
+  type Measure,
+  maybeJump,
+  maybeLandmark,
+} from '../notation';
 import { beatUnit, COUNTED_METERS, meter } from '../time';
 import type { Command } from './command';
 
@@ -52,6 +60,13 @@ const SAYINGS: readonly Saying[] = [
   },
   { pattern: /^finger(?:ing)?\s+([0-5]|[a-z]{1,3})$/i, read: ([, text]) => hint('fingering', text!) },
   {
+    pattern: new RegExp(`^(${DRUM_IDS.map((id) => drumById(id).name).join('|')})$`, 'i'),
+    read: ([, name]) => {
+      const drum = DRUM_IDS.find((id) => drumById(id).name === name!.toLowerCase());
+      return drum && { kind: 'drum', drum };
+    },
+  },
+  {
     pattern: /^(down|up)[- ]?bow$/i,
     read: ([, way]) => ({ kind: 'bowing', bowing: way!.toLowerCase() === 'up' ? 'up' : 'down' }),
   },
@@ -102,6 +117,7 @@ export const SAYABLE: readonly (readonly [example: string, does: string])[] = [
   ['rit. · a tempo', 'words above the staff'],
   ['sing lan-tern light', 'syllables under the notes'],
   ['finger 3 · string 2 · position III', 'a hint at the note'],
+  ['bass drum · closed hi-hat · floor tom', 'a drum of a kit'],
   ['down bow · up bow', 'how the bow goes; once more takes it away'],
   ['triplet · duplet', 'three in the time of two; in threes, two in the time of three; once more ends it'],
   ['D.C. al Fine · D.S. al Coda · no jump', 'where it goes on behind this measure'],

@@ -1,10 +1,13 @@
 import {
+  type DrumId,
+  drumById,
   headsOf,
   type LineEvent,
   type Note,
   newNote,
   newRest,
   spellingOf,
+  strokeOf,
   type WrittenPitch,
 } from '../notation';
 import { type Spelling, type Step, staffPlace } from '../pitch';
@@ -40,6 +43,15 @@ export function writePitch(desk: Desk, spelling: Spelling): Desk {
     ? { kind: 'unpitched', display: { ...spelling, alter: 0 } }
     : { kind: 'pitched', spelling };
   return insert(ready, (id) => newNote(id, desk.value, pitch));
+}
+
+/** Writes a drum of a kit by its name, or on top of what was written last. */
+export function writeDrum(desk: Desk, id: DrumId): Desk {
+  const stroke = strokeOf(drumById(id));
+  if (desk.joinsNext) return addHead(desk, () => stroke);
+  return insert(readyToWrite({ ...desk, anchor: undefined }), (noteId) =>
+    newNote(noteId, desk.value, stroke),
+  );
 }
 
 export function writeStroke(desk: Desk): Desk {
@@ -82,24 +94,28 @@ export function writeChordLetter(desk: Desk, step: Step): Desk {
     const top = spellingOf(headsOf(event).at(-1)!);
     const lowest = nearestOctave(step, top, 'treble');
     const octave = staffPlace({ step, octave: lowest }) > staffPlace(top) ? lowest : lowest + 1;
-    return { step, octave, alter: alterationInForce([event], step, octave, measure.keyFifths) };
+    return headAt(event, {
+      step,
+      octave,
+      alter: alterationInForce([event], step, octave, measure.keyFifths),
+    });
   });
 }
 
 /** The same with a certain pitch, e.g. where the staff was touched. */
 export function writeChordPitch(desk: Desk, spelling: Spelling): Desk {
-  return addHead(desk, () => spelling);
+  return addHead(desk, (event) => headAt(event, spelling));
 }
 
-function addHead(desk: Desk, spell: (note: Note) => Spelling): Desk {
+const headAt = (event: Note, spelling: Spelling): WrittenPitch =>
+  event.pitch.kind === 'pitched'
+    ? { kind: 'pitched', spelling }
+    : { kind: 'unpitched', display: { ...spelling, alter: 0 } };
+
+function addHead(desk: Desk, head: (note: Note) => WrittenPitch): Desk {
   return mapEvents(desk, new Set(targets(desk).map(({ id }) => id)), (event) => {
     if (event.kind === 'rest') return event;
-    const spelling = spell(event);
-    const pitch: WrittenPitch =
-      event.pitch.kind === 'pitched'
-        ? { kind: 'pitched', spelling }
-        : { kind: 'unpitched', display: { ...spelling, alter: 0 } };
-    return { ...event, chordPitches: [...event.chordPitches, pitch] };
+    return { ...event, chordPitches: [...event.chordPitches, head(event)] };
   });
 }
 

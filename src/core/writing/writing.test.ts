@@ -334,7 +334,9 @@ function expectSound(score: Desk['score'], seed: number): void {
       });
   });
   const read = readMusicXml(new TextEncoder().encode(writeMusicXml(score)));
-  if (!read.ok) expect(read.issues.map(({ code }) => code)).toEqual(['no-notes']);
+  // Where all notes are gone, from one part or from every.
+  if (!read.ok)
+    expect(['no-notes', 'no-notes,empty-part']).toContain(`${read.issues.map(({ code }) => code)}`);
 }
 
 test('every key is on the map once, with words for the screen', () => {

@@ -26,7 +26,7 @@ const alter = z.union([z.literal(-2), z.literal(-1), z.literal(0), z.literal(1),
 const spelling = z.object({ step: z.enum(STEPS), alter, octave: count(-1, 9) });
 const pitch = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('pitched'), spelling }),
-  z.object({ kind: z.literal('unpitched'), display: spelling }),
+  z.object({ kind: z.literal('unpitched'), display: spelling, head: z.enum(['x', 'open']).optional() }),
 ]);
 
 const note = z.object({

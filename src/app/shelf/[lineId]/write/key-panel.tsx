@@ -18,7 +18,7 @@ const KEY_NAMES: Readonly<Record<string, string>> = {
 /** Keys that are one idea on the panel. */
 const TOGETHER: readonly (readonly [test: (entry: KeyEntry) => boolean, keys: string, does: string])[] = [
   [({ does }) => /^note [A-G]$/.test(does), 'c d e f g a b', 'notes, each near the last'],
-  [({ does }) => /^finger/.test(does), '0 … 5', 'finger'],
+  [({ does }) => /^finger/.test(does), '0 … 9', 'finger; on a kit a drum'],
 ];
 
 /** The whole key map, as it is. It never changes, so a key press need not draw it again. */

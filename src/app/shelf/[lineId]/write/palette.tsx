@@ -1,8 +1,9 @@
 'use client';
 import { Eraser, PenLine, Redo2, Undo2 } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { DRUM_IDS, drumById } from '@/core/notation';
 import { inWordsOf, measureName, NOTE_BASES, type Vocabulary, valueName } from '@/core/time';
-import type { Command, Desk } from '@/core/writing';
+import { type Command, type Desk, DRUMS_OF_DIGITS, isKit } from '@/core/writing';
 import { NoteGlyph, RestGlyph } from './note-glyph';
 
 interface PaletteProps {
@@ -115,6 +116,29 @@ export function Palette({
       <Tool name="Do it again" isOff={!canRedo} onPress={onRedo}>
         <Redo2 aria-hidden className="size-6" />
       </Tool>
+      {isKit(desk) && <Drums onCommand={onCommand} />}
+    </div>
+  );
+}
+
+/** The drums of a kit by their names, each with its digit where it has one. */
+function Drums({ onCommand }: Pick<PaletteProps, 'onCommand'>) {
+  return (
+    <div className="flex w-full flex-wrap gap-1">
+      {DRUM_IDS.map((drum, index) => {
+        const { name } = drumById(drum);
+        const digit = index < DRUMS_OF_DIGITS.length ? `${(index + 1) % 10}` : undefined;
+        return (
+          <Tool
+            key={drum}
+            name={digit === undefined ? name : `${digit} ${name}`}
+            onPress={() => onCommand({ kind: 'drum', drum })}
+          >
+            {digit !== undefined && <span className="mr-1.5 text-base font-normal text-faint">{digit}</span>}
+            <span className="text-base">{name}</span>
+          </Tool>
+        );
+      })}
     </div>
   );
 }

@@ -1,7 +1,7 @@
-import { headsOf } from '@/core/notation';
+import { headsOf, maybeDrum, type WrittenPitch } from '@/core/notation';
 import { pitchName } from '@/core/pitch';
 import { measureHeading, type Vocabulary, valueName } from '@/core/time';
-import { type Desk, maybeSelection, partOf, targets } from '@/core/writing';
+import { type Desk, isKit, maybeSelection, partOf, targets } from '@/core/writing';
 
 /** Where the pen is and what is before it, in one line: seen by everybody, read out to some. */
 export function whereWeAre(desk: Desk, vocabulary: Vocabulary): string {
@@ -15,8 +15,11 @@ export function whereWeAre(desk: Desk, vocabulary: Vocabulary): string {
     return `${place}${voice}: type a value (q for ${valueName({ base: 'quarter', dots: 0 }, vocabulary)}), then notes (c d e …)`;
   const value = valueName(last.value, vocabulary);
   if (last.kind === 'rest') return `${place}${voice}: ${value} rest`;
-  const heads = headsOf(last).map((pitch) =>
-    pitch.kind === 'pitched' ? `${pitchName(pitch.spelling)}${pitch.spelling.octave}` : 'stroke',
-  );
+  const heads = headsOf(last).map((pitch) => sayHead(pitch, isKit(desk)));
   return `${place}${voice}: ${value} ${heads.join(' and ')}`;
+}
+
+function sayHead(pitch: WrittenPitch, isOfKit: boolean): string {
+  if (pitch.kind === 'pitched') return `${pitchName(pitch.spelling)}${pitch.spelling.octave}`;
+  return (isOfKit && maybeDrum(pitch)?.name) || 'stroke';
 }
