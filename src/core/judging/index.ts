@@ -16,7 +16,8 @@ export {
 } from './policy';
 export { isRight, isRightRhythm } from './right-note';
 export { sayPlayed } from './say-played';
-export { isOfEverything, type Scope, sayScope, scopeOf } from './scope';
+export { isOfEverything, type Scope, sayScope } from './scope';
+export { scopeOf } from './scope-of';
 export { describeDrift, type MeasureTempo, type TempoCourse } from './tempo-course';
 export {
   type ExtraVerdict,

@@ -9,7 +9,7 @@ import { withDoubt } from './doubt';
 import { intonationOf } from './intonation';
 import type { Policy } from './policy';
 import { isRightPitch, isRightRhythm } from './right-note';
-import { scopeOf } from './scope';
+import { scopeOf } from './scope-of';
 import { tempoCourseOf } from './tempo-course';
 import {
   JUDGING_VERSION,

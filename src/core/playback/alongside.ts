@@ -4,7 +4,7 @@ import type { Audio, EchoPath } from '../signal';
 import type { BackingKind } from './backing';
 import { renderClicks } from './click-sound';
 import { clicksOfLine } from './line-clicks';
-import type { ModelWish } from './model';
+import type { ModelWish } from './model-wish';
 
 /** What a device played while it recorded. Plain data, kept with the take, so that any machine can take it off again. */
 export interface Alongside {

@@ -14,15 +14,8 @@ import {
 import { spellingToMidi } from '../pitch';
 import { type PlayedEvent, perform } from '../simulation';
 import { TempoMap } from '../tempo';
+import { AS_WRITTEN, type ModelWish } from './model-wish';
 import { voiceLines } from './voice-lines';
-
-/** How the model plays: a teacher plays a tied rhythm first with every note struck, a slurred line first tongued. */
-export interface ModelWish {
-  readonly ties: boolean;
-  readonly slurs: boolean;
-}
-
-export const AS_WRITTEN: ModelWish = { ties: true, slurs: true };
 
 /** How loud it is at a moment, in dB beside mf. */
 export interface Loudness {

@@ -4,7 +4,8 @@ import { echoOf } from '../signal';
 import { type Alongside, playedAlongside } from './alongside';
 import { type BackingKind, playBacking } from './backing';
 import { bankOf } from './banks';
-import { type Model, type ModelWish, playModel } from './model';
+import { type Model, playModel } from './model';
+import type { ModelWish } from './model-wish';
 import { renderSampledWhole } from './sampler';
 
 /** Reads a sound bank by its name. */

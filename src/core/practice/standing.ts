@@ -8,7 +8,8 @@ import { type Passage, stageOfPassage } from './passage';
 import { layRungs, NO_PLAN, type Plan, type Stage, stagesForPlayer } from './plan';
 import { type Deed, type Progress, progressOf, rulesFor } from './progress';
 import { STEP_KEEPS } from './step-keeps';
-import { lineOfStep, voiceOfStep } from './step-line';
+import { lineOfStep } from './step-line';
+import { voiceOfStep } from './step-voice';
 
 /** A line as it is given out to somebody. */
 export interface Given {

@@ -1,21 +1,13 @@
 import {
   type Line,
   type LineEvent,
-  lineOfVoice,
   type Measure,
-  maybeVoice,
   type Note,
   restInstead,
   type WrittenPitch,
 } from '../notation';
 import { melodyOf } from '../study';
 import type { Keeps } from './step-keeps';
-
-/** What of the voices of a line a step wants. Before the line is cut in pieces: a piece may have nothing of a voice. */
-export function voiceOfStep(line: Line, keeps: Keeps): Line {
-  const voice = keeps.voice === undefined ? undefined : maybeVoice(line.part, keeps.voice);
-  return voice === undefined ? line : lineOfVoice(line, voice);
-}
 
 /** The written line as a step wants it: what the step leaves out is neither shown nor checked. */
 export function lineOfStep(line: Line, keeps: Keeps): Line {

@@ -3,7 +3,7 @@ import { type Line, type Measure, restInstead } from '../notation';
 import { moveByMarks, PRACTICE_MARKS } from '../tempo';
 import { lineOfChunk } from './chunk-line';
 import { STEP_KEEPS, type StepId } from './step-keeps';
-import { lineOfStep, voiceOfStep } from './step-line';
+import { lineOfStep } from './step-line';
 
 /** Some measures of a line, to be gone through again and again. */
 export interface LoopRange {
@@ -77,7 +77,7 @@ export interface LoopLine {
 }
 
 /**
- * The music of a loop. @param step what is left of it; undefined for all of it.
+ * The music of a loop. @param line of a stage. @param step what is left of it; undefined for all of it.
  * @throws RangeError for measures that the line does not have.
  */
 export function lineOfLoop(line: Line, range: LoopRange, step?: StepId): LoopLine {
@@ -87,10 +87,9 @@ export function lineOfLoop(line: Line, range: LoopRange, step?: StepId): LoopLin
     throw new RangeError(`measures must be within 0–${count}, got ${fromIndex}–${toIndex}`);
   const isWhole = fromIndex === 0 && toIndex === count;
   const firstIndex = withNoteBefore && fromIndex > 0 ? fromIndex - 1 : fromIndex;
-  const wanted = step ? voiceOfStep(line, STEP_KEEPS[step]) : line;
   const cut = isWhole
-    ? wanted
-    : lineOfChunk(wanted, { kind: 'measures', id: 'loop', fromIndex: firstIndex, toIndex });
+    ? line
+    : lineOfChunk(line, { kind: 'measures', id: 'loop', fromIndex: firstIndex, toIndex });
   const led = firstIndex < fromIndex ? withOnlyItsLastNote(cut) : cut;
   return { line: step ? lineOfStep(led, STEP_KEEPS[step]) : led, firstIndex };
 }
