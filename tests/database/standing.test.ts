@@ -60,6 +60,23 @@ test('a line that was brought in waits for a worker, stands then, and is drawn d
   expect(await onShelf(lineId)).toMatchObject({ contentHash: shown!.contentHash, isAsked: false });
 });
 
+test('whoever looks while the worker is at it sees that it waits, or the line, and never neither', async () => {
+  for (let count = 0; count < 25; count++) {
+    const lineId = await broughtIn('C4w', 'D4w');
+    let isDone = false;
+    const standing = standLine(lineId).then(() => {
+      isDone = true;
+    });
+    const looks: Promise<boolean>[] = [];
+    while (!isDone) {
+      looks.push(line(lineId).then((seen) => seen.shown !== undefined || seen.standing.isAwaited));
+      await new Promise((resolve) => setTimeout(resolve, 1));
+    }
+    await standing;
+    expect(await Promise.all(looks)).not.toContain(false);
+  }
+});
+
 test('until the worker has come to it, the line stands as it did', async () => {
   const lineId = await broughtIn('C4w');
   await standLine(lineId);

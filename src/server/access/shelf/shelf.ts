@@ -89,7 +89,9 @@ async function requireOwnBook(viewer: Viewer, bookId: unknown) {
  */
 export async function getLine(viewer: Viewer, lineId: string, place = 0) {
   const facts = await requireOwnLine(viewer, lineId);
-  const [parts, standing] = await Promise.all([listParts(lineId), standingOf(lineId)]);
+  // In this order: what is not awaited any more when it is asked for has its parts when they are.
+  const standing = await standingOf(lineId);
+  const parts = await listParts(lineId);
   const part = parts.find((candidate) => candidate.place === place) ?? parts[0];
   const music = part && (await maybeMusic(part.contentHash));
   if (!part || !music) return { ...facts, parts, standing, shown: undefined };
