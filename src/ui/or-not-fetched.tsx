@@ -5,7 +5,11 @@ import type { ComponentType } from 'react';
  * @example dynamic(() => orNotFetched(import('./chart').then(({ Chart }) => Chart)), { ssr: false })
  */
 export const orNotFetched = <Props,>(part: Promise<ComponentType<Props>>): Promise<ComponentType<Props>> =>
-  part.catch(() => NotFetched);
+  part.catch((error: unknown) => {
+    // Whoever listens on the page tells the school of it.
+    globalThis.reportError?.(error);
+    return NotFetched;
+  });
 
 function NotFetched() {
   return (
