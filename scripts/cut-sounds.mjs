@@ -5,10 +5,10 @@ import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { SoundBankLoader } from 'spessasynth_core';
 import { PROGRAM_OF_BANK } from '../src/core/formats/midi-program.ts';
+import { DRUM_IDS, drumById } from '../src/core/notation/index.ts';
 import { ROOT } from './lib/paths.mjs';
 
-/** Keys of the General MIDI percussion map that beginners' lines use. */
-const DRUM_KEYS = [36, 37, 38, 39, 42, 43, 44, 46, 47, 48, 49, 51];
+const DRUM_KEYS = DRUM_IDS.map((id) => drumById(id).midiKeys[0]);
 
 const [path] = process.argv.slice(2);
 if (!path)

@@ -9,6 +9,7 @@ import {
   type HeadSign,
   headSigns,
   headsOf,
+  LANDMARK_WORDS,
   type Landmark,
   type Line,
   type LineEvent,
@@ -298,7 +299,7 @@ function writeRoadSigns({ landmarks = [], jump, meter: { beats } }: Measure): st
   const signs: Readonly<Record<Landmark, string>> = {
     segno: mark('segno', false),
     coda: mark('coda', false),
-    fine: mark('fine', true, 'Fine'),
+    fine: mark('fine', true, LANDMARK_WORDS.fine),
     'to-coda': mark('coda', true),
   };
   const leads = jump ? mark(jump.to === 'start' ? 'daCapo' : 'dalSegno', true, sayJump(jump)) : '';

@@ -3,6 +3,7 @@ import {
   ARTICULATIONS,
   type Articulation,
   type Bowing,
+  type DrumHead,
   type LineEvent,
   type Note,
   newNote,
@@ -192,16 +193,22 @@ function maybeExact(
   written: Rational,
   { divisions }: NoteContext,
 ): Rational | undefined {
+  const value = maybeWrittenValue(element, tuplet);
+  if (!value) return undefined;
+  const exact = valueLength(value);
+  return Math.abs(toNumber(subtract(exact, written))) * divisions < 1 ? exact : undefined;
+}
+
+/** As it is printed; undefined where nothing is, or what Mevlo does not write. */
+function maybeWrittenValue(element: XmlElement, tuplet: Tuplet | undefined): NoteValue | undefined {
   const base = BASES[maybeText(element, 'type') ?? ''];
   const dots = childrenNamed(element, 'dot').length;
   if (!base || dots > 2) return undefined;
-  const exact = valueLength({ base, dots: dots as NoteValue['dots'], tuplet });
-  return Math.abs(toNumber(subtract(exact, written))) * divisions < 1 ? exact : undefined;
+  return { base, dots: dots as NoteValue['dots'], ...(tuplet && { tuplet }) };
 }
 
 function readValue(element: XmlElement, quarters: Rational, tuplet: Tuplet | undefined): Result<NoteValue> {
   const type = maybeText(element, 'type');
-  const dots = childrenNamed(element, 'dot').length;
   if (type === undefined) {
     const value = maybeValueOfLength(quarters);
     if (value) return success(value);
@@ -210,23 +217,22 @@ function readValue(element: XmlElement, quarters: Rational, tuplet: Tuplet | und
       message: `A note here lasts ${toMixedNumber(quarters)} quarters, which no single note value does.`,
     });
   }
-  const base = BASES[type];
-  if (!base || dots > 2)
+  const value = maybeWrittenValue(element, tuplet);
+  if (!value)
     return failure({
       code: 'value',
       message: `The note value "${type}" is not one that Mevlo checks (whole to sixteenth).`,
     });
-  const value: NoteValue = { base, dots: dots as NoteValue['dots'], ...(tuplet && { tuplet }) };
   const length = valueLength(value);
   if (equals(length, quarters)) return success(value);
   return failure({
     code: 'value-and-duration',
-    message: `A ${dots > 0 ? 'dotted ' : ''}${base} is written but it lasts ${toMixedNumber(quarters)} quarters instead of ${toMixedNumber(length)}.`,
+    message: `A ${value.dots > 0 ? 'dotted ' : ''}${value.base} is written but it lasts ${toMixedNumber(quarters)} quarters instead of ${toMixedNumber(length)}.`,
   });
 }
 
 /** Source: MusicXML 4.0, type notehead-value. */
-const HEADS: Readonly<Record<string, 'x' | 'open'>> = { x: 'x', cross: 'x', 'circle-x': 'open' };
+const HEADS: Readonly<Record<string, DrumHead>> = { x: 'x', cross: 'x', 'circle-x': 'open' };
 
 /** Of a pitched note only the plain one is. */
 function isKnownHead(element: XmlElement): boolean {

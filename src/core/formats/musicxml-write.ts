@@ -1,6 +1,7 @@
 import {
   beginsLate,
   endsOfDashes,
+  LANDMARK_WORDS,
   type Landmark,
   type Measure,
   type Part,
@@ -113,8 +114,8 @@ function writeOpeningTempo({ tempo }: Part): string {
 const LANDMARK_ELEMENTS: Readonly<Record<Landmark, string>> = {
   segno: '<direction-type><segno/></direction-type><sound segno="segno"/>',
   coda: '<direction-type><coda/></direction-type><sound coda="coda"/>',
-  fine: '<direction-type><words>Fine</words></direction-type><sound fine="yes"/>',
-  'to-coda': '<direction-type><words>To Coda</words></direction-type><sound tocoda="coda"/>',
+  fine: `<direction-type><words>${LANDMARK_WORDS.fine}</words></direction-type><sound fine="yes"/>`,
+  'to-coda': `<direction-type><words>${LANDMARK_WORDS['to-coda']}</words></direction-type><sound tocoda="coda"/>`,
 };
 
 function writeLandmarks({ landmarks = [] }: Measure, wanted: readonly Landmark[]): string {

@@ -1,6 +1,7 @@
 import { rightOf } from '../../../tests/support/results';
 import { describeIssue } from '../base';
 import { readMidi, readMusicXml, writeMei, writeMidi, writeMusicXml } from '../formats';
+import { instrument } from '../instruments';
 import { apply, blankScore, type Desk, openDesk, understand } from '../writing';
 import {
   DRUM_IDS,
@@ -15,22 +16,7 @@ import {
   type WrittenPitch,
 } from '.';
 
-const KIT = {
-  id: 'drum-kit',
-  name: 'Drum kit',
-  transpositionSemitones: 0,
-  staffLines: 5,
-  clef: 'percussion',
-} as const;
-const FLUTE = {
-  id: 'flute',
-  name: 'Flute',
-  transpositionSemitones: 0,
-  staffLines: 5,
-  clef: 'treble',
-} as const;
-
-const blank = () => openDesk(blankScore('x', KIT));
+const blank = () => openDesk(blankScore('x', instrument('drum-kit')));
 const digit = (n: number) => ({ kind: 'digit', digit: n }) as const;
 const AND = { kind: 'and' } as const;
 const drumsOf = (score: Score): (DrumId | undefined)[][] =>
@@ -101,7 +87,7 @@ test('drums are written by digits, one on top of another as it is said, and by t
 });
 
 test('on any other staff a digit is a finger', () => {
-  const flute = apply(openDesk(blankScore('x', FLUTE)), { kind: 'letter', step: 'C' });
+  const flute = apply(openDesk(blankScore('x', instrument('flute'))), { kind: 'letter', step: 'C' });
   expect(apply(flute, digit(3)).score.parts[0]!.measures[0]!.events[0]).toMatchObject({ fingering: '3' });
   expect(apply(flute, digit(7)).remark).toContain('0 to 5');
 });

@@ -1,7 +1,8 @@
 import { parsePitchName } from '../pitch';
-import type { WrittenPitch } from './line';
+import type { DrumHead, WrittenPitch } from './line';
 
-type Stroke = Extract<WrittenPitch, { readonly kind: 'unpitched' }>;
+/** What has no pitch. */
+export type Stroke = Extract<WrittenPitch, { readonly kind: 'unpitched' }>;
 
 export const DRUM_IDS = [
   'bass-drum',
@@ -26,7 +27,7 @@ export interface Drum {
   /** As if in the treble clef. */
   readonly place: string;
   /** Cymbals and sticks have a cross, one that is left open a ring around it. */
-  readonly head?: 'x' | 'open';
+  readonly head?: DrumHead;
   /** The first is written; all are read. */
   readonly midiKeys: readonly [number, ...number[]];
 }

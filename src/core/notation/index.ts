@@ -7,6 +7,7 @@ export {
   drumById,
   maybeDrum,
   maybeDrumOfKey,
+  type Stroke,
   strokeOf,
 } from './drums';
 export { type LoudnessPoint, loudnessAt, writtenLoudness } from './dynamics';
@@ -26,6 +27,7 @@ export {
   type Bowing,
   type Clef,
   type Direction,
+  type DrumHead,
   DYNAMIC_MARKS,
   type Line,
   type LineEvent,

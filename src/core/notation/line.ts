@@ -87,10 +87,13 @@ export interface Voice {
   readonly events: readonly LineEvent[];
 }
 
+/** A cross, or one with a ring over it. */
+export type DrumHead = 'x' | 'open';
+
 export type WrittenPitch =
   | { readonly kind: 'pitched'; readonly spelling: Spelling }
-  /** `head`: a cross, or one with a ring around it; not there for a plain head. */
-  | { readonly kind: 'unpitched'; readonly display: Spelling; readonly head?: 'x' | 'open' | undefined };
+  /** `head` is not there for a plain one. */
+  | { readonly kind: 'unpitched'; readonly display: Spelling; readonly head?: DrumHead | undefined };
 
 export const ARTICULATIONS = ['accent', 'staccato', 'tenuto', 'marcato'] as const;
 export type Articulation = (typeof ARTICULATIONS)[number];
