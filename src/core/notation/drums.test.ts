@@ -86,6 +86,12 @@ test('drums are written by digits, one on top of another as it is said, and by t
   expect(drumsOf(said.score)).toEqual([['floor-tom'], ['hand-clap']]);
 });
 
+test('a cymbal that is moved on the staff stays one', () => {
+  const moved = [digit(3), { kind: 'step', direction: 1 } as const].reduce(apply, blank());
+  expect(drumsOf(moved.score)).toEqual([['crash']]);
+  expect(moved.score.parts[0]!.measures[0]!.events[0]).toMatchObject({ pitch: { head: 'x' } });
+});
+
 test('on any other staff a digit is a finger', () => {
   const flute = apply(openDesk(blankScore('x', instrument('flute'))), { kind: 'letter', step: 'C' });
   expect(apply(flute, digit(3)).score.parts[0]!.measures[0]!.events[0]).toMatchObject({ fingering: '3' });

@@ -48,8 +48,9 @@ export function alterationInForce(
   return last?.kind === 'pitched' ? last.spelling.alter : keyAlteration(step, keyFifths);
 }
 
+/** The same elsewhere: a cross stays a cross. */
 export function withSpelling(pitch: WrittenPitch, spelling: Spelling): WrittenPitch {
-  return pitch.kind === 'pitched' ? { kind: 'pitched', spelling } : { kind: 'unpitched', display: spelling };
+  return pitch.kind === 'pitched' ? { ...pitch, spelling } : { ...pitch, display: spelling };
 }
 
 /** A half step up or down: by a sign where one will do, else the next letter. */
