@@ -65,9 +65,11 @@ export { type TupletGroup, tupletGroups } from './tuplet-groups';
 export { maybeVoice, type VoiceName, voiceHasNotes, voiceNames } from './voice-names';
 export { writtenLength } from './written-length';
 export {
+  type AskedSound,
   endQuarters,
   measureOffset,
   repeatsPitch,
   type WrittenNote,
   writtenNotes,
 } from './written-notes';
+export { writtenVoices } from './written-voices';

@@ -11,11 +11,18 @@ import {
   toNumber,
   ZERO,
 } from '../time';
-import type { Line, Measure, Note } from './line';
+import { type DrumId, maybeDrum } from './drums';
+import { headsOf } from './heads';
+import type { Line, Measure, Note, WrittenPitch } from './line';
 import { beginsLate } from './short-measures';
 import { type TempoSpan, tempoSpans } from './tempo-spans';
 import { type TimedMeasure, timedMeasures } from './timed-measures';
 import { writtenLength } from './written-length';
+
+/** What one head of a note asks for: a pitch, MIDI, or a drum, where it is one that has a name. */
+export type AskedSound =
+  | { readonly kind: 'pitched'; readonly midi: number }
+  | { readonly kind: 'drum'; readonly drum: DrumId | undefined };
 
 /** A note as a player must sound it: repeats unrolled, tied notes joined, transposition applied. */
 export interface WrittenNote {
@@ -37,6 +44,8 @@ export interface WrittenNote {
   readonly onsetQuarters: Rational;
   readonly lengthQuarters: Rational;
   readonly sound: { readonly kind: 'pitched'; readonly midi: number } | { readonly kind: 'unpitched' };
+  /** Of all its heads, its own first; at least one. */
+  readonly heads: readonly AskedSound[];
   /** Reached under a slur, so without a fresh tongue. */
   readonly slurredFromPrevious: boolean;
   readonly staccato: boolean;
@@ -124,6 +133,7 @@ function writtenNote(
       note.pitch.kind === 'pitched'
         ? { kind: 'pitched', midi: spellingToMidi(note.pitch.spelling) + line.part.transpositionSemitones }
         : { kind: 'unpitched' },
+    heads: headsOf(note).map((head) => askedOf(head, line)),
     slurredFromPrevious: slurred,
     staccato: note.articulations.includes('staccato'),
     accented: note.articulations.includes('accent') || note.articulations.includes('marcato'),
@@ -133,6 +143,11 @@ function writtenNote(
     divisionBeats: divisionAt(timed.measure, offset),
   };
 }
+
+const askedOf = (head: WrittenPitch, { part }: Line): AskedSound =>
+  head.kind === 'pitched'
+    ? { kind: 'pitched', midi: spellingToMidi(head.spelling) + part.transpositionSemitones }
+    : { kind: 'drum', drum: maybeDrum(head)?.id };
 
 /** The shortest value in the beat of a place. @param offset quarters from the start of the measure. */
 function divisionAt(measure: Measure, offset: Rational): number {
