@@ -1,4 +1,4 @@
-// Learns the numbers of the ear again, from takes made with FluidSynth: npm run fit [-- starts|plucks|faults] [--kept]
+// Learns the numbers of the ear again, from takes made with FluidSynth: npm run fit [-- starts|plucks|faults|struck|drums|claims] [--kept]
 import { runTypeScript } from './lib/process.mjs';
 import { run } from './lib/say.mjs';
 import { setUp } from './lib/setup.mjs';
@@ -8,7 +8,7 @@ await run(async () => {
   // What is held against a player depends on what is heard.
   const asked = process.argv.slice(2);
   const named = asked.filter((arg) => !arg.startsWith('--'));
-  for (const lesson of named.length > 0 ? named : ['starts', 'plucks', 'faults'])
+  for (const lesson of named.length > 0 ? named : ['starts', 'plucks', 'faults', 'struck', 'drums', 'claims'])
     await runTypeScript('tests/fit/fit.ts', [
       '--lesson',
       lesson,

@@ -359,7 +359,7 @@ function strokes(
 const known = new Map<string, { readonly samples: Float32Array; readonly felt: number }>();
 
 /** A stroke as it was recorded, as loud as the others at its peak, and when it is felt. */
-function recordedStroke(file: string) {
+export function recordedStroke(file: string) {
   const there = known.get(file);
   if (there) return there;
   const path = join(KITS, file);

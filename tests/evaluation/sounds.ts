@@ -53,7 +53,7 @@ const WORDS = ['one', 'two', 'three', 'four', 'and'];
 const FELT_BELOW_TOP_DB = 10;
 const TOP_WITHIN_SECONDS = 0.3;
 
-type Timed = { readonly seconds: number; readonly event: Record<string, unknown> };
+export type Timed = { readonly seconds: number; readonly event: Record<string, unknown> };
 
 /** Renders tones dry, mono, at 44.1 kHz. */
 export function renderTones(
@@ -183,7 +183,8 @@ const bend = (channel: number, semitones: number) => ({
   value: Math.round(Math.max(-8192, Math.min(8191, (semitones / BEND_SEMITONES) * 8192))),
 });
 
-function toMidiFile(timed: readonly Timed[]): Uint8Array {
+/** Events in time as a MIDI file, a thousand ticks a second. */
+export function toMidiFile(timed: readonly Timed[]): Uint8Array {
   const sorted = timed
     .map((entry, index) => ({ ...entry, index }))
     .sort((a, b) => a.seconds - b.seconds || a.index - b.index);
@@ -204,7 +205,7 @@ function toMidiFile(timed: readonly Timed[]): Uint8Array {
 }
 
 /** FluidSynth's own room and chorus are off; the same bytes are rendered once. */
-function renderMidi(midi: Uint8Array, font: SoundFont): Audio {
+export function renderMidi(midi: Uint8Array, font: SoundFont): Audio {
   // The synthesiser takes any other font that it finds, without a word.
   if (!existsSync(SOUND_FONTS[font]))
     throw new Error(
@@ -371,7 +372,8 @@ function sharpness({ samples, sampleRate }: Audio, fromSeconds: number, key: num
   return weights === 0 ? 0 : sum / weights;
 }
 
-function feltStart({ samples, sampleRate }: Audio, fromSeconds: number): number {
+/** When a sound that is made at a time is felt to begin, in seconds after it. */
+export function feltStart({ samples, sampleRate }: Audio, fromSeconds: number): number {
   const step = 0.001;
   const power = (at: number) => {
     const from = Math.round((fromSeconds + at - 0.003) * sampleRate);

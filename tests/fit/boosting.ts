@@ -4,6 +4,8 @@ import { type BoostedTrees, probabilityOf, type Tree } from '@/core/base';
 export interface Example {
   readonly features: Readonly<Record<string, number>>;
   readonly isSo: boolean;
+  /** Of which model, where a lesson teaches several. */
+  readonly part?: string;
 }
 
 export interface BoostingOptions {

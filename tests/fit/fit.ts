@@ -1,15 +1,13 @@
-// Learns the numbers of the ear again: npm run fit [-- starts|plucks|faults] [--kept]
+// Learns the numbers of the ear again: npm run fit [-- starts|plucks|faults|struck|drums|claims] [--kept]
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
-import { makeTake } from '../evaluation/take';
 import { runParts } from '../support/parts';
 import { boost, type Example, errorsIn, errorsOf, sayAcross, sayOf } from './boosting';
 import { reliabilityOf } from './calibration';
 import { LESSONS, type Use } from './lessons';
-import { NEVER_LEARNED } from './never-learned';
 import { keepSmallSet } from './small-set';
 
 const RESULTS = resolve('.data/fit');
@@ -37,9 +35,9 @@ mkdirSync(RESULTS, { recursive: true });
 if (values.shard) {
   const [shard, count] = values.shard.split('/').map(Number) as [number, number];
   const taken = lesson
-    .plans()
+    .takes()
     .filter((_, index) => index % count === shard)
-    .map(({ use, plan, name }): Taken => ({ use, examples: lesson.examplesOf(makeTake(plan, name)) }));
+    .map(({ use, examples }): Taken => ({ use, examples: examples() }));
   writeFileSync(shardFile(shard), JSON.stringify(taken));
 } else {
   const count = Math.max(1, availableParallelism());
@@ -55,20 +53,41 @@ if (values.shard) {
   ).flat();
   const takesOf = (use: Use) => taken.filter((take) => take.use === use).map(({ examples }) => examples);
   const [learned, others] = [takesOf('learned'), takesOf('told')];
-  const model = boost(learned.flat(), lesson.options);
-  const said = others.length > 0 ? sayOf(model, others.flat()) : sayAcross(learned, lesson.options);
-  keepSmallSet(name, (others.length > 0 ? others : learned).flat());
+  const taught = (lesson.parts ?? [undefined]).map((part) => learn(part, learned, others));
+  const said = taught.flatMap((one) => one.said);
+  keepSmallSet(name, ofPart(lesson.parts?.[0], (others.length > 0 ? others : learned).flat()));
   const about = {
     what: lesson.what,
     made: new Date().toISOString().slice(0, 10),
     by: 'npm run fit',
     options: lesson.options,
     seeds: lesson.seeds,
-    neverLearned: NEVER_LEARNED,
-    learned: errorsOf(model, learned.flat()),
-    told: errorsIn(said),
+    neverLearned: lesson.neverLearned,
+    ...(lesson.parts
+      ? { told: Object.fromEntries(taught.map(({ part, said }) => [part, errorsIn(said)])) }
+      : { learned: errorsOf(taught[0]!.model, learned.flat()), told: errorsIn(said) }),
     reliability: reliabilityOf(said),
   };
-  writeFileSync(lesson.file, `${JSON.stringify({ about, ...lesson.settled?.(said), model })}\n`);
+  const models = lesson.parts
+    ? { models: Object.fromEntries(taught.map(({ part, model }) => [part, model])) }
+    : { model: taught[0]!.model };
+  writeFileSync(lesson.file, `${JSON.stringify({ about, ...lesson.settled?.(said), ...models })}\n`);
   console.log(about);
+}
+
+function ofPart(part: string | undefined, examples: readonly Example[]): readonly Example[] {
+  return part === undefined ? examples : examples.filter((example) => example.part === part);
+}
+
+/** One model of a lesson, and what it says of takes that it was not learned from. */
+function learn(
+  part: string | undefined,
+  learned: readonly (readonly Example[])[],
+  others: readonly (readonly Example[])[],
+) {
+  const mine = learned.map((examples) => ofPart(part, examples));
+  const told = others.map((examples) => ofPart(part, examples));
+  const model = boost(mine.flat(), lesson.options);
+  const said = told.length > 0 ? sayOf(model, told.flat()) : sayAcross(mine, lesson.options);
+  return { part, model, said };
 }

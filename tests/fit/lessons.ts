@@ -2,6 +2,7 @@ import { resolve } from 'node:path';
 import { PLAYERS } from '../evaluation/players';
 import {
   type EvaluationTake,
+  makeTake,
   planRoomTake,
   planStrictTake,
   planTake,
@@ -11,9 +12,17 @@ import {
 import type { BoostingOptions, Example, Said } from './boosting';
 import { blameFrom } from './calibration';
 import { faultExamples } from './fault-examples';
-import { isNeverLearned } from './never-learned';
+import { isNeverLearned, NEVER_LEARNED, NEVER_LEARNED_TOGETHER } from './never-learned';
 import { pluckExamples } from './pluck-examples';
 import { startExamples } from './start-examples';
+import {
+  claimExamples,
+  drumExamples,
+  LEARNED_DRUMS,
+  struckExamples,
+  TOGETHER_SEEDS,
+  togetherTakes,
+} from './together-examples';
 
 /** `learned`: what a model is made of; `told`: what only tells how well it does. The evaluation has other takes. */
 export type Use = 'learned' | 'told';
@@ -23,14 +32,21 @@ export interface Lesson {
   readonly file: string;
   readonly options: BoostingOptions;
   readonly seeds: Readonly<Record<string, readonly [from: number, count: number]>>;
-  /** @param take of the plans. */
-  readonly examplesOf: (take: EvaluationTake) => readonly Example[];
-  readonly plans: () => readonly PlannedTake[];
+  readonly neverLearned: unknown;
+  readonly takes: () => readonly LearnableTake[];
+  /** Where a lesson teaches several models, their names. */
+  readonly parts?: readonly string[];
   /** What is settled by what the model says of takes that it was not learned from. */
   readonly settled?: (said: readonly Said[]) => Readonly<Record<string, number>>;
 }
 
-export interface PlannedTake {
+/** A take that is not made yet, and what is to be learned from it. */
+export interface LearnableTake {
+  readonly use: Use;
+  readonly examples: () => readonly Example[];
+}
+
+interface PlannedTake {
   readonly use: Use;
   readonly plan: TakePlan;
   /** Under which its recording is kept. */
@@ -70,36 +86,82 @@ const byTurns = (seeds: typeof START_SEEDS) =>
     ),
   );
 
+const learnedFrom = (
+  takes: readonly PlannedTake[],
+  examplesOf: (take: EvaluationTake) => readonly Example[],
+): readonly LearnableTake[] =>
+  takes.map(({ use, plan, name }) => ({ use, examples: () => examplesOf(makeTake(plan, name)) }));
+
 /** In the order in which they are learned: what is held against a player depends on what is heard. */
-export const LESSONS: Readonly<Record<'starts' | 'plucks' | 'faults', Lesson>> = {
+export const LESSONS: Readonly<
+  Record<'starts' | 'plucks' | 'faults' | 'struck' | 'drums' | 'claims', Lesson>
+> = {
   starts: {
     what: 'How likely a tone starts anew at a place within it.',
     file: resolve('src/core/listening/model/starts.json'),
     options: { rounds: 200, depth: 3, rate: 0.1 },
     seeds: START_SEEDS,
-    examplesOf: startExamples,
-    plans: () => byTurns(START_SEEDS).filter(({ plan }) => plan.player.range),
+    neverLearned: NEVER_LEARNED,
+    takes: () =>
+      learnedFrom(
+        byTurns(START_SEEDS).filter(({ plan }) => plan.player.range),
+        startExamples,
+      ),
   },
   plucks: {
     what: 'How likely a string was plucked where the spectrum rises.',
     file: resolve('src/core/listening/model/plucks.json'),
     options: { rounds: 100, depth: 3, rate: 0.1 },
     seeds: START_SEEDS,
-    examplesOf: pluckExamples,
-    plans: () => byTurns(START_SEEDS).filter(({ plan }) => plan.player.range && !plan.player.sustains),
+    neverLearned: NEVER_LEARNED,
+    takes: () =>
+      learnedFrom(
+        byTurns(START_SEEDS).filter(({ plan }) => plan.player.range && !plan.player.sustains),
+        pluckExamples,
+      ),
   },
   faults: {
     what: 'How likely what would be held against a player is theirs.',
     file: resolve('src/core/judging/model/faults.json'),
     options: { rounds: 200, depth: 4, rate: 0.1 },
     seeds: FAULT_SEEDS,
-    examplesOf: faultExamples,
+    neverLearned: NEVER_LEARNED,
     settled: (said) => ({ blameFrom: blameFrom(said) }),
-    plans: () =>
-      learnable(
-        (Object.keys(FAULT_SEEDS) as Kind[]).flatMap((kind) =>
-          numbers(FAULT_SEEDS[kind]).map((seed) => planned('learned', kind, seed)),
+    takes: () =>
+      learnedFrom(
+        learnable(
+          (Object.keys(FAULT_SEEDS) as Kind[]).flatMap((kind) =>
+            numbers(FAULT_SEEDS[kind]).map((seed) => planned('learned', kind, seed)),
+          ),
         ),
+        faultExamples,
       ),
+  },
+  struck: {
+    what: 'How likely a pitch was struck at a moment, several at once perhaps.',
+    file: resolve('src/core/listening/model/struck.json'),
+    options: { rounds: 250, depth: 4, rate: 0.1 },
+    seeds: TOGETHER_SEEDS,
+    neverLearned: NEVER_LEARNED_TOGETHER,
+    takes: () => togetherTakes(['hands'], struckExamples),
+  },
+  drums: {
+    what: 'How likely each drum was struck at a moment.',
+    file: resolve('src/core/listening/model/drums.json'),
+    options: { rounds: 100, depth: 3, rate: 0.12 },
+    seeds: TOGETHER_SEEDS,
+    neverLearned: NEVER_LEARNED_TOGETHER,
+    parts: LEARNED_DRUMS,
+    takes: () => togetherTakes(['kit'], drumExamples),
+  },
+  claims: {
+    what: 'How likely what would be held against one head of a line of several voices is so.',
+    file: resolve('src/core/judging/model/claims.json'),
+    options: { rounds: 120, depth: 4, rate: 0.1 },
+    seeds: TOGETHER_SEEDS,
+    neverLearned: NEVER_LEARNED_TOGETHER,
+    settled: (said) => ({ blameFrom: blameFrom(said) }),
+    takes: () =>
+      togetherTakes(['hands', 'kit'], claimExamples).map((take) => ({ ...take, use: 'learned' as const })),
   },
 };

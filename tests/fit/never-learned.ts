@@ -4,6 +4,25 @@ export const NEVER_LEARNED = {
   surroundings: ['television', 'page and door'],
 } as const;
 
+/** The same of lines of several voices; some of the fonts have a kit of their own. */
+export const NEVER_LEARNED_TOGETHER = {
+  hands: ['modelled string'],
+  kit: ['pearl', 'csound'],
+  surroundings: ['television'],
+} as const;
+
+export const isNeverLearnedTogether = ({
+  of,
+  maker,
+  around,
+}: {
+  readonly of: 'hands' | 'kit';
+  readonly maker: string;
+  readonly around: string;
+}): boolean =>
+  (NEVER_LEARNED_TOGETHER[of] as readonly string[]).includes(maker) ||
+  (NEVER_LEARNED_TOGETHER.surroundings as readonly string[]).includes(around);
+
 export const isNeverLearned = ({
   font,
   around,

@@ -80,6 +80,7 @@ export function exactFollowing(
   return {
     version: FOLLOWING_VERSION,
     notes,
+    heads: undefined,
     extras: [],
     interruptions: [],
     besides: [],

@@ -16,6 +16,7 @@ export function perfectlyHeard({ events, durationSeconds }: Performance): Heard 
     doubtfulStrikes: [],
     thumpsSeconds: [],
     plucks: [],
+    moments: [],
     noiseDb: -80,
     peakDb: -9,
     clippedShare: 0,

@@ -1,10 +1,10 @@
-import { type Following, follow, type TuningRange } from '../following';
+import { type Following, follow, followTogether, type TuningRange } from '../following';
 import { maybeInstrument } from '../instruments';
 import { judge, type Policy, USUAL_POLICY, type Verdict } from '../judging';
 import { type Heard, hear } from '../listening';
 import type { Line } from '../notation';
 import type { Audio } from '../signal';
-import { fadesByItself, priorsOf } from './priors';
+import { fadesByItself, priorsOf, severalAtOnce } from './priors';
 
 /** The three layers of a check: two of facts, one of policy. */
 export interface Check {
@@ -35,6 +35,10 @@ export function check(
 
 /** Follows and judges what was heard. */
 export function checkHeard(line: Line, heard: Heard, askedBpm: number, policy: Policy = USUAL_POLICY): Check {
+  if (severalAtOnce(line)) {
+    const following = followTogether(line, heard, askedBpm);
+    return { heard, following, verdict: judge(line, following, askedBpm, policy) };
+  }
   const known = { tuningRange: tuningRangeOf(line), fadesByItself: fadesByItself(line) };
   const written = follow(line, heard, askedBpm, known);
   const moved = written.transposedSemitones;

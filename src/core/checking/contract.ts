@@ -1,4 +1,4 @@
-import type { Verdict } from '../judging';
+import type { MeasureVerdict, Verdict } from '../judging';
 
 /** A verdict in the published form `mevlo.check/1`: plain JSON, seconds from the start of the file, beats from 1. */
 export function toCheckContract(verdict: Verdict): Readonly<Record<string, unknown>> {
@@ -8,21 +8,17 @@ export function toCheckContract(verdict: Verdict): Readonly<Record<string, unkno
   return {
     schema: 'mevlo.check/1',
     state: verdict.state,
-    voices: voicesIn(verdict),
+    voices: voicesIn(verdict, numberOf),
     tempo: {
       asked: verdict.tempo.askedBpm,
       played: round(verdict.tempo.playedBpm, 2),
       beatUnit: verdict.tempo.beatUnit,
     },
     tuning: { cents: round(verdict.tuningCents, 1) },
-    measures: verdict.measures.map((measure, index) => ({
-      number: numberOf(index),
-      pitch: { right: measure.notesRight, written: measure.written, flag: measure.notesNeedWork },
-      rhythm: { right: measure.rhythmRight, written: measure.written, flag: measure.rhythmNeedsWork },
-    })),
+    measures: verdict.measures.map((measure, index) => flagsOf(measure, numberOf(index))),
     notes: verdict.notes.map((note) => ({
       id: note.noteId,
-      voice: verdict.scope?.voice ?? 'line',
+      voice: note.voice ?? verdict.scope?.voice ?? 'line',
       measure: numberOf(note.measureIndex),
       beat: round(note.beat, 4),
       written: { midi: note.writtenMidi ?? null },
@@ -33,6 +29,9 @@ export function toCheckContract(verdict: Verdict): Readonly<Record<string, unkno
             end: round(note.played.endSeconds, 4),
           }
         : null,
+      ...(note.heads && {
+        heads: note.heads.map(({ asked, pitch, instead }) => ({ asked, pitch, instead: instead ?? null })),
+      }),
       // The published form knows no more than that nothing is said of it.
       pitch: note.pitch === 'not-asked' ? 'unclear' : note.pitch,
       onset: {
@@ -57,11 +56,25 @@ export function toCheckContract(verdict: Verdict): Readonly<Record<string, unkno
   };
 }
 
-/** The voices of the line, and of which of them there are flags. */
-function voicesIn({ scope }: Verdict) {
+/** The voices of the line, which of them were judged, and the flags of each. */
+function voicesIn({ scope, voices }: Verdict, numberOf: (measureIndex: number) => number) {
+  if (voices && voices.length > 0)
+    return voices.map(({ name, measures, isSilent, exchangedWith }) => ({
+      name,
+      judged: true,
+      silent: isSilent,
+      exchangedWith: exchangedWith ?? null,
+      measures: measures.map((measure, index) => flagsOf(measure, numberOf(index))),
+    }));
   if (scope?.voice === undefined) return [{ name: 'line', judged: true }];
   return [{ name: scope.voice, judged: true }, ...scope.otherVoices.map((name) => ({ name, judged: false }))];
 }
+
+const flagsOf = (measure: MeasureVerdict, number: number) => ({
+  number,
+  pitch: { right: measure.notesRight, written: measure.written, flag: measure.notesNeedWork },
+  rhythm: { right: measure.rhythmRight, written: measure.written, flag: measure.rhythmNeedsWork },
+});
 
 function round(value: number | undefined, digits: number): number | null {
   return value === undefined ? null : Number(value.toFixed(digits));

@@ -1,5 +1,5 @@
 import { maybeInstrument, maybeSoundingRange } from '../instruments';
-import { type Line, writtenNotes } from '../notation';
+import { type Line, writtenVoices } from '../notation';
 
 /** A beginner may slip off the instrument's lowest note, and instruments differ. */
 const BELOW_RANGE_SEMITONES = 3;
@@ -12,7 +12,9 @@ const WIDEST_LEVEL = 3;
  * without pitches, and where nobody knows the instrument.
  */
 export function maybeLowestMidi(line: Line): number | undefined {
-  const written = writtenNotes(line).flatMap(({ sound }) => (sound.kind === 'pitched' ? [sound.midi] : []));
+  const written = writtenVoices(line)
+    .flat()
+    .flatMap(({ heads }) => heads.flatMap((head) => (head.kind === 'pitched' ? [head.midi] : [])));
   const player = maybeInstrument(line.part.instrument);
   if (written.length === 0 || !player) return undefined;
   const lowestWritten = Math.min(...written);

@@ -228,9 +228,10 @@ class Grid {
     const after = this.#playedBefore.at(-1)! - this.#playedBefore[j + 1]!;
     const outside = costOutside(after);
     const mostUnfinished = MOST_FOR_UNFINISHED + after * COST_AFTER_UNFINISHED;
+    const { mismatch, tuningSemitones } = this.#options;
     for (let i = 0; i < this.#n; i++) {
-      const cost =
-        this.#best[i]! + pitchCost(this.#targets[i]!, sound, this.#options.tuningSemitones) + costOfDoubt;
+      const asTarget = mismatch ? mismatch(i, j) : pitchCost(this.#targets[i]!, sound, tuningSemitones);
+      const cost = this.#best[i]! + asTarget + costOfDoubt;
       this.#costs[row + i] = cost;
       const end = cost + Math.min((this.#n - 1 - i) * COST_MISSING, mostUnfinished) + outside;
       if (end < this.#endCost) {

@@ -47,4 +47,6 @@ export interface Alignment {
 export interface AlignOptions {
   readonly secondsPerBeat: number;
   readonly tuningSemitones: number;
+  /** What a sound costs as a target, both by their places; by its pitch if nothing is said. */
+  readonly mismatch?: ((target: number, sound: number) => number) | undefined;
 }

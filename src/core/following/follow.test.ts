@@ -26,6 +26,7 @@ const heardAs = (
   doubtfulStrikes: [],
   thumpsSeconds: [],
   plucks: [],
+  moments: [],
   noiseDb: -70,
   peakDb: -18,
   clippedShare: 0,

@@ -92,6 +92,7 @@ export function follow(
   return {
     version: FOLLOWING_VERSION,
     notes: notes.map((note, index) => followed.get(note.id) ?? lookAgain(index, found)),
+    heads: undefined,
     extras: findExtras(alignment, notes, sounds, heard, {
       secondsPerBeat,
       soundsAreSustained,

@@ -1,4 +1,5 @@
 import type { SoundingEvent } from '../listening';
+import type { AskedSound } from '../notation';
 import type { Beside } from './besides';
 
 /** Changes whenever the same facts could be followed differently. */
@@ -70,6 +71,30 @@ export type FollowedNote = { readonly noteId: string; readonly measureIndex: num
 /** A written note that was found. */
 export type Played = Extract<FollowedNote, { kind: 'played' }>;
 
+/** What became of one head of a note, where every voice was listened to. */
+export interface FollowedHead {
+  readonly noteId: string;
+  readonly voice: number;
+  readonly measureIndex: number;
+  /** Where it is written, in quarter notes from the start of the line. */
+  readonly onsetQuarters: number;
+  readonly asked: AskedSound;
+  /** `other`: something else was struck in its place; `unclear`: it may have been struck. */
+  readonly found: 'there' | 'other' | 'absent' | 'unclear';
+  /** How likely it is as it is said, 0–1. */
+  readonly likelihood: number;
+  /** How much the sound speaks for it where it was due, 0–1 (`HeardMoment`); undefined where nothing began there. */
+  readonly evidence: number | undefined;
+  readonly sound: SoundingEvent | undefined;
+  /** What was struck in its place. */
+  readonly instead: AskedSound | undefined;
+  /** Against the common pulse of all voices; 0 where it was not found. */
+  readonly deviationSeconds: number;
+  readonly deviationBeats: number;
+  readonly doubtSeconds: number;
+  readonly startsPulse: boolean;
+}
+
 /** What tells playing from talking, and one player from several. */
 export interface ToneFacts {
   readonly count: number;
@@ -103,8 +128,10 @@ export interface Interruption {
 /** How a recording lines up with what was written. Plain data, stored with its version. */
 export interface Following {
   readonly version: number;
-  /** One per written note, in written order. */
+  /** One per written note, in written order; where every voice was listened to, one voice after the other. */
   readonly notes: readonly FollowedNote[];
+  /** Of every voice, in the order in which they are due; undefined where one voice was listened to. */
+  readonly heads: readonly FollowedHead[] | undefined;
   readonly extras: readonly ExtraSound[];
   readonly interruptions: readonly Interruption[];
   /** What started besides the notes that were found, in order, whoever made it. */

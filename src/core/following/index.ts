@@ -2,6 +2,7 @@ export { follow } from './follow';
 export {
   type ExtraSound,
   FOLLOWING_VERSION,
+  type FollowedHead,
   type FollowedNote,
   type Following,
   type Interruption,
@@ -13,3 +14,4 @@ export {
 } from './following';
 export { playedTones } from './played-tones';
 export type { TuningRange } from './tempo-and-tuning';
+export { followTogether } from './together/follow-together';

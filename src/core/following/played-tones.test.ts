@@ -9,6 +9,7 @@ const tone = (onsetSeconds: number, midi: number, more: Partial<HeardTone> = {})
 const SURE = {
   tones: [tone(1, 60), tone(1.5, 62), tone(2, 64)],
   plucks: [pluck(1, 60), pluck(1.5, 62), pluck(2, 64)],
+  moments: [],
 };
 
 function played(tones: readonly HeardTone[], plucks: readonly Pluck[]) {
@@ -20,6 +21,7 @@ function played(tones: readonly HeardTone[], plucks: readonly Pluck[]) {
     doubtfulStrikes: [],
     thumpsSeconds: [],
     plucks: [...SURE.plucks, ...plucks],
+    moments: [],
     noiseDb: -70,
     peakDb: -15,
     clippedShare: 0,

@@ -59,6 +59,8 @@ export interface Placed extends PulsePoint {
   readonly lengthBeats: number;
   readonly section: PulseSection;
   readonly sound: Candidate;
+  /** Its place among the sounds. */
+  readonly soundIndex: number;
 }
 
 /** Notes of one section that were played in one go at one pulse, in written order. */
@@ -86,6 +88,7 @@ export function pulsesOf(
   const place = ({ target, sound }: Match): Placed => ({
     note: notes[target]!,
     sound: sounds[sound]!,
+    soundIndex: sound,
     index: target,
     entersAfterRest: target > 0 && targets[target]!.onsetBeats - endBeats(target - 1) > SHORTEST_REST_BEATS,
     isOnBeat: Number.isInteger(notes[target]!.beat),

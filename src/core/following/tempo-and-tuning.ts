@@ -1,6 +1,6 @@
 import { median } from '../base';
 import { align } from './align';
-import type { Alignment, Candidate, Target } from './alignment';
+import type { Alignment, AlignOptions, Candidate, Target } from './alignment';
 
 /** Tempos tried against the asked one: beginners play from half of it to half as fast again. */
 const TEMPO_SHARES = [1, 0.88, 1.14, 0.76, 1.3, 0.65, 1.5, 0.55];
@@ -39,12 +39,16 @@ export function headOf(
   };
 }
 
-/** Tries several tempos, then aligns once more with the tempo and tuning that the best one showed. */
+/**
+ * Tries several tempos, then aligns once more with the tempo and tuning that the best one showed.
+ * @param mismatch what a sound costs as a target; by its pitch if nothing is said.
+ */
 export function alignInTempoAndTune(
   targets: readonly Target[],
   sounds: readonly Candidate[],
   askedSecondsPerBeat: number,
   tuningRange: TuningRange,
+  mismatch?: AlignOptions['mismatch'],
 ) {
   const offset = commonOffset(sounds.map((sound) => sound.midi).filter((midi) => midi !== undefined));
   const tunings = [-1, 0, 1, 2]
@@ -57,7 +61,7 @@ export function alignInTempoAndTune(
       return {
         secondsPerBeat,
         tuningSemitones,
-        alignment: align(head.targets, head.sounds, { secondsPerBeat, tuningSemitones }),
+        alignment: align(head.targets, head.sounds, { secondsPerBeat, tuningSemitones, mismatch }),
       };
     }),
   );
@@ -70,7 +74,7 @@ export function alignInTempoAndTune(
     matchedOffset(best.alignment, head.targets, head.sounds, best.tuningSemitones) ?? best.tuningSemitones;
   const secondsPerBeat = matchedTempo(best.alignment, head.targets, head.sounds) ?? best.secondsPerBeat;
   return {
-    alignment: align(targets, sounds, { secondsPerBeat, tuningSemitones }),
+    alignment: align(targets, sounds, { secondsPerBeat, tuningSemitones, mismatch }),
     tuningSemitones,
     secondsPerBeat,
   };

@@ -173,7 +173,7 @@ function judgeOnset(
 }
 
 /** How far a note may lie off the pulse, in seconds. */
-function onsetWindow(note: WrittenNote, followed: FollowedNote, policy: Policy): number {
+export function onsetWindow(note: WrittenNote, followed: FollowedNote, policy: Policy): number {
   if (followed.kind !== 'played') return policy.widestOnsetSeconds;
   const beatSeconds = followed.writtenSeconds / note.beats;
   // Where the beat is divided further, less of it is enough to be somewhere else.

@@ -30,6 +30,8 @@ export function nextStep(verdict: Verdict, { vocabulary, after }: Saying): strin
   if (verdict.state !== 'judged') return whyNotJudged(verdict, verdict.state, vocabulary);
   const weak = verdict.measures.filter(needsWork);
   if (weak.length === 0) return adviceForCleanTake(verdict, after, vocabulary);
+  const voices = sayWholeVoices(verdict);
+  if (voices) return voices;
   const name = (measure: MeasureVerdict) => sayMeasure(measure.number, vocabulary);
   if (weak.length >= FEWEST_MANY && weak.length > verdict.measures.length / 2) {
     return `Many ${measureName(vocabulary)}s need work: play slower, and start with ${name(weak[0]!)} and the one after it.`;
@@ -52,6 +54,16 @@ export function nextStep(verdict: Verdict, { vocabulary, after }: Saying): strin
       : 'the notes'
     : 'the rhythm';
   return `Practise ${what} of ${name(worst)} slowly, three times${then}.`;
+}
+
+/** What is to be said of a hand or a drum as a whole, before anything else. */
+function sayWholeVoices({ voices = [] }: Verdict): string | undefined {
+  const exchanged = voices.find(({ exchangedWith }) => exchangedWith !== undefined);
+  if (exchanged)
+    return `${capital(exchanged.name)} and ${exchanged.exchangedWith} were exchanged. Look which is which, and play it again.`;
+  const silent = voices.filter(({ isSilent }) => isSilent).map(({ name }) => `the ${name}`);
+  if (silent.length === 0) return undefined;
+  return `Mevlo did not hear ${listed(silent)}. Play all of it together, or choose the step that is for one alone.`;
 }
 
 /** What else was heard than the player, once and kindly; undefined when there is nothing to say. */

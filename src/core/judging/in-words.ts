@@ -1,9 +1,10 @@
 import { capital, unreachable } from '../base';
-import { type Line, readName } from '../notation';
+import { eventsOfMeasure, type Line, readName } from '../notation';
 import { type Vocabulary, valueName } from '../time';
 import { describeFigure } from './figures';
 import { needsWork } from './needs-work';
 import { sayPlayed } from './say-played';
+import { placeOfNote, sayHeads } from './together/say-heads';
 import type { NoteVerdict, Verdict } from './verdict';
 
 /** What is to be said of one measure as it was played. */
@@ -25,8 +26,10 @@ export function verdictInWords(
 ): readonly MeasureInWords[] {
   if (verdict.state !== 'judged') return [];
   const heads = new Map(
-    line.part.measures.flatMap(({ events }) =>
-      events.flatMap((event) => (event.kind === 'note' ? [[event.id, event] as const] : [])),
+    line.part.measures.flatMap((measure) =>
+      eventsOfMeasure(measure).flatMap((event) =>
+        event.kind === 'note' ? [[event.id, event] as const] : [],
+      ),
     ),
   );
   /** Undefined for tied notes, which have no name of their own. */
@@ -42,6 +45,7 @@ export function verdictInWords(
       ...verdict.figures
         .filter((figure) => figure.measureIndex === measureIndex)
         .map(({ kind }) => `${capital(describeFigure(kind))}.`),
+      ...(verdict.apartMeasures?.includes(measureIndex) ? ['The hands did not come together.'] : []),
       ...notes.flatMap((note) => sayNote(note, { nameOf, heardAs, valueNameOf })),
       ...verdict.extras
         .filter((extra) => extra.measureIndex === measureIndex)
@@ -71,6 +75,10 @@ interface Names {
 }
 
 function sayNote(note: NoteVerdict, { nameOf, heardAs, valueNameOf }: Names): readonly string[] {
+  if (note.heads) {
+    const found = [...sayHeads(note.heads, nameOf), sayOnset(note)].filter((words) => words !== undefined);
+    return found.length === 0 ? [] : [`${placeOfNote(note, beatOf(note))}: ${found.join('; ')}.`];
+  }
   const what = capital(beatOf(note));
   const written = note.writtenMidi === undefined ? undefined : nameOf(note.writtenMidi);
   const said = [sayPitch(note, written, heardAs), sayOnset(note), sayLength(note, valueNameOf(note))].filter(

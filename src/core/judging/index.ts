@@ -30,4 +30,5 @@ export {
   type PitchVerdict,
   type Verdict,
   type VerdictState,
+  type VoiceVerdict,
 } from './verdict';

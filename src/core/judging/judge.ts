@@ -1,23 +1,19 @@
 import { median } from '../base';
 import type { Following } from '../following';
 import { SPEECH_SECONDS } from '../listening';
-import { type Line, type TimedMeasure, timedMeasures } from '../notation';
+import { type Line, timedMeasures } from '../notation';
 import { beatUnit } from '../time';
 import { accuse } from './accuse';
 import { characterOf } from './character';
 import { withDoubt } from './doubt';
 import { intonationOf } from './intonation';
+import { judgeMeasure } from './judge-measure';
 import type { Policy } from './policy';
-import { isRightPitch, isRightRhythm } from './right-note';
+import { isRightPitch } from './right-note';
 import { scopeOf } from './scope-of';
 import { tempoCourseOf } from './tempo-course';
-import {
-  JUDGING_VERSION,
-  type MeasureVerdict,
-  type NoteVerdict,
-  type Verdict,
-  type VerdictState,
-} from './verdict';
+import { judgeTogether } from './together/judge-together';
+import { JUDGING_VERSION, type NoteVerdict, type Verdict, type VerdictState } from './verdict';
 
 /** If the line explains less of what was played, it was something else. */
 const OTHER_LINE_SHARE = 0.4;
@@ -46,6 +42,8 @@ const ALL_THERE_SHARE = 0.6;
  * @param askedBpm tempo asked for, in beat units of the first meter.
  */
 export function judge(line: Line, following: Following, askedBpm: number, policy: Policy): Verdict {
+  const { heads } = following;
+  if (heads) return judgeTogether(line, { ...following, heads }, askedBpm, policy);
   const measures = timedMeasures(line);
   const accused = accuse(line, following, policy);
   const { written } = accused;
@@ -130,29 +128,3 @@ const isFitting = (note: NoteVerdict) =>
 /** A right pitch somewhere in its place is the line, in a rhythm of its own; of strokes only the rhythm tells. */
 const isInItsPlace = ({ onset, deviationBeats, writtenMidi }: NoteVerdict) =>
   onset === 'on' || (writtenMidi !== undefined && Math.abs(deviationBeats) <= ANOTHER_RHYTHM_BEATS);
-
-function judgeMeasure(
-  measure: TimedMeasure,
-  { notes, extras, interruptions }: Pick<Verdict, 'notes' | 'extras'> & Pick<Following, 'interruptions'>,
-  { measureSeconds }: Following,
-  { leastConfidence }: Policy,
-): MeasureVerdict {
-  const mine = notes.filter((note) => note.measureIndex === measure.index);
-  const hasExtra = extras.some((extra) => extra.measureIndex === measure.index);
-  const isStopped = interruptions.some((stop) => stop.measureIndex === measure.index);
-  return {
-    number: measure.measure.number,
-    printedIndex: measure.printedIndex,
-    pass: measure.pass,
-    notesRight: mine.filter(isRightPitch).length,
-    rhythmRight: mine.filter(isRightRhythm).length,
-    written: mine.length,
-    notesNeedWork: !mine.every(isRightPitch),
-    // A note too many disturbs the count, whatever its pitch.
-    rhythmNeedsWork: !mine.every(isRightRhythm) || hasExtra || isStopped,
-    isDisturbed: hasExtra || isStopped,
-    unclear: mine.filter((note) => note.confidence < leastConfidence).length,
-    confidence: mine.length === 0 ? 1 : mine.reduce((sum, note) => sum + note.confidence, 0) / mine.length,
-    startSeconds: measureSeconds[measure.index],
-  };
-}

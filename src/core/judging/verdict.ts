@@ -1,4 +1,5 @@
 import type { SoundingEvent } from '../listening';
+import type { AskedSound } from '../notation';
 import type { BeatUnitName } from '../time';
 import type { CharacterFinding } from './character';
 import type { FigureFinding } from './figures';
@@ -23,6 +24,9 @@ export interface NoteVerdict {
   readonly beat: number;
   /** Sounding pitch asked for; undefined for a stroke. */
   readonly writtenMidi: number | undefined;
+  /** Of a line whose voices were all listened to: the name of its voice, where it has several, and each of its heads. */
+  readonly voice?: string | undefined;
+  readonly heads?: readonly HeadVerdict[] | undefined;
   readonly played: SoundingEvent | undefined;
   readonly pitch: PitchVerdict;
   readonly onset: OnsetVerdict;
@@ -35,6 +39,25 @@ export interface NoteVerdict {
   readonly soundedBeats: number | undefined;
   /** How sure the ear is of what it says of this note, 0–1; below the policy's least it says nothing against it. */
   readonly confidence: number;
+}
+
+/** One head of a note, where every voice was listened to. */
+export interface HeadVerdict {
+  readonly asked: AskedSound;
+  readonly pitch: 'right' | 'wrong' | 'missing' | 'unclear';
+  /** What was struck in its place. */
+  readonly instead: AskedSound | undefined;
+}
+
+/** What is said of one voice, hand or drum. */
+export interface VoiceVerdict {
+  readonly name: string;
+  /** One cell for each performed measure, of this voice alone. */
+  readonly measures: readonly MeasureVerdict[];
+  /** Hardly anything of it was heard, though the others were played. */
+  readonly isSilent: boolean;
+  /** It was played in the place of another one, and that one in its own: the name of that one. */
+  readonly exchangedWith: string | undefined;
 }
 
 export interface ExtraVerdict {
@@ -114,6 +137,10 @@ export interface Verdict {
   readonly tuningCents: number | undefined;
   readonly notes: readonly NoteVerdict[];
   readonly measures: readonly MeasureVerdict[];
+  /** Of every hand or drum, where all of them were listened to. */
+  readonly voices?: readonly VoiceVerdict[] | undefined;
+  /** Measures in which the hands did not come together. */
+  readonly apartMeasures?: readonly number[] | undefined;
   readonly extras: readonly ExtraVerdict[];
   readonly interruptions: readonly InterruptionVerdict[];
   /** Rhythms that went wrong as a whole. */

@@ -1,4 +1,5 @@
 import type { Pluck, Stroke, Tone } from './sounding-event';
+import type { DrumSound } from './together/drum-sounds';
 
 /** Changes whenever the same recording could be heard differently. */
 export const LISTENING_VERSION = 15;
@@ -27,6 +28,20 @@ export interface HeardStrike extends Stroke {
   readonly unlikeDb: number;
 }
 
+/** A moment at which strings, keys or drums were struck, several at once perhaps. */
+export interface HeardMoment {
+  readonly onsetSeconds: number;
+  /** Of the loudest of what is new. */
+  readonly levelDb: number;
+  /**
+   * Pitches that may have been struck then, MIDI, and how much the sound speaks for each, 0–1: one half says nothing either way. What is not
+   * named hardly was.
+   */
+  readonly pitches: readonly { readonly midi: number; readonly evidence: number }[];
+  /** The same of drums. */
+  readonly drums: readonly { readonly drum: DrumSound; readonly evidence: number }[];
+}
+
 /** Facts about a recording. Plain data, stored with its version. */
 export interface Heard {
   readonly version: number;
@@ -39,6 +54,8 @@ export interface Heard {
   readonly thumpsSeconds: readonly number[];
   /** Of recordings whose strings may ring into each other; of others none. */
   readonly plucks: readonly Pluck[];
+  /** Where it was listened to for several sounds at once; else none. */
+  readonly moments: readonly HeardMoment[];
   /** Level of the quietest tenth of the recording. */
   readonly noiseDb: number;
   readonly peakDb: number;

@@ -14,6 +14,7 @@ import { FRAME_SECONDS, toFrames } from './frame-length';
 import { FrameMeter, type Frames, type TwoRates } from './frames';
 import {
   type Heard,
+  type HeardMoment,
   type HeardTone,
   LEVEL_STEP_SECONDS,
   LISTENING_VERSION,
@@ -25,6 +26,8 @@ import { findPlucks, type PossiblePluck, possiblePlucks } from './strings/plucks
 import { pluckedStrings } from './strings/ringing-strings';
 import { findStrikes } from './strokes/strikes';
 import { findThumps, LOWEST_MIDI_ABOVE_THUMPS, THUMP_RATE_HERTZ } from './strokes/thumps';
+import { drumMoments, type PossibleStroke, possibleStrokes } from './together/struck-drums';
+import { type PossibleMoment, possibleMoments, struckMoments } from './together/struck-pitches';
 import { findTones, type PossibleStart, possibleStarts } from './tones';
 
 /** Enough for the fourth partial of a piccolo; more only costs time. */
@@ -49,8 +52,11 @@ const DB_DIGITS = 3;
 const SHARE_DIGITS = 5;
 const STRENGTH_DIGITS = 3;
 const CENT_DIGITS = 2;
+const EVIDENCE_DIGITS = 5;
 /** What is left of the device's own sound after it was taken off lies this far below it, in a room that echoes on. */
 const LEFT_OF_ECHO_DB = 12;
+
+export type SeveralAtOnce = 'pitches' | 'drums';
 
 export interface ListenerOptions {
   /** What the microphone hears of the device's own sound, from the first sample on; it is taken off. */
@@ -59,6 +65,8 @@ export interface ListenerOptions {
   readonly lowestMidi?: number | undefined;
   /** Whether the instrument's tones die away by themselves, as plucked and struck ones do; undefined: as they sound. */
   readonly fadesByItself?: boolean | undefined;
+  /** Whether several strings, keys or drums may be struck at once, and each of them is to be told. */
+  readonly severalAtOnce?: SeveralAtOnce | undefined;
   /** How long the recording will be; longer is welcome. */
   readonly expectedSamples?: number | undefined;
 }
@@ -79,6 +87,7 @@ export class Listener {
   readonly #echo: Float32Array | undefined;
   readonly #fadesByItself: boolean | undefined;
   readonly #lowestMidi: number | undefined;
+  readonly #severalAtOnce: SeveralAtOnce | undefined;
   readonly #bridge: DropoutBridge;
   readonly #decimator: Decimator;
   readonly #highPasses: readonly HighPass[];
@@ -97,7 +106,7 @@ export class Listener {
   /** @param sampleRate in hertz, 8–192 kHz. */
   constructor(
     sampleRate: number,
-    { echo, lowestMidi, fadesByItself, expectedSamples }: ListenerOptions = {},
+    { echo, lowestMidi, fadesByItself, severalAtOnce, expectedSamples }: ListenerOptions = {},
   ) {
     requireRange('sample rate', sampleRate, 8000, 192000, 'Hz');
     const factor = Math.max(1, Math.floor(sampleRate / LISTENING_RATE_HERTZ));
@@ -105,6 +114,7 @@ export class Listener {
     this.#echo = echo;
     this.#fadesByItself = fadesByItself;
     this.#lowestMidi = lowestMidi;
+    this.#severalAtOnce = severalAtOnce;
     this.#listeningRate = sampleRate / factor;
     this.#bridge = new DropoutBridge(sampleRate, expectedSamples);
     this.#decimator = new Decimator(factor, FILTER_HALF_WIDTH);
@@ -174,6 +184,18 @@ export class Listener {
     return possiblePlucks(this.#forPitch.samples, this.#pitchRate, frames);
   }
 
+  /** The moments at which strings or keys may have been struck, several at once, for learning. To be called when it has ended. */
+  possibleMoments(): readonly PossibleMoment[] {
+    const frames = this.#frames.finish(this.#sound(), this.#floorDb());
+    return possibleMoments(this.#forPitch.samples, this.#pitchRate, frames.peakDb);
+  }
+
+  /** The moments at which drums may have been struck, for learning. To be called when it has ended. */
+  possibleStrokes(): readonly PossibleStroke[] {
+    const frames = this.#frames.finish(this.#sound(), this.#floorDb());
+    return possibleStrokes(this.#clean.samples, this.#listeningRate, frames.peakDb);
+  }
+
   #take(block: Float32Array): void {
     const clean = this.#highPasses.reduce((sound, highPass) => highPass.run(sound), block);
     this.#clean.push(clean);
@@ -208,6 +230,7 @@ export class Listener {
       plucks: pluckedStrings(tones, this.#fadesByItself, () =>
         findPlucks(forPitch, this.#pitchRate, frames).map(roundPluck),
       ),
+      moments: this.#moments(frames),
       strikes: strikes.map(({ riseDb, unlikeDb, ...stroke }) => ({
         ...roundStroke(stroke),
         riseDb: rounded(riseDb, DB_DIGITS),
@@ -223,6 +246,15 @@ export class Listener {
       levelsDb: levelOutline(all),
       pitches: pitchOutline(frames),
     };
+  }
+
+  #moments({ peakDb }: Frames): readonly HeardMoment[] {
+    if (this.#severalAtOnce === undefined) return [];
+    const moments =
+      this.#severalAtOnce === 'pitches'
+        ? struckMoments(this.#forPitch.samples, this.#pitchRate, peakDb)
+        : drumMoments(this.#clean.samples, this.#listeningRate, peakDb);
+    return moments.map(roundMoment);
   }
 
   #echoSoFar(): Audio | undefined {
@@ -254,6 +286,16 @@ function pitchOutline({ midi, count }: Frames): (number | null)[] {
     return pitch === undefined ? null : rounded(pitch, CENT_DIGITS);
   });
 }
+
+const roundMoment = ({ onsetSeconds, levelDb, pitches, drums }: HeardMoment): HeardMoment => ({
+  onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
+  levelDb: rounded(levelDb, DB_DIGITS),
+  pitches: pitches.map(({ midi, evidence }) => ({
+    midi,
+    evidence: rounded(evidence, EVIDENCE_DIGITS),
+  })),
+  drums: drums.map(({ drum, evidence }) => ({ drum, evidence: rounded(evidence, EVIDENCE_DIGITS) })),
+});
 
 function roundTone(tone: HeardTone): HeardTone {
   return {

@@ -19,6 +19,7 @@ import { NoteMarks } from './note-marks';
 import { anchorsOfTake, placeAt } from './places';
 import { TakePlayer } from './take-player';
 import { VerdictInWords } from './verdict-in-words';
+import { VoiceStrips } from './voice-strips';
 
 interface CheckedLineProps {
   readonly line: Line;
@@ -145,14 +146,19 @@ export function CheckedLine({
           <NoteMarks system={system} systemIndex={systemIndex} line={line} verdict={verdict} pass={pass} />
         )}
         under={(system) => (
-          <Ledger
-            system={system}
-            voice={verdict.scope?.voice}
-            measures={verdict.measures}
-            overrules={overrules}
-            pass={pass}
-            onPlay={playMeasure}
-          />
+          <>
+            <Ledger
+              system={system}
+              voice={verdict.scope?.voice}
+              measures={verdict.measures}
+              overrules={overrules}
+              pass={pass}
+              onPlay={playMeasure}
+            />
+            {verdict.voices && verdict.voices.length > 1 && (
+              <VoiceStrips system={system} voices={verdict.voices} pass={pass} />
+            )}
+          </>
         )}
       />
       <div className="mt-4">
@@ -243,6 +249,7 @@ function Legend() {
           </span>
           . Hatched: needs work.
         </li>
+        <li>Slim bars under it: each hand or drum by itself.</li>
         <li>A stroke under a note leans left: early; leans right: late. Thick: too much.</li>
         <li>A letter beside a note: what was heard instead. A dashed ring: not heard.</li>
         <li>Two strokes over the staff: a stop. A hook: begun again from there.</li>

@@ -4,6 +4,7 @@ import { type MeasureVerdict, type Overrule, sayPlayed } from '@/core/judging';
 import { type Vocabulary, wordsOf } from '@/core/time';
 import type { EngravedSystem } from '@/engraving/engraving';
 import { useVocabulary } from '../vocabulary';
+import { filledOf, HATCHED } from './ledger-fill';
 
 interface LedgerProps {
   readonly system: EngravedSystem;
@@ -129,9 +130,7 @@ interface BarProps {
 }
 
 function Bar({ kind, right, written, needsWork, isOverruled }: BarProps) {
-  const share = written === 0 ? 1 : right / written;
-  // A stop or an extra note needs work though every written note was right: the hatching must still show.
-  const filled = needsWork ? Math.min(share, MOST_FILLED_AT_WORK) : share;
+  const filled = filledOf(right, written, needsWork);
   return (
     <span
       aria-hidden
@@ -147,9 +146,6 @@ function Bar({ kind, right, written, needsWork, isOverruled }: BarProps) {
     </span>
   );
 }
-
-const MOST_FILLED_AT_WORK = 0.84;
-const HATCHED = 'repeating-linear-gradient(135deg, var(--color-warm) 0 2px, var(--color-warm-wash) 2px 7px)';
 
 /** A head on a line for notes, strokes on a beat for rhythm. */
 export function BarIcon({ kind }: { readonly kind: 'notes' | 'rhythm' }) {

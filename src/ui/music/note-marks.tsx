@@ -1,5 +1,5 @@
 import type { NoteVerdict, Verdict } from '@/core/judging';
-import { type Line, readName } from '@/core/notation';
+import { drumById, type Line, readName } from '@/core/notation';
 import type { EngravedSystem } from '@/engraving/engraving';
 import { type Place, placeOfEvent } from './places';
 
@@ -49,6 +49,8 @@ function nameOf(midi: number, measureIndex: number, verdict: Verdict, line: Line
 }
 
 function heardName(note: NoteVerdict, verdict: Verdict, line: Line): string | undefined {
+  const struck = note.heads?.find(({ instead }) => instead)?.instead;
+  if (struck?.kind === 'drum') return struck.drum && drumById(struck.drum).name;
   if (note.played?.midi === undefined || note.writtenMidi === undefined) return undefined;
   if (note.pitch === 'octave') return note.played.midi > note.writtenMidi ? 'octave ↑' : 'octave ↓';
   return note.pitch === 'wrong' ? nameOf(note.played.midi, note.measureIndex, verdict, line) : undefined;

@@ -1,0 +1,144 @@
+import type { HeardMoment } from '../../listening';
+import type { AskedSound } from '../../notation';
+import { likelihoodNearby, likelihoodWhereWritten, ODDS_OF_WRITTEN, STRUCK } from './likelihood';
+import { oddsByVoice } from './odds-by-voice';
+import { withShiftedVoices } from './shifted-voices';
+import type { WrittenHead, WrittenMoment } from './written-moments';
+
+/** When a written moment was due, and at which of the heard ones it was found, if at any. */
+export interface DueMoment {
+  readonly moment: WrittenMoment;
+  /** Undefined where nobody knows: nothing near it was found. */
+  readonly due:
+    | { readonly seconds: number; readonly secondsPerBeat: number; readonly doubtSeconds: number }
+    | undefined;
+  readonly foundAt: number | undefined;
+  readonly startsPulse: boolean;
+}
+
+/**
+ * What became of a head: `there`, at some time; `other`: something else was struck in its place; `absent`; `unclear`: it may have been
+ * struck.
+ */
+export type PlacedHead = WrittenHead & {
+  /** How likely it is as it is said, 0–1. */
+  readonly likelihood: number;
+} & (
+    | { readonly found: 'there'; readonly at: number }
+    | { readonly found: 'other'; readonly at: number; readonly instead: AskedSound }
+    | { readonly found: 'absent' | 'unclear' }
+  );
+
+/** Less likely than this it was not struck where it is written; from here to `STRUCK` nobody can tell. */
+const NOT_STRUCK = 0.25;
+/** Elsewhere than where it is written it must show by itself. */
+const STRUCK_ELSEWHERE = 0.5;
+/** So far from its time a head is looked for, in beats: further off it is another note. */
+const REACH_BEATS = 0.62;
+/** Fingers slip to a neighbour, seldom further. */
+const SLIP_SEMITONES = 5;
+const STRUCK_INSTEAD = 0.6;
+
+/**
+ * What of the heard moments each written head was.
+ * @param played on what each sound that is asked for seems to have been played throughout.
+ */
+export function placeHeads(
+  moments: readonly DueMoment[],
+  heard: readonly HeardMoment[],
+  played: (asked: AskedSound) => AskedSound,
+): readonly PlacedHead[] {
+  // What is written where: a sound that is asked for at a moment is not another one's that came late.
+  const taken = new Set<string>();
+  const key = (at: number, asked: AskedSound) =>
+    `${at}/${asked.kind === 'pitched' ? asked.midi : asked.drum}`;
+  for (const { moment, foundAt } of moments)
+    if (foundAt !== undefined) for (const { asked } of moment.heads) taken.add(key(foundAt, asked));
+  const all = moments.flatMap((of) => of.moment.heads.map((head) => ({ head, of })));
+  const alone = all.map(({ head, of }) => hereOf(head, of, heard, ODDS_OF_WRITTEN));
+  const odds = oddsByVoice(
+    all.map(({ head }) => head),
+    alone,
+  );
+  const here = all.map(({ head, of }, index) => hereOf(head, of, heard, odds[index]!));
+  const placed = all.map(
+    ({ head, of }, index): PlacedHead =>
+      here[index]! >= STRUCK
+        ? { ...head, found: 'there', at: of.foundAt!, likelihood: here[index]! }
+        : { ...head, found: 'absent', likelihood: 1 - here[index]! },
+  );
+  all.forEach(({ head, of }, index) => {
+    if (here[index]! >= STRUCK) return;
+    const found =
+      onAnother(head, of, heard, played) ??
+      lookAround(head, of, heard, here[index]!, (at, asked) => taken.has(key(at, asked)));
+    if (found.found === 'there') taken.add(key(found.at, head.asked));
+    if (found.found === 'other') taken.add(key(found.at, found.instead));
+    placed[index] = found;
+  });
+  const dues = all.map(({ of }) => of);
+  return withShiftedVoices(placed, dues, heard);
+}
+
+const hereOf = (head: WrittenHead, { foundAt }: DueMoment, heard: readonly HeardMoment[], odds: number) =>
+  foundAt === undefined ? 0 : likelihoodWhereWritten(heard[foundAt]!, head.asked, odds);
+
+/** Struck in its place, on what is played throughout where this one is asked for. */
+function onAnother(
+  head: WrittenHead,
+  { foundAt }: DueMoment,
+  heard: readonly HeardMoment[],
+  played: (asked: AskedSound) => AskedSound,
+): PlacedHead | undefined {
+  const instead = played(head.asked);
+  if (instead === head.asked || foundAt === undefined) return undefined;
+  const likelihood = likelihoodWhereWritten(heard[foundAt]!, instead);
+  return likelihood < STRUCK ? undefined : { ...head, found: 'other', at: foundAt, instead, likelihood };
+}
+
+function lookAround(
+  head: WrittenHead,
+  { due, foundAt }: DueMoment,
+  heard: readonly HeardMoment[],
+  here: number,
+  isTaken: (at: number, asked: AskedSound) => boolean,
+): PlacedHead {
+  if (due) {
+    const reach = REACH_BEATS * due.secondsPerBeat;
+    const near = heard.flatMap((moment, at) => {
+      if (at === foundAt || Math.abs(moment.onsetSeconds - due.seconds) > reach || isTaken(at, head.asked))
+        return [];
+      const likelihood = likelihoodNearby(moment, head.asked);
+      return likelihood >= STRUCK_ELSEWHERE ? [{ at, likelihood }] : [];
+    });
+    if (near.length > 0) {
+      const best = near.reduce((a, b) => (b.likelihood > a.likelihood ? b : a));
+      return { ...head, found: 'there', ...best };
+    }
+  }
+  if (here >= NOT_STRUCK) return { ...head, found: 'unclear', likelihood: here };
+  if (foundAt !== undefined) {
+    const instead = struckInstead(head, heard[foundAt]!, (asked) => isTaken(foundAt, asked));
+    if (instead) return { ...head, found: 'other', at: foundAt, ...instead };
+  }
+  return { ...head, found: 'absent', likelihood: 1 - here };
+}
+
+function struckInstead(
+  { asked }: WrittenHead,
+  moment: HeardMoment,
+  isTaken: (asked: AskedSound) => boolean,
+): { readonly instead: AskedSound; readonly likelihood: number } | undefined {
+  const others: readonly AskedSound[] =
+    asked.kind === 'pitched'
+      ? moment.pitches.flatMap(({ midi }) =>
+          midi !== asked.midi && Math.abs(midi - asked.midi) <= SLIP_SEMITONES
+            ? [{ kind: 'pitched', midi } as const]
+            : [],
+        )
+      : moment.drums.flatMap(({ drum }) => (drum === asked.drum ? [] : [{ kind: 'drum', drum } as const]));
+  const free = others
+    .map((instead) => ({ instead, likelihood: likelihoodNearby(moment, instead) }))
+    .filter(({ instead, likelihood }) => likelihood >= STRUCK_INSTEAD && !isTaken(instead));
+  return free.length === 0 ? undefined : free.reduce((a, b) => (b.likelihood > a.likelihood ? b : a));
+}

@@ -1,0 +1,175 @@
+import { median } from '../../base';
+import type { FollowedHead, Following, Played } from '../../following';
+import {
+  type Line,
+  type TimedMeasure,
+  timedMeasures,
+  voiceNames,
+  type WrittenNote,
+  writtenVoices,
+} from '../../notation';
+import { beatUnit } from '../../time';
+import { onsetWindow } from '../accuse';
+import { judgeMeasure } from '../judge-measure';
+import type { Policy } from '../policy';
+import { tempoCourseOf } from '../tempo-course';
+import {
+  type HeadVerdict,
+  JUDGING_VERSION,
+  type MeasureVerdict,
+  type NoteVerdict,
+  type OnsetVerdict,
+  type PitchVerdict,
+  type Verdict,
+  type VerdictState,
+} from '../verdict';
+import { voicesJudged } from './voices-judged';
+
+/** What is said against a head is so likely at least. Measured on the takes of `npm run evaluate -- --together`. */
+const BLAME_FROM = 0.85;
+const BLAME_START_FROM = 0.8;
+/** With fewer of the written heads found, the recording is not of this line, or hardly audible. */
+const FEWEST_FOUND_SHARE = 0.15;
+/** If the line explains less of what was played, it was something else. */
+const OTHER_LINE_SHARE = 0.35;
+/** Hands that come so far apart on the whole are heard to. Our own judgement; 50 ms are hardly heard. */
+const APART_SECONDS = 0.075;
+
+type FollowedTogether = Following & { readonly heads: readonly FollowedHead[] };
+
+/** Applies a policy to the facts of a take of which every voice was listened to. */
+export function judgeTogether(
+  line: Line,
+  following: FollowedTogether,
+  askedBpm: number,
+  policy: Policy,
+): Verdict {
+  const measures = timedMeasures(line);
+  const names = voiceNames(line.part);
+  const written = writtenVoices(line).flatMap((notes, voice) =>
+    notes.map((note) => ({ note, voice: names.length > 1 ? names[voice] : undefined })),
+  );
+  const notes = written.map(({ note, voice }) => judgeNote(note, voice, following, policy));
+  const extras = following.extras.map((extra) => ({ ...extra, confidence: extra.sound.startStrength }));
+  const settled = { notes, extras, interruptions: following.interruptions };
+  const cellOf =
+    (some: readonly NoteVerdict[]) =>
+    (measure: TimedMeasure): MeasureVerdict =>
+      judgeMeasure(measure, { ...settled, notes: some }, following, policy);
+  return {
+    version: JUDGING_VERSION,
+    policy,
+    state: stateOf(following),
+    scope: { voice: undefined, otherVoices: [], hasOneOfEachChord: false, isAnyDrum: false },
+    transposedSemitones: undefined,
+    tempo: {
+      askedBpm,
+      playedBpm: following.playedBpm,
+      beatUnit: beatUnit(measures[0]!.measure.meter).name,
+      course: tempoCourseOf(line, measures, following),
+    },
+    tuningCents: undefined,
+    notes,
+    measures: measures.map(cellOf(notes)),
+    voices: voicesJudged(line, notes, following.heads, measures, following, policy),
+    apartMeasures: apartMeasures(following.heads),
+    extras,
+    interruptions: following.interruptions.map((stop) => ({
+      ...stop,
+      measureNumber: measures[stop.measureIndex]!.measure.number,
+    })),
+    figures: [],
+    intonation: undefined,
+    hasFootBeside: following.hasFootBeside,
+    hasTalkBeside: following.hasTalkBeside,
+    character: [],
+  };
+}
+
+function stateOf({ heads, extras }: FollowedTogether): VerdictState {
+  const found = heads.filter(({ found }) => found === 'there' || found === 'other');
+  if (found.length < FEWEST_FOUND_SHARE * heads.length) return 'nothing-heard';
+  const there = heads.filter((head) => head.found === 'there');
+  return there.length / Math.max(1, found.length + extras.length) < OTHER_LINE_SHARE
+    ? 'other-line'
+    : 'judged';
+}
+
+function judgeNote(
+  note: WrittenNote,
+  voice: string | undefined,
+  following: FollowedTogether,
+  policy: Policy,
+): NoteVerdict {
+  const followed = following.heads.filter(({ noteId }) => noteId === note.id);
+  const heads = followed.map(headVerdict);
+  const pitch = pitchOf(heads);
+  const starts = followed.filter(({ found, sound }) => found === 'there' && sound);
+  const latest = starts.reduce<FollowedHead | undefined>(
+    (most, head) =>
+      most && Math.abs(most.deviationSeconds) >= Math.abs(head.deviationSeconds) ? most : head,
+    undefined,
+  );
+  const sounding = latest ?? followed.find(({ sound }) => sound);
+  return {
+    noteId: note.id,
+    printedId: note.printedId,
+    measureIndex: note.measureIndex,
+    beat: note.beat,
+    writtenMidi: note.sound.kind === 'pitched' ? note.sound.midi : undefined,
+    voice,
+    heads,
+    played: sounding?.sound,
+    pitch,
+    onset: onsetOf(note, pitch, latest, policy),
+    deviationBeats: latest?.deviationBeats ?? 0,
+    deviationSeconds: latest?.deviationSeconds ?? 0,
+    length: 'unclear',
+    writtenBeats: note.beats,
+    soundedBeats: undefined,
+    confidence: pitch === 'unclear' ? 0 : Math.min(1, ...followed.map(({ likelihood }) => likelihood)),
+  };
+}
+
+function headVerdict({ asked, found, instead, likelihood }: FollowedHead): HeadVerdict {
+  if (found === 'there') return { asked, pitch: 'right', instead: undefined };
+  if (found === 'unclear' || likelihood < BLAME_FROM) return { asked, pitch: 'unclear', instead: undefined };
+  return { asked, pitch: found === 'other' ? 'wrong' : 'missing', instead };
+}
+
+/** What is worst of its heads is said of a note. */
+function pitchOf(heads: readonly HeadVerdict[]): PitchVerdict {
+  const has = (pitch: HeadVerdict['pitch']) => heads.some((head) => head.pitch === pitch);
+  return has('wrong') ? 'wrong' : has('missing') ? 'missing' : has('unclear') ? 'unclear' : 'right';
+}
+
+function onsetOf(
+  note: WrittenNote,
+  pitch: PitchVerdict,
+  start: FollowedHead | undefined,
+  policy: Policy,
+): OnsetVerdict {
+  if (!start) return pitch === 'missing' ? 'missing' : 'on';
+  if (start.startsPulse || start.likelihood < BLAME_START_FROM || note.freeTempo) return 'on';
+  const beatSeconds = start.deviationBeats === 0 ? 0 : start.deviationSeconds / start.deviationBeats;
+  const played = {
+    kind: 'played',
+    doubtSeconds: start.doubtSeconds,
+    writtenSeconds: beatSeconds * note.beats,
+  } as Played;
+  if (Math.abs(start.deviationSeconds) <= onsetWindow(note, played, policy)) return 'on';
+  return start.deviationSeconds < 0 ? 'early' : 'late';
+}
+
+/** Measures, by their place, in which one voice lies behind or before another on the whole. */
+function apartMeasures(heads: readonly FollowedHead[]): readonly number[] {
+  const indices = [...new Set(heads.map(({ measureIndex }) => measureIndex))];
+  return indices.filter((index) => {
+    const mine = heads.filter(({ measureIndex, found }) => measureIndex === index && found === 'there');
+    const voices = [...new Set(mine.map(({ voice }) => voice))];
+    const middles = voices.map((voice) =>
+      median(mine.filter((head) => head.voice === voice).map(({ deviationSeconds }) => deviationSeconds)),
+    );
+    return voices.length > 1 && Math.max(...middles) - Math.min(...middles) >= APART_SECONDS;
+  });
+}

@@ -1,0 +1,119 @@
+import { checkHeard, priorsOf } from '@/core/checking';
+import { claimFeatures } from '@/core/judging/together/claims';
+import { type DrumSound, hear, Listener } from '@/core/listening';
+import type { AskedSound } from '@/core/notation';
+import {
+  type Ensemble,
+  makeTogether,
+  planTogether,
+  type TogetherTake,
+} from '../evaluation/together/together-take';
+import type { Example } from './boosting';
+import type { LearnableTake, Use } from './lessons';
+import { isNeverLearnedTogether } from './never-learned';
+
+export const TOGETHER_SEEDS = { learned: [1001, 440], told: [3001, 80] } as const;
+
+export const LEARNED_DRUMS: readonly DrumSound[] = [
+  'bass-drum',
+  'snare',
+  'side-stick',
+  'closed-hi-hat',
+  'open-hi-hat',
+  'pedal-hi-hat',
+  'ride',
+  'crash',
+  'high-tom',
+  'middle-tom',
+  'floor-tom',
+];
+
+/** Takes of lines of several voices that may be learned from. */
+export function togetherTakes(
+  ensembles: readonly Ensemble[],
+  examplesOf: (take: TogetherTake) => readonly Example[],
+): readonly LearnableTake[] {
+  return ensembles.flatMap((of) =>
+    (Object.keys(TOGETHER_SEEDS) as Use[]).flatMap((use) => {
+      const [from, count] = TOGETHER_SEEDS[use];
+      return Array.from({ length: count }, (_, index) => from + index)
+        .filter((seed) => !isNeverLearnedTogether(planTogether(of, seed)))
+        .map((seed) => ({ use, examples: () => examplesOf(makeTogether(of, seed)) }));
+    }),
+  );
+}
+
+/** What is felt so near a moment was struck there; further off, and up to the second number, nobody can say. */
+const NEAR_SECONDS = { pitches: [0.06, 0.12], drums: [0.045, 0.09] } as const;
+
+function listenedTo({ audio, line }: TogetherTake): Listener {
+  const listener = new Listener(audio.sampleRate, { ...priorsOf(line), severalAtOnce: undefined });
+  listener.push(audio.samples);
+  listener.finish();
+  return listener;
+}
+
+/** Whether something was struck at a moment; undefined where nobody can say. */
+function struckTest(
+  { truth, leadSeconds }: TogetherTake,
+  [near, unsure]: readonly [number, number],
+): (asked: AskedSound, seconds: number) => boolean | undefined {
+  const onsets = new Map<string, number[]>();
+  for (const { asked, onset } of truth.sounds) {
+    const name = nameOf(asked);
+    onsets.set(name, [...(onsets.get(name) ?? []), onset + leadSeconds]);
+  }
+  return (asked, seconds) => {
+    const off = Math.min(9, ...(onsets.get(nameOf(asked)) ?? []).map((onset) => Math.abs(onset - seconds)));
+    return off > near && off < unsure ? undefined : off <= near;
+  };
+}
+
+const nameOf = (asked: AskedSound) => (asked.kind === 'pitched' ? String(asked.midi) : String(asked.drum));
+
+/** Every pitch that may have been struck at a moment, and whether it was. */
+export function struckExamples(take: TogetherTake): readonly Example[] {
+  const isStruck = struckTest(take, NEAR_SECONDS.pitches);
+  return listenedTo(take)
+    .possibleMoments()
+    .flatMap(({ onsetSeconds, pitches }) =>
+      pitches.flatMap(({ midi, features }): Example[] => {
+        const isSo = isStruck({ kind: 'pitched', midi }, onsetSeconds);
+        return isSo === undefined ? [] : [{ features, isSo }];
+      }),
+    );
+}
+
+/** Every drum at every moment, and whether it was struck. */
+export function drumExamples(take: TogetherTake): readonly Example[] {
+  const isStruck = struckTest(take, NEAR_SECONDS.drums);
+  return listenedTo(take)
+    .possibleStrokes()
+    .flatMap(({ onsetSeconds, features }) =>
+      LEARNED_DRUMS.flatMap((part): Example[] => {
+        const isSo = isStruck({ kind: 'drum', drum: part }, onsetSeconds);
+        return isSo === undefined ? [] : [{ features, isSo, part }];
+      }),
+    );
+}
+
+/** Starts that lie nearer to their time are held against nobody. */
+const LEAST_OFF_SECONDS = 0.07;
+
+/** Everything that would be held against a head, and whether it is so. */
+export function claimExamples({ line, audio, bpm, truth }: TogetherTake): readonly Example[] {
+  const { heads = [] } = checkHeard(line, hear(audio, priorsOf(line)), bpm).following;
+  const featuresOf = claimFeatures(heads);
+  const keyOf = ({ noteId, asked }: { readonly noteId: string; readonly asked: AskedSound }) =>
+    `${noteId}/${nameOf(asked)}`;
+  const truths = new Map(truth.heads.map((head) => [keyOf(head), head]));
+  return heads.flatMap((head, index): Example[] => {
+    const { found, timing, isScored, measureIndex } = truths.get(keyOf(head))!;
+    if (!isScored || truth.unscored.includes(measureIndex)) return [];
+    if (head.found === 'absent' || head.found === 'other')
+      return [{ features: featuresOf(index, 'sound'), isSo: found !== 'right' || timing !== 'on' }];
+    const isOff =
+      head.found === 'there' && !head.startsPulse && Math.abs(head.deviationSeconds) > LEAST_OFF_SECONDS;
+    return isOff ? [{ features: featuresOf(index, 'start'), isSo: timing !== 'on' }] : [];
+  });
+}
