@@ -7,7 +7,7 @@ import {
   chooseFlaws,
   FLAW_KINDS,
   type FlawKind,
-  perform,
+  performVoices,
   QUIET_ROOM,
   render,
   STEADY_STYLE,
@@ -35,7 +35,7 @@ runCommand(() => {
   const instrument = oneOf<InstrumentId>(values.instrument ?? 'flute', INSTRUMENT_IDS, 'instrument');
   const kinds = (values.flaws?.split(',') ?? []).map((name) => oneOf<FlawKind>(name, FLAW_KINDS, 'flaw'));
   const flaws = chooseFlaws(line, kinds, seed);
-  const sound = render(perform(line, { ...STEADY_STYLE, seed, bpm }, flaws), instrument, {
+  const sound = render(performVoices(line, { ...STEADY_STYLE, seed, bpm }, flaws), instrument, {
     ...QUIET_ROOM,
     seed,
   });

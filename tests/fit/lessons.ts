@@ -157,7 +157,7 @@ export const LESSONS: Readonly<
   claims: {
     what: 'How likely what would be held against one head of a line of several voices is so.',
     file: resolve('src/core/judging/model/claims.json'),
-    options: { rounds: 120, depth: 4, rate: 0.1 },
+    options: { rounds: 60, depth: 3, rate: 0.1 },
     seeds: TOGETHER_SEEDS,
     neverLearned: NEVER_LEARNED_TOGETHER,
     settled: (said) => ({ blameFrom: blameFrom(said) }),

@@ -97,10 +97,7 @@ export function drumExamples(take: TogetherTake): readonly Example[] {
     );
 }
 
-/** Starts that lie nearer to their time are held against nobody. */
-const LEAST_OFF_SECONDS = 0.07;
-
-/** Everything that would be held against a head, and whether it is so. */
+/** Every head of which it would be said that it was not struck, or that something else was, and whether that is so. */
 export function claimExamples({ line, audio, bpm, truth }: TogetherTake): readonly Example[] {
   const { heads = [] } = checkHeard(line, hear(audio, priorsOf(line)), bpm).following;
   const featuresOf = claimFeatures(heads);
@@ -110,10 +107,8 @@ export function claimExamples({ line, audio, bpm, truth }: TogetherTake): readon
   return heads.flatMap((head, index): Example[] => {
     const { found, timing, isScored, measureIndex } = truths.get(keyOf(head))!;
     if (!isScored || truth.unscored.includes(measureIndex)) return [];
-    if (head.found === 'absent' || head.found === 'other')
-      return [{ features: featuresOf(index, 'sound'), isSo: found !== 'right' || timing !== 'on' }];
-    const isOff =
-      head.found === 'there' && !head.startsPulse && Math.abs(head.deviationSeconds) > LEAST_OFF_SECONDS;
-    return isOff ? [{ features: featuresOf(index, 'start'), isSo: timing !== 'on' }] : [];
+    return head.found === 'absent' || head.found === 'other'
+      ? [{ features: featuresOf(index), isSo: found !== 'right' || timing !== 'on' }]
+      : [];
   });
 }

@@ -1,6 +1,13 @@
-import { type Heard, PITCH_STEP_SECONDS } from '@/core/listening';
+import { type Heard, type HeardMoment, PITCH_STEP_SECONDS } from '@/core/listening';
 import type { Line } from '@/core/notation';
-import { type Flaw, type Performance, type PlayingStyle, perform, STEADY_STYLE } from '@/core/simulation';
+import {
+  type Flaw,
+  type Performance,
+  type PlayedEvent,
+  type PlayingStyle,
+  performVoices,
+  STEADY_STYLE,
+} from '@/core/simulation';
 import { heardStrike, heardTone } from './heard';
 
 /** What a perfect ear would hear of a performance. */
@@ -16,7 +23,7 @@ export function perfectlyHeard({ events, durationSeconds }: Performance): Heard 
     doubtfulStrikes: [],
     thumpsSeconds: [],
     plucks: [],
-    moments: [],
+    moments: momentsOf(events),
     noiseDb: -80,
     peakDb: -9,
     clippedShare: 0,
@@ -33,4 +40,25 @@ export const heardPlaying = (
   line: Line,
   style: Partial<PlayingStyle> & Pick<PlayingStyle, 'seed' | 'bpm'>,
   flaws: readonly Flaw[] = [],
-): Heard => perfectlyHeard(perform(line, { ...STEADY_STYLE, ...style }, flaws));
+): Heard => perfectlyHeard(performVoices(line, { ...STEADY_STYLE, ...style }, flaws));
+
+/** What begins so close together is one moment to any ear. */
+const TOGETHER_SECONDS = 0.035;
+const SURE_EVIDENCE = 0.9999;
+
+function momentsOf(events: readonly PlayedEvent[]): readonly HeardMoment[] {
+  const groups: PlayedEvent[][] = [];
+  for (const event of events) {
+    const last = groups.at(-1);
+    if (last && event.onsetSeconds - last[0]!.onsetSeconds <= TOGETHER_SECONDS) last.push(event);
+    else groups.push([event]);
+  }
+  return groups.map((together) => ({
+    onsetSeconds: together[0]!.onsetSeconds,
+    levelDb: -20,
+    pitches: together.flatMap(({ midi }) =>
+      midi === undefined ? [] : [{ midi: Math.round(midi), evidence: SURE_EVIDENCE }],
+    ),
+    drums: together.flatMap(({ drum }) => (drum === undefined ? [] : [{ drum, evidence: SURE_EVIDENCE }])),
+  }));
+}

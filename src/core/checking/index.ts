@@ -1,4 +1,4 @@
 export { type Check, type CheckOptions, check, checkHeard } from './check';
 export { toCheckContract } from './contract';
 export { longestTakeSeconds } from './longest-take';
-export { priorsOf } from './priors';
+export { priorsOf, severalAtOnce } from './priors';

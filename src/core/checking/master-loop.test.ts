@@ -5,13 +5,13 @@ import {
   chooseFlaws,
   type Flaw,
   type FlawKind,
-  perform,
+  performVoices,
   QUIET_ROOM,
   type Recording,
   render,
   STEADY_STYLE,
 } from '../simulation';
-import { check, toCheckContract } from '.';
+import { check, severalAtOnce, toCheckContract } from '.';
 
 /** Enough for every instrument here, and quick to render. */
 const RATE = 16000;
@@ -24,10 +24,18 @@ function take(
 ) {
   const { instrument, bpm, tuning, ...room } = options;
   const isUnpitched = writtenNotes(line).every((note) => note.sound.kind === 'unpitched');
+  const several = severalAtOnce(line);
   const style = { ...STEADY_STYLE, seed, bpm: bpm ?? line.part.tempo!.bpm, tuningCents: tuning ?? 0 };
   const player =
-    instrument ?? (isUnpitched ? 'clap' : line.part.measures[0]!.clef === 'bass' ? 'trombone' : 'flute');
-  return render(perform(line, style, flaws), player, { ...QUIET_ROOM, sampleRate: RATE, ...room, seed });
+    instrument ??
+    (several ? line.part.instrument : undefined) ??
+    (isUnpitched ? 'clap' : line.part.measures[0]!.clef === 'bass' ? 'trombone' : 'flute');
+  return render(performVoices(line, style, flaws), player, {
+    ...QUIET_ROOM,
+    sampleRate: RATE,
+    ...room,
+    seed,
+  });
 }
 
 const verdictOn = (line: Line, audio: ReturnType<typeof take>) =>

@@ -1,10 +1,10 @@
-import { capital, unreachable } from '../base';
+import { capital, listed, unreachable } from '../base';
 import { eventsOfMeasure, type Line, readName } from '../notation';
 import { type Vocabulary, valueName } from '../time';
 import { describeFigure } from './figures';
 import { needsWork } from './needs-work';
 import { sayPlayed } from './say-played';
-import { placeOfNote, sayHeads } from './together/say-heads';
+import { drumNames, placeOfNote, sayHeads, togetherName } from './together/say-heads';
 import type { NoteVerdict, Verdict } from './verdict';
 
 /** What is to be said of one measure as it was played. */
@@ -45,7 +45,9 @@ export function verdictInWords(
       ...verdict.figures
         .filter((figure) => figure.measureIndex === measureIndex)
         .map(({ kind }) => `${capital(describeFigure(kind))}.`),
-      ...(verdict.apartMeasures?.includes(measureIndex) ? ['The hands did not come together.'] : []),
+      ...(verdict.apartMeasures?.includes(measureIndex)
+        ? [`${capital(togetherName(notes))} did not come together.`]
+        : []),
       ...notes.flatMap((note) => sayNote(note, { nameOf, heardAs, valueNameOf })),
       ...verdict.extras
         .filter((extra) => extra.measureIndex === measureIndex)
@@ -76,7 +78,12 @@ interface Names {
 
 function sayNote(note: NoteVerdict, { nameOf, heardAs, valueNameOf }: Names): readonly string[] {
   if (note.heads) {
-    const found = [...sayHeads(note.heads, nameOf), sayOnset(note)].filter((words) => words !== undefined);
+    const onset = sayOnset(note);
+    const drums = drumNames(note.heads);
+    const found = [
+      ...sayHeads(note.heads, nameOf),
+      ...(onset ? [drums.length > 0 ? `${listed(drums)} ${onset}` : onset] : []),
+    ];
     return found.length === 0 ? [] : [`${placeOfNote(note, beatOf(note))}: ${found.join('; ')}.`];
   }
   const what = capital(beatOf(note));

@@ -1,5 +1,5 @@
 import { createRandom, type Random } from '../base';
-import { endQuarters, type Line, type WrittenNote, writtenNotes } from '../notation';
+import { endQuarters, type Line, type WrittenNote, writtenVoices } from '../notation';
 import { compare, rational, toNumber } from '../time';
 import type { Flaw } from './performance';
 
@@ -17,7 +17,23 @@ export const FLAW_KINDS: readonly FlawKind[] = [
   'held-on',
   'pause-before',
   'restart-after',
+  'voice-silent',
+  'voice-late',
 ];
+
+/** Where several voices sound together, what moves or holds one of them alone is no mistake of a beginner, or cannot be heard. */
+const OF_ONE_VOICE: readonly FlawKind[] = [
+  'cut-short',
+  'held-on',
+  'rest-cut',
+  'restart-after',
+  'tie-restruck',
+  'extra-after',
+];
+
+const OF_VOICES: readonly FlawKind[] = ['voice-silent', 'voice-late'];
+/** A hand that is behind is so by half a beat: it plays after the other one. */
+const VOICE_LATE_BEATS = 0.5;
 
 /** A wrong entry is off by at least this much of a beat; less is a beginner's natural unevenness. */
 const SMALLEST_SHIFT_BEATS = 0.32;
@@ -25,15 +41,26 @@ const LARGEST_SHIFT_BEATS = 0.45;
 /** Of a shorter rest nobody notices that half of it is lost. */
 const LEAST_REST_BEATS = 1;
 
+/** The mistakes that can be made in a line: those of one voice, or those of several. */
+export function flawKindsOf(line: Line): readonly FlawKind[] {
+  const left = voicesWithNotes(line).length > 1 ? OF_ONE_VOICE : OF_VOICES;
+  return FLAW_KINDS.filter((kind) => !left.includes(kind));
+}
+
+const voicesWithNotes = (line: Line) => writtenVoices(line).filter((notes) => notes.length > 0);
+
 /**
  * Chooses mistakes at random places of a line, in different measures so that each can be told from the others.
  * @param kinds which mistakes; one that fits nowhere in this line is left out.
  */
 export function chooseFlaws(line: Line, kinds: readonly FlawKind[], seed: number): readonly Flaw[] {
   const random = createRandom(seed);
-  const notes = writtenNotes(line);
+  const voices = voicesWithNotes(line);
+  const possible = flawKindsOf(line);
   const takenMeasures = new Set<number>();
   return kinds.flatMap((kind) => {
+    if (!possible.includes(kind)) return [];
+    const notes = voices.length > 1 ? random.pick(voices) : (voices[0] ?? []);
     const places = notes.filter(
       (note, index) => !takenMeasures.has(note.measureIndex) && fits(kind, notes, index),
     );
@@ -57,6 +84,8 @@ function fits(kind: FlawKind, notes: readonly WrittenNote[], index: number): boo
       return isPitched;
     case 'missing':
     case 'pause-before':
+    case 'voice-silent':
+    case 'voice-late':
       return true;
     case 'late':
     case 'early':
@@ -102,8 +131,11 @@ function flawAt(kind: FlawKind, notes: readonly WrittenNote[], index: number, ra
       return { kind, noteId, beats: random.uniform(0.5, 0.9) * restBetween(notes[index - 1]!, note) };
     case 'held-on':
       return { kind, noteId, beats: 0.95 * restBetween(note, notes[index + 1]!) };
+    case 'voice-late':
+      return { kind, noteId, beats: VOICE_LATE_BEATS };
     case 'missing':
     case 'tie-restruck':
+    case 'voice-silent':
       return { kind, noteId };
   }
 }

@@ -1,5 +1,6 @@
-export { chooseFlaws, FLAW_KINDS, type FlawKind } from './choose-flaws';
+export { chooseFlaws, FLAW_KINDS, type FlawKind, flawKindsOf } from './choose-flaws';
 export { perform } from './perform';
+export { performVoices } from './perform-voices';
 export {
   type Flaw,
   type Performance,

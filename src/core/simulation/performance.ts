@@ -1,7 +1,11 @@
+import type { DrumId } from '../notation';
+
 /** One sound that a player makes. */
 export interface PlayedEvent {
   /** Sounding pitch with cents as fraction; undefined for a stroke without pitch. */
   readonly midi: number | undefined;
+  /** Of a kit, what was struck. */
+  readonly drum?: DrumId | undefined;
   readonly onsetSeconds: number;
   readonly endSeconds: number;
   /** Loudness relative to the player's middle, in dB. */
@@ -25,6 +29,10 @@ export type Flaw =
   | { readonly kind: 'rest-cut'; readonly noteId: string; readonly beats: number }
   /** Holds the note into the rest after it. */
   | { readonly kind: 'held-on'; readonly noteId: string; readonly beats: number }
+  /** The whole voice of the note is not played: a hand that does not join in, a foot that rests. */
+  | { readonly kind: 'voice-silent'; readonly noteId: string }
+  /** The whole voice of the note comes so much behind the others. */
+  | { readonly kind: 'voice-late'; readonly noteId: string; readonly beats: number }
   | { readonly kind: 'pause-before'; readonly noteId: string; readonly seconds: number }
   /** Breaks off after the note, waits, and begins again at an earlier one. */
   | {

@@ -3,6 +3,7 @@ import type { Timbre } from '../instruments';
 import { midiToHertz } from '../pitch';
 import { type Audio, dbToAmplitude, peakAmplitude } from '../signal';
 import type { Performance, PlayedEvent } from './performance';
+import { addDrum } from './render-drum';
 
 // Called for every sample: names of this module are found faster than a global's properties.
 const { floor, sin } = Math;
@@ -57,6 +58,10 @@ function addEvent(
   random: Random,
 ): void {
   const from = Math.round(event.onsetSeconds * sampleRate);
+  if (event.drum) {
+    addDrum(out, from, event.drum, dbToAmplitude(event.levelDb), sampleRate, random);
+    return;
+  }
   const held = event.endSeconds - event.onsetSeconds;
   const gain = dbToAmplitude(event.levelDb);
   const hertz = event.midi === undefined ? 0 : midiToHertz(event.midi);

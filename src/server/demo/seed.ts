@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import type { Line } from '@/core/notation';
 import { READY_PLANS } from '@/core/practice';
 import { writeWav } from '@/core/signal';
-import { chooseFlaws, perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
+import { chooseFlaws, performVoices, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
 import { createStudent, createTeacher } from '@/server/auth/accounts';
 import { closeDatabase } from '@/server/db/connection';
 import { countUsers } from '@/server/db/queries/accounts';
@@ -105,8 +105,10 @@ async function seedTake(
     bpm: take.askedBpm * take.tempoShare,
     tuningCents: (seedNumber * 7) % 25,
   };
-  const performance = perform(line, style, chooseFlaws(line, take.flaws, seedNumber));
-  const isUnpitched = performance.events.every((event) => event.midi === undefined);
+  const performance = performVoices(line, style, chooseFlaws(line, take.flaws, seedNumber));
+  const isUnpitched = performance.events.every(
+    (event) => event.midi === undefined && event.drum === undefined,
+  );
   const sound = render(performance, isUnpitched ? 'clap' : student.instrument, {
     ...QUIET_ROOM,
     sampleRate: DEMO_SAMPLE_RATE,

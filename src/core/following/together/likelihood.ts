@@ -10,7 +10,7 @@ const ODDS_NEARBY = 0.1;
 /** At a moment hardly anything is struck that nobody asked for: of some fifty pitches, at most one in a hundred moments. */
 const ODDS_OF_UNASKED = 0.005;
 /** What is not named at a moment may still have been struck, hidden by others. */
-const EVIDENCE_OF_UNNAMED = 0.002;
+const EVIDENCE_OF_UNNAMED = 0.0002;
 
 /** No sound speaks for more than that; facts are rounded. */
 const SUREST_EVIDENCE = 0.9999;

@@ -38,6 +38,8 @@ const REACH_BEATS = 0.62;
 /** Fingers slip to a neighbour, seldom further. */
 const SLIP_SEMITONES = 5;
 const STRUCK_INSTEAD = 0.6;
+/** What lies so near its time is in its place. */
+const SAME_PLACE_BEATS = 0.15;
 
 /**
  * What of the heard moments each written head was.
@@ -117,10 +119,19 @@ function lookAround(
     }
   }
   if (here >= NOT_STRUCK) return { ...head, found: 'unclear', likelihood: here };
-  if (foundAt !== undefined) {
-    const instead = struckInstead(head, heard[foundAt]!, (asked) => isTaken(foundAt, asked));
-    if (instead) return { ...head, found: 'other', at: foundAt, ...instead };
-  }
+  // A hand that slips may come a little before or after the other one.
+  const places = heard.flatMap((moment, at) =>
+    at === foundAt ||
+    (due && Math.abs(moment.onsetSeconds - due.seconds) <= SAME_PLACE_BEATS * due.secondsPerBeat)
+      ? [at]
+      : [],
+  );
+  const others = places.flatMap((at) => {
+    const instead = struckInstead(head, heard[at]!, (asked) => isTaken(at, asked));
+    return instead ? [{ at, ...instead }] : [];
+  });
+  if (others.length > 0)
+    return { ...head, found: 'other', ...others.reduce((a, b) => (b.likelihood > a.likelihood ? b : a)) };
   return { ...head, found: 'absent', likelihood: 1 - here };
 }
 

@@ -1,4 +1,4 @@
-import { median } from '../../base';
+import { median, probabilityOf } from '../../base';
 import type { FollowedHead, Following, Played } from '../../following';
 import {
   type Line,
@@ -11,6 +11,7 @@ import {
 import { beatUnit } from '../../time';
 import { onsetWindow } from '../accuse';
 import { judgeMeasure } from '../judge-measure';
+import { CLAIM_FROM, CLAIMS } from '../model/claims';
 import type { Policy } from '../policy';
 import { tempoCourseOf } from '../tempo-course';
 import {
@@ -23,11 +24,11 @@ import {
   type Verdict,
   type VerdictState,
 } from '../verdict';
+import { claimFeatures } from './claims';
 import { voicesJudged } from './voices-judged';
 
-/** What is said against a head is so likely at least. Measured on the takes of `npm run evaluate -- --together`. */
-const BLAME_FROM = 0.85;
-const BLAME_START_FROM = 0.8;
+/** A head of which less is sure may not be what began there: nobody says that it is early or late. */
+const START_FROM = 0.8;
 /** With fewer of the written heads found, the recording is not of this line, or hardly audible. */
 const FEWEST_FOUND_SHARE = 0.15;
 /** If the line explains less of what was played, it was something else. */
@@ -49,7 +50,8 @@ export function judgeTogether(
   const written = writtenVoices(line).flatMap((notes, voice) =>
     notes.map((note) => ({ note, voice: names.length > 1 ? names[voice] : undefined })),
   );
-  const notes = written.map(({ note, voice }) => judgeNote(note, voice, following, policy));
+  const certain = certainClaims(following.heads);
+  const notes = written.map(({ note, voice }) => judgeNote(note, voice, certain, policy));
   const extras = following.extras.map((extra) => ({ ...extra, confidence: extra.sound.startStrength }));
   const settled = { notes, extras, interruptions: following.interruptions };
   const cellOf =
@@ -95,17 +97,32 @@ function stateOf({ heads, extras }: FollowedTogether): VerdictState {
     : 'judged';
 }
 
+/** A head of a take with what may be held against it. */
+interface CertainHead extends FollowedHead {
+  /** How likely it is that it was not struck, or something else was; 0 where it was struck. */
+  readonly notStruck: number;
+}
+
+function certainClaims(heads: readonly FollowedHead[]): readonly CertainHead[] {
+  const featuresOf = claimFeatures(heads);
+  return heads.map((head, index) => ({
+    ...head,
+    notStruck:
+      head.found === 'absent' || head.found === 'other' ? probabilityOf(featuresOf(index), CLAIMS) : 0,
+  }));
+}
+
 function judgeNote(
   note: WrittenNote,
   voice: string | undefined,
-  following: FollowedTogether,
+  all: readonly CertainHead[],
   policy: Policy,
 ): NoteVerdict {
-  const followed = following.heads.filter(({ noteId }) => noteId === note.id);
+  const followed = all.filter(({ noteId }) => noteId === note.id);
   const heads = followed.map(headVerdict);
   const pitch = pitchOf(heads);
   const starts = followed.filter(({ found, sound }) => found === 'there' && sound);
-  const latest = starts.reduce<FollowedHead | undefined>(
+  const latest = starts.reduce<CertainHead | undefined>(
     (most, head) =>
       most && Math.abs(most.deviationSeconds) >= Math.abs(head.deviationSeconds) ? most : head,
     undefined,
@@ -127,13 +144,21 @@ function judgeNote(
     length: 'unclear',
     writtenBeats: note.beats,
     soundedBeats: undefined,
-    confidence: pitch === 'unclear' ? 0 : Math.min(1, ...followed.map(({ likelihood }) => likelihood)),
+    confidence: confidenceOf(pitch, followed),
   };
 }
 
-function headVerdict({ asked, found, instead, likelihood }: FollowedHead): HeadVerdict {
+/** Of what is held against a note how likely it is so; else how likely its heads were struck. */
+function confidenceOf(pitch: PitchVerdict, heads: readonly CertainHead[]): number {
+  if (pitch === 'unclear') return 0;
+  return pitch === 'right'
+    ? Math.min(...heads.map(({ likelihood }) => likelihood))
+    : Math.max(...heads.map(({ notStruck }) => notStruck));
+}
+
+function headVerdict({ asked, found, instead, notStruck }: CertainHead): HeadVerdict {
   if (found === 'there') return { asked, pitch: 'right', instead: undefined };
-  if (found === 'unclear' || likelihood < BLAME_FROM) return { asked, pitch: 'unclear', instead: undefined };
+  if (found === 'unclear' || notStruck < CLAIM_FROM) return { asked, pitch: 'unclear', instead: undefined };
   return { asked, pitch: found === 'other' ? 'wrong' : 'missing', instead };
 }
 
@@ -146,11 +171,11 @@ function pitchOf(heads: readonly HeadVerdict[]): PitchVerdict {
 function onsetOf(
   note: WrittenNote,
   pitch: PitchVerdict,
-  start: FollowedHead | undefined,
+  start: CertainHead | undefined,
   policy: Policy,
 ): OnsetVerdict {
   if (!start) return pitch === 'missing' ? 'missing' : 'on';
-  if (start.startsPulse || start.likelihood < BLAME_START_FROM || note.freeTempo) return 'on';
+  if (start.startsPulse || start.likelihood < START_FROM || note.freeTempo) return 'on';
   const beatSeconds = start.deviationBeats === 0 ? 0 : start.deviationSeconds / start.deviationBeats;
   const played = {
     kind: 'played',

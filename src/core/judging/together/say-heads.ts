@@ -29,3 +29,13 @@ export function placeOfNote({ voice, heads }: NoteVerdict, beat: string): string
   const isPitched = heads?.some(({ asked }) => asked.kind === 'pitched');
   return isPitched && voice !== undefined ? `${capital(voice)}, ${beat}` : capital(beat);
 }
+
+/** The drums of a note by their names; none of a note with pitches. */
+export const drumNames = (heads: readonly HeadVerdict[]): readonly string[] =>
+  heads.flatMap(({ asked }) => (asked.kind === 'drum' && asked.drum ? [drumById(asked.drum).name] : []));
+
+/** What should have come together: `the hands`, `the drums`, `the voices`. */
+export function togetherName(notes: readonly NoteVerdict[]): string {
+  if (notes.some(({ heads = [] }) => drumNames(heads).length > 0)) return 'the drums';
+  return notes.some(({ voice }) => voice?.endsWith('hand')) ? 'the hands' : 'the voices';
+}

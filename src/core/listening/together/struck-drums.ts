@@ -78,7 +78,7 @@ export function possibleStrokes(
 }
 
 /** Less evidence is not named. */
-const LEAST_EVIDENCE = 0.003;
+const LEAST_EVIDENCE = 0.0002;
 
 /** The moments at which drums were struck, with what speaks for each drum. */
 export function drumMoments(

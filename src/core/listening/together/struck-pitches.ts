@@ -10,7 +10,7 @@ import { LOWEST_BAND_MIDI, type SemitoneBands, SemitoneMeter, SILENCE } from './
 import { tuningOf } from './tuning';
 
 /** Less evidence is not named. */
-const LEAST_EVIDENCE = 0.003;
+const LEAST_EVIDENCE = 0.0002;
 
 /** Something that is struck or plucked is felt to begin so long after the middle of the rise of its spectrum; as for single plucks. */
 const FELT_AFTER_SECONDS = 0.026;

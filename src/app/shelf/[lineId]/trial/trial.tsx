@@ -5,7 +5,7 @@ import { type SimulatedTake, simulateOnDevice } from '@/browser/simulate-client'
 import { instrumentsAbleToPlay } from '@/core/arranging';
 import { INSTRUMENTS, type Instrument, type InstrumentId } from '@/core/instruments';
 import type { Line } from '@/core/notation';
-import type { FlawKind } from '@/core/simulation';
+import { type FlawKind, flawKindsOf } from '@/core/simulation';
 import { FASTEST_MARK, SLOWEST_PRACTICE } from '@/core/tempo';
 import type { Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
@@ -27,6 +27,8 @@ const MISTAKES: readonly (readonly [kind: FlawKind, name: string])[] = [
   ['held-on', 'a note held into a rest'],
   ['pause-before', 'a stop'],
   ['restart-after', 'going back'],
+  ['voice-silent', 'a hand or voice left out'],
+  ['voice-late', 'a hand or voice half a beat late'],
 ];
 const USUAL_BPM = 72;
 
@@ -50,6 +52,7 @@ export function Trial({
   const [problem, setProblem] = useState('');
   const [played, setPlayed] = useState<Played | undefined>(undefined);
   const instruments = playableBy(line);
+  const possible = flawKindsOf(line);
 
   const play = async (event: FormEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -115,7 +118,7 @@ export function Trial({
         </div>
         <fieldset className="flex flex-wrap gap-x-5">
           <legend className="font-bold">With</legend>
-          {MISTAKES.map(([kind, name]) => (
+          {MISTAKES.filter(([kind]) => possible.includes(kind)).map(([kind, name]) => (
             <label key={kind} className="inline-flex min-h-11 items-center gap-2">
               <input type="checkbox" name="mistake" value={kind} className="size-5 accent-cool" />
               {name}
