@@ -148,7 +148,7 @@ export const LESSONS: Readonly<
   drums: {
     what: 'How likely each drum was struck at a moment.',
     file: resolve('src/core/listening/model/drums.json'),
-    options: { rounds: 100, depth: 3, rate: 0.12 },
+    options: { rounds: 120, depth: 3, rate: 0.12 },
     seeds: TOGETHER_SEEDS,
     neverLearned: NEVER_LEARNED_TOGETHER,
     parts: LEARNED_DRUMS,

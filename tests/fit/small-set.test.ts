@@ -5,7 +5,7 @@ import { learnSmall, type SmallSet, smallSetOf } from './small-set';
 
 const setOf = (lesson: string) => maybeKept<SmallSet>('fit', smallSetOf(lesson))!;
 
-test.each(['starts', 'plucks', 'faults'])(
+test.each(['starts', 'plucks', 'faults', 'struck', 'drums', 'claims'])(
   'the kept model of %s is what is learned from the kept examples, to the digit',
   (lesson) => {
     const { examples, model } = setOf(lesson);

@@ -12,7 +12,7 @@ import type { Example } from './boosting';
 import type { LearnableTake, Use } from './lessons';
 import { isNeverLearnedTogether } from './never-learned';
 
-export const TOGETHER_SEEDS = { learned: [1001, 440], told: [3001, 80] } as const;
+export const TOGETHER_SEEDS = { learned: [1001, 440], further: [8001, 440], told: [5001, 60] } as const;
 
 export const LEARNED_DRUMS: readonly DrumSound[] = [
   'bass-drum',
@@ -34,8 +34,9 @@ export function togetherTakes(
   examplesOf: (take: TogetherTake) => readonly Example[],
 ): readonly LearnableTake[] {
   return ensembles.flatMap((of) =>
-    (Object.keys(TOGETHER_SEEDS) as Use[]).flatMap((use) => {
-      const [from, count] = TOGETHER_SEEDS[use];
+    (Object.keys(TOGETHER_SEEDS) as (keyof typeof TOGETHER_SEEDS)[]).flatMap((name) => {
+      const [from, count] = TOGETHER_SEEDS[name];
+      const use: Use = name === 'told' ? 'told' : 'learned';
       return Array.from({ length: count }, (_, index) => from + index)
         .filter((seed) => !isNeverLearnedTogether(planTogether(of, seed)))
         .map((seed) => ({ use, examples: () => examplesOf(makeTogether(of, seed)) }));

@@ -2,8 +2,9 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Browser, type BrowserContext, chromium, expect, type Page } from '@playwright/test';
+import { severalAtOnce } from '@/core/checking';
 import { writeWav } from '@/core/signal';
-import { type Flaw, perform, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
+import { type Flaw, performVoices, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
 import { DEMO_CLASSES, DEMO_TEACHER } from '@/server/demo/scenario';
 import { CHROMIUM, FAKE_MICROPHONE } from '../../scripts/lib/chromium.mjs';
 import { bookLine } from './lines';
@@ -29,8 +30,10 @@ export function recordToFile(
   leadSeconds: number,
   flaws: readonly Flaw[],
 ): string {
-  const performance = perform(bookLine(lineNumber), { ...STEADY_STYLE, seed: 8, bpm, leadSeconds }, flaws);
-  const sound = render({ ...performance, durationSeconds: performance.durationSeconds + 5 }, 'flute', {
+  const line = bookLine(lineNumber);
+  const performance = performVoices(line, { ...STEADY_STYLE, seed: 8, bpm, leadSeconds }, flaws);
+  const player = severalAtOnce(line) ? line.part.instrument! : 'flute';
+  const sound = render({ ...performance, durationSeconds: performance.durationSeconds + 5 }, player, {
     ...QUIET_ROOM,
     seed: 8,
   });

@@ -1,8 +1,19 @@
 import { bookLine, lineOf, readBook } from '../../../tests/support/lines';
 import { hear } from '../listening';
-import { writtenNotes } from '../notation';
+import { voiceCountOf, writtenNotes, writtenVoices } from '../notation';
 import { midiToHertz } from '../pitch';
-import { chooseFlaws, type Flaw, perform, QUIET_ROOM, render, renderTaps, STEADY_STYLE } from '.';
+import { toNumber } from '../time';
+import {
+  chooseFlaws,
+  type Flaw,
+  flawKindsOf,
+  perform,
+  performVoices,
+  QUIET_ROOM,
+  render,
+  renderTaps,
+  STEADY_STYLE,
+} from '.';
 
 const exact = { ...STEADY_STYLE, seed: 1, bpm: 60, timingSeconds: 0, tempoWander: 0, intonationCents: 0 };
 
@@ -70,7 +81,7 @@ describe('flaws', () => {
   });
 
   test('chosen flaws lie in different measures, and nobody plays two notes at once', () => {
-    for (const { line } of readBook()) {
+    for (const { line } of readBook().filter(({ line }) => voiceCountOf(line.part) === 1)) {
       const flaws = chooseFlaws(line, ['wrong', 'late', 'missing', 'early', 'cut-short'], 5);
       const measures = flaws.map(
         (flaw) => writtenNotes(line).find((note) => note.id === flaw.noteId)!.measureIndex,
@@ -107,5 +118,66 @@ test('taps are heard where they were tapped', () => {
   expect(strikes).toHaveLength(taps.length);
   strikes.forEach(({ onsetSeconds }, index) => {
     expect(Math.abs(onsetSeconds - taps[index]!)).toBeLessThan(0.02);
+  });
+});
+
+describe('several voices', () => {
+  const HANDS = bookLine(14);
+  const left = writtenVoices(HANDS)[1]!;
+  const all = (flaws: readonly Flaw[] = []) =>
+    performVoices(HANDS, { ...STEADY_STYLE, seed: 2, bpm: 80, timingSeconds: 0, tempoWander: 0 }, flaws)
+      .events;
+  const onsetOf = (events: ReturnType<typeof all>, id: string) =>
+    events.find(({ noteId }) => noteId === id)?.onsetSeconds;
+
+  test('every head of every voice is played, in its time', () => {
+    const heads = writtenVoices(HANDS)
+      .flat()
+      .flatMap((note) => note.heads.map(() => note.id));
+    expect(
+      all()
+        .map(({ noteId }) => noteId)
+        .sort(),
+    ).toEqual([...heads].sort());
+  });
+
+  test('a line of one voice is played as ever', () => {
+    const line = bookLine(5);
+    const style = { ...STEADY_STYLE, seed: 3, bpm: 70 };
+    expect(performVoices(line, style).events).toEqual(perform(line, style).events);
+  });
+
+  test('a voice can be silent, or half a beat behind, without the other one', () => {
+    const silent = all([{ kind: 'voice-silent', noteId: left[0]!.id }]);
+    expect(silent.some(({ noteId }) => left.some(({ id }) => id === noteId))).toBe(false);
+    const late = all([{ kind: 'voice-late', noteId: left[0]!.id, beats: 0.5 }]);
+    const right = writtenVoices(HANDS)[0]![3]!.id;
+    expect(onsetOf(late, left[2]!.id)! - onsetOf(all(), left[2]!.id)!).toBeCloseTo(0.375, 5);
+    expect(onsetOf(late, right)).toBe(onsetOf(all(), right));
+  });
+
+  test('a stop stops every voice; going back in several is refused', () => {
+    const stopped = all([{ kind: 'pause-before', noteId: left[3]!.id, seconds: 1 }]);
+    for (const { id, onsetQuarters } of writtenVoices(HANDS).flat()) {
+      const isBehind = toNumber(onsetQuarters) >= toNumber(left[3]!.onsetQuarters);
+      expect(onsetOf(stopped, id)! - onsetOf(all(), id)!).toBeCloseTo(isBehind ? 1 : 0, 5);
+    }
+    const back = {
+      kind: 'restart-after',
+      noteId: left[3]!.id,
+      backToNoteId: left[1]!.id,
+      seconds: 1,
+    } as const;
+    expect(() => all([back])).toThrow('nobody goes back in a line of several voices here');
+    expect(() => all([{ kind: 'missing', noteId: 'nowhere' }])).toThrow('must name a note of the line');
+  });
+
+  test.each([
+    [14, ['voice-silent', 'voice-late'], ['restart-after', 'cut-short']],
+    [5, ['restart-after', 'cut-short'], ['voice-silent', 'voice-late']],
+  ] as const)('in line %i %j may go wrong, and %j may not', (number, possible, impossible) => {
+    const kinds = flawKindsOf(bookLine(number));
+    expect(possible.every((kind) => kinds.includes(kind))).toBe(true);
+    expect(impossible.some((kind) => kinds.includes(kind))).toBe(false);
   });
 });

@@ -48,6 +48,14 @@ export const DEMO_CLASSES: readonly DemoClass[] = [
       { name: 'Pavel Dunne', userName: 'pavel', pin: '618033', instrument: 'trombone' },
     ],
   },
+  {
+    name: 'Saturday harp and drums',
+    code: 'OARS-316',
+    students: [
+      { name: 'Mira Sandby', userName: 'mira', pin: '141421', instrument: 'harp' },
+      { name: 'Juno Petrel', userName: 'juno', pin: '173205', instrument: 'drum-kit' },
+    ],
+  },
 ];
 
 interface DemoAssignment {
@@ -76,6 +84,8 @@ export const DEMO_ASSIGNMENTS: readonly DemoAssignment[] = [
   { className: 'Tuesday flutes', lineNumber: 8, startBpm: 44, goalBpm: 56, dueInDays: 13 },
   { className: 'Friday brass', lineNumber: 11, startBpm: 60, goalBpm: 80, dueInDays: 5 },
   { className: 'Friday brass', lineNumber: 12, startBpm: 60, goalBpm: 76, dueInDays: 5 },
+  { className: 'Saturday harp and drums', lineNumber: 14, startBpm: 60, goalBpm: 84, dueInDays: 8 },
+  { className: 'Saturday harp and drums', lineNumber: 15, startBpm: 60, goalBpm: 88, dueInDays: 8 },
 ];
 
 interface DemoTake {
@@ -170,6 +180,16 @@ export const DEMO_TAKES: readonly DemoTake[] = [
     tempoShare: 1,
     flaws: ['cut-short', 'missing'],
     daysAgo: 1,
+  },
+  { userName: 'mira', lineNumber: 14, askedBpm: 60, tempoShare: 1, flaws: ['voice-late'], daysAgo: 3 },
+  { userName: 'mira', lineNumber: 14, askedBpm: 60, tempoShare: 1, flaws: ['missing'], daysAgo: 1 },
+  {
+    userName: 'juno',
+    lineNumber: 15,
+    askedBpm: 60,
+    tempoShare: 0.97,
+    flaws: ['missing', 'late'],
+    daysAgo: 2,
   },
 ];
 

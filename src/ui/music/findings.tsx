@@ -63,7 +63,7 @@ export function Findings({ verdict, vocabulary }: FindingsProps) {
         </ul>
       )}
       {unclear.length > 0 && (
-        <p className="mb-3 text-lg">
+        <p className="mb-3 text-lg first-letter:uppercase">
           {sayMeasures(
             unclear.map(({ number }) => number),
             vocabulary,

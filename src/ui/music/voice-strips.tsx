@@ -19,11 +19,11 @@ export function VoiceStrips({ system, voices, pass }: VoiceStripsProps) {
   return (
     <div className="mt-1.5 space-y-1">
       {voices.map(({ name, measures }) => (
-        <section key={name} aria-label={capital(name)} data-voice={name}>
+        <div key={name} data-voice={name}>
           <p aria-hidden className="text-sm leading-tight text-faint">
             {capital(name)}
           </p>
-          <ul className="relative h-5">
+          <ul aria-label={capital(name)} className="relative h-5">
             {system.measures.map(({ printedIndex, x, width }) => {
               const passes = measures.filter((measure) => measure.printedIndex === printedIndex);
               const measure = passes[pass - 1] ?? passes[0];
@@ -39,7 +39,7 @@ export function VoiceStrips({ system, voices, pass }: VoiceStripsProps) {
               );
             })}
           </ul>
-        </section>
+        </div>
       ))}
     </div>
   );

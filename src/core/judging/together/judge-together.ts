@@ -25,7 +25,7 @@ import {
   type VerdictState,
 } from '../verdict';
 import { claimFeatures } from './claims';
-import { voicesJudged } from './voices-judged';
+import { silentHeads, voicesJudged } from './voices-judged';
 
 /** A head of which less is sure may not be what began there: nobody says that it is early or late. */
 const START_FROM = 0.8;
@@ -50,7 +50,7 @@ export function judgeTogether(
   const written = writtenVoices(line).flatMap((notes, voice) =>
     notes.map((note) => ({ note, voice: names.length > 1 ? names[voice] : undefined })),
   );
-  const certain = certainClaims(following.heads);
+  const certain = certainClaims(following.heads, silentHeads(line, following.heads));
   const notes = written.map(({ note, voice }) => judgeNote(note, voice, certain, policy));
   const extras = following.extras.map((extra) => ({ ...extra, confidence: extra.sound.startStrength }));
   const settled = { notes, extras, interruptions: following.interruptions };
@@ -103,13 +103,17 @@ interface CertainHead extends FollowedHead {
   readonly notStruck: number;
 }
 
-function certainClaims(heads: readonly FollowedHead[]): readonly CertainHead[] {
+/** @param silent those of a voice that was not played at all: of them nothing is in doubt. */
+function certainClaims(
+  heads: readonly FollowedHead[],
+  silent: ReadonlySet<FollowedHead>,
+): readonly CertainHead[] {
   const featuresOf = claimFeatures(heads);
-  return heads.map((head, index) => ({
-    ...head,
-    notStruck:
-      head.found === 'absent' || head.found === 'other' ? probabilityOf(featuresOf(index), CLAIMS) : 0,
-  }));
+  return heads.map((head, index) => {
+    if (head.found === 'there') return { ...head, notStruck: 0 };
+    if (silent.has(head)) return { ...head, notStruck: 1 };
+    return { ...head, notStruck: head.found === 'unclear' ? 0 : probabilityOf(featuresOf(index), CLAIMS) };
+  });
 }
 
 function judgeNote(
@@ -158,7 +162,7 @@ function confidenceOf(pitch: PitchVerdict, heads: readonly CertainHead[]): numbe
 
 function headVerdict({ asked, found, instead, notStruck }: CertainHead): HeadVerdict {
   if (found === 'there') return { asked, pitch: 'right', instead: undefined };
-  if (found === 'unclear' || notStruck < CLAIM_FROM) return { asked, pitch: 'unclear', instead: undefined };
+  if (notStruck < CLAIM_FROM) return { asked, pitch: 'unclear', instead: undefined };
   return { asked, pitch: found === 'other' ? 'wrong' : 'missing', instead };
 }
 

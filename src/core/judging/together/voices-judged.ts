@@ -8,6 +8,7 @@ import type { HeadVerdict, NoteVerdict, VoiceVerdict } from '../verdict';
 const FEWEST_HEADS = 3;
 /** Of a voice that was not played hardly anything seems to be there. */
 const MOST_OF_SILENT_SHARE = 0.2;
+const LEAST_OF_OTHERS_SHARE = 0.5;
 /** Drums are exchanged where so much of each was struck in the place of the other. */
 const LEAST_EXCHANGED_SHARE = 0.6;
 
@@ -37,6 +38,25 @@ function voicesOf({ part }: Line, heads: readonly FollowedHead[]): readonly Voic
   });
 }
 
+const thereShare = (some: readonly FollowedHead[]) =>
+  some.filter(({ found }) => found === 'there').length / Math.max(1, some.length);
+
+function isSilent(heads: readonly FollowedHead[], isOf: Voice['isOf']): boolean {
+  const mine = heads.filter(isOf);
+  const others = heads.filter((head) => !isOf(head));
+  return (
+    mine.length >= FEWEST_HEADS &&
+    thereShare(mine) <= MOST_OF_SILENT_SHARE &&
+    thereShare(others) >= LEAST_OF_OTHERS_SHARE
+  );
+}
+
+/** The heads of voices of which hardly anything was heard, though the others were played. */
+export function silentHeads(line: Line, heads: readonly FollowedHead[]): ReadonlySet<FollowedHead> {
+  const silent = voicesOf(line, heads).filter(({ isOf }) => isSilent(heads, isOf));
+  return new Set(heads.filter((head) => silent.some(({ isOf }) => isOf(head))));
+}
+
 /** The voices of a line with what is said of each. */
 export function voicesJudged(
   line: Line,
@@ -47,16 +67,12 @@ export function voicesJudged(
   policy: Policy,
 ): readonly VoiceVerdict[] {
   const voices = voicesOf(line, heads);
-  const thereShare = (some: readonly FollowedHead[]) =>
-    some.filter(({ found }) => found === 'there').length / Math.max(1, some.length);
   return voices.map(({ name, isOf, isOfNote }): VoiceVerdict => {
     const mine = heads.filter(isOf);
-    const others = heads.filter((head) => !isOf(head));
     const cells = notes.flatMap((note) => {
       const own = note.heads!.filter(({ asked }) => isOfNote(note, asked));
       return own.length === 0 ? [] : [{ ...note, heads: own, pitch: worstOf(own) }];
     });
-    const isQuiet = thereShare(mine) <= MOST_OF_SILENT_SHARE && thereShare(others) > 0.5;
     const exchanged = voices.find(
       (other) => other.name !== name && areExchanged(mine, heads.filter(other.isOf)),
     );
@@ -65,7 +81,7 @@ export function voicesJudged(
       measures: measures.map((measure) =>
         judgeMeasure(measure, { notes: cells, extras: [], interruptions: [] }, following, policy),
       ),
-      isSilent: mine.length >= FEWEST_HEADS && isQuiet && !exchanged,
+      isSilent: isSilent(heads, isOf) && !exchanged,
       exchangedWith: exchanged?.name,
     };
   });

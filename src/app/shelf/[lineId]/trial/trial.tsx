@@ -93,6 +93,7 @@ export function Trial({
           <Choice
             label="Played on"
             name="instrument"
+            defaultValue={line.part.instrument}
             className="min-h-12 rounded-md border-2 border-ink bg-paper px-3 text-lg"
           >
             {instruments.map(({ id, name }) => (
