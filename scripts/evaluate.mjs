@@ -9,7 +9,11 @@ import { setUp } from './lib/setup.mjs';
 await run(async () => {
   await setUp({ forEvaluation: true });
   if (process.argv.includes('--neural')) await installNeural();
-  await runTypeScript('tests/evaluation/evaluate.ts', process.argv.slice(2));
+  const isTogether = process.argv.includes('--together');
+  await runTypeScript(
+    isTogether ? 'tests/evaluation/together/evaluate-together.ts' : 'tests/evaluation/evaluate.ts',
+    process.argv.slice(2),
+  );
 });
 process.exit(process.exitCode ?? 0);
 

@@ -1,5 +1,5 @@
 // Learns the numbers of the ear again: npm run fit [-- starts|plucks|faults|struck|drums|claims] [--kept]
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { appendFileSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -29,7 +29,14 @@ interface Taken {
   readonly examples: readonly Example[];
 }
 
-const shardFile = (shard: number) => join(RESULTS, `${name}-${shard}.json`);
+const shardFile = (shard: number) => join(RESULTS, `${name}-${shard}.ndjson`);
+
+const readTaken = (file: string): readonly Taken[] =>
+  readFileSync(file)
+    .toString('latin1')
+    .split('\n')
+    .filter((line) => line !== '')
+    .map((line) => JSON.parse(line) as Taken);
 
 mkdirSync(RESULTS, { recursive: true });
 if (values.shard) {
@@ -38,7 +45,9 @@ if (values.shard) {
     .takes()
     .filter((_, index) => index % count === shard)
     .map(({ use, examples }): Taken => ({ use, examples: examples() }));
-  writeFileSync(shardFile(shard), JSON.stringify(taken));
+  // A take a line: all of them at once would be longer than a string may be.
+  writeFileSync(shardFile(shard), '');
+  for (const take of taken) appendFileSync(shardFile(shard), `${JSON.stringify(take)}\n`);
 } else {
   const count = Math.max(1, availableParallelism());
   if (!values.kept)
@@ -47,10 +56,7 @@ if (values.shard) {
       '--shard',
       `${shard}/${count}`,
     ]);
-  const taken = Array.from(
-    { length: count },
-    (_, shard) => JSON.parse(readFileSync(shardFile(shard), 'utf8')) as Taken[],
-  ).flat();
+  const taken = Array.from({ length: count }, (_, shard) => readTaken(shardFile(shard))).flat();
   const takesOf = (use: Use) => taken.filter((take) => take.use === use).map(({ examples }) => examples);
   const [learned, others] = [takesOf('learned'), takesOf('told')];
   const taught = (lesson.parts ?? [undefined]).map((part) => learn(part, learned, others));

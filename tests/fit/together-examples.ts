@@ -47,6 +47,12 @@ export function togetherTakes(
 /** What is felt so near a moment was struck there; further off, and up to the second number, nobody can say. */
 const NEAR_SECONDS = { pitches: [0.06, 0.12], drums: [0.045, 0.09] } as const;
 
+/** Of what was not struck so many are as good as all: what is common is left out of these models. */
+const EVERY_ABSENT = 3;
+
+const thinned = (examples: readonly Example[]) =>
+  examples.filter(({ isSo }, index) => isSo || index % EVERY_ABSENT === 0);
+
 function listenedTo({ audio, line }: TogetherTake): Listener {
   const listener = new Listener(audio.sampleRate, { ...priorsOf(line), severalAtOnce: undefined });
   listener.push(audio.samples);
@@ -75,27 +81,31 @@ const nameOf = (asked: AskedSound) => (asked.kind === 'pitched' ? String(asked.m
 /** Every pitch that may have been struck at a moment, and whether it was. */
 export function struckExamples(take: TogetherTake): readonly Example[] {
   const isStruck = struckTest(take, NEAR_SECONDS.pitches);
-  return listenedTo(take)
-    .possibleMoments()
-    .flatMap(({ onsetSeconds, pitches }) =>
-      pitches.flatMap(({ midi, features }): Example[] => {
-        const isSo = isStruck({ kind: 'pitched', midi }, onsetSeconds);
-        return isSo === undefined ? [] : [{ features, isSo }];
-      }),
-    );
+  return thinned(
+    listenedTo(take)
+      .possibleMoments()
+      .flatMap(({ onsetSeconds, pitches }) =>
+        pitches.flatMap(({ midi, features }): Example[] => {
+          const isSo = isStruck({ kind: 'pitched', midi }, onsetSeconds);
+          return isSo === undefined ? [] : [{ features, isSo }];
+        }),
+      ),
+  );
 }
 
 /** Every drum at every moment, and whether it was struck. */
 export function drumExamples(take: TogetherTake): readonly Example[] {
   const isStruck = struckTest(take, NEAR_SECONDS.drums);
-  return listenedTo(take)
-    .possibleStrokes()
-    .flatMap(({ onsetSeconds, features }) =>
-      LEARNED_DRUMS.flatMap((part): Example[] => {
-        const isSo = isStruck({ kind: 'drum', drum: part }, onsetSeconds);
-        return isSo === undefined ? [] : [{ features, isSo, part }];
-      }),
-    );
+  return thinned(
+    listenedTo(take)
+      .possibleStrokes()
+      .flatMap(({ onsetSeconds, features }) =>
+        LEARNED_DRUMS.flatMap((part): Example[] => {
+          const isSo = isStruck({ kind: 'drum', drum: part }, onsetSeconds);
+          return isSo === undefined ? [] : [{ features, isSo, part }];
+        }),
+      ),
+  );
 }
 
 /** Every head of which it would be said that it was not struck, or that something else was, and whether that is so. */

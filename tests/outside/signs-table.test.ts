@@ -187,6 +187,20 @@ const SIGNS: readonly Sign[] = [
     abc: '!downbow!C !upbow!D',
   },
   {
+    name: 'trill, mordent, turn',
+    write: 'q c "trill" d "mordent" e "turn"',
+    isIn: someNote((n) => n.ornament === 'turn'),
+    drawn: /<mordent /,
+    abc: 'TC !mordent!D !turn!E',
+  },
+  {
+    name: 'chord symbol',
+    write: '"chord Am7" q c d',
+    isIn: someMeasure((m) => m.directions.some(({ kind }) => kind === 'chord')),
+    drawn: /Am7/,
+    abc: '"Am7"C D',
+  },
+  {
     name: 'string hint',
     write: 'q c "string 2"',
     isIn: someNote((n) => n.stringHint === '2'),

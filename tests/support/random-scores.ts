@@ -196,6 +196,7 @@ class Writer {
       breathAfter: chance(0.05),
       fingering: chance(0.1) ? `${random.integer(0, 4)}` : undefined,
       stringHint: chance(0.05) ? '2' : undefined,
+      ...(chance(0.05) && { ornament: random.pick(['trill', 'mordent', 'turn'] as const) }),
       ...(chance(0.05) && { bowing: random.pick(['down', 'up'] as const) }),
       positionHint: chance(0.05) ? 'III' : undefined,
       lyric: chance(0.1) ? random.pick(['la', 'lan-', 'o & o']) : undefined,

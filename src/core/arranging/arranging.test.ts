@@ -1,8 +1,16 @@
-import { readBook, readLine, scoreXml } from '../../../tests/support/lines';
+import { bookLine, readBook, readLine, scoreXml } from '../../../tests/support/lines';
 import { randomScore } from '../../../tests/support/random-scores';
 import { INSTRUMENTS, type InstrumentId, instrument } from '../instruments';
-import { lineOfPart, type Part, sharesRhythm, writtenNotes } from '../notation';
+import {
+  chordSymbolText,
+  lineOfPart,
+  maybeChordSymbol,
+  type Part,
+  sharesRhythm,
+  writtenNotes,
+} from '../notation';
 import { pitchName } from '../pitch';
+import { rational } from '../time';
 import { fittingShifts, instrumentsAbleToPlay, movePart } from '.';
 
 const moved = (part: Part, id: InstrumentId, shiftSemitones = 0) =>
@@ -128,4 +136,42 @@ test('only instruments that have all the notes are offered', () => {
   ]);
   const strokes = readBook().find(({ line }) => writtenNotes(line)[0]!.sound.kind === 'unpitched')!;
   expect(instrumentsAbleToPlay(strokes.line).map(({ id }) => id)).toEqual(['clap', 'snare', 'drum-kit']);
+});
+
+describe('a chord over the staff', () => {
+  const withChord = (name: string): Part => {
+    const [first, ...others] = bookLine(5).part.measures;
+    const symbol = maybeChordSymbol(name)!;
+    return {
+      ...bookLine(5).part,
+      measures: [
+        { ...first!, directions: [{ kind: 'chord', symbol, offsetQuarters: rational(0) }] },
+        ...others,
+      ],
+    };
+  };
+  const movedTo = (id: InstrumentId, name: string) =>
+    movePart(withChord(name), {
+      to: instrument(id),
+      level: 2,
+      id: 'x',
+      shiftSemitones: 0,
+    }).part.measures[0]!.directions.flatMap((direction) =>
+      direction.kind === 'chord' ? [chordSymbolText(direction.symbol)] : [],
+    );
+
+  // A clarinet in B flat reads a whole step higher, an alto saxophone a major sixth. Common practice.
+  test.each<[InstrumentId, string, string]>([
+    ['clarinet', 'C', 'D'],
+    ['clarinet', 'Am7', 'Bm7'],
+    ['clarinet', 'F/A', 'G/B'],
+    ['alto-sax', 'G7', 'E7'],
+    ['violin', 'Bb', 'B♭'],
+  ])('moves with the notes for a %s: %s becomes %s', (id, concert, read) => {
+    expect(movedTo(id, concert)).toEqual([read]);
+  });
+
+  test('is of no use to who claps', () => {
+    expect(movedTo('clap', 'C')).toEqual([]);
+  });
 });

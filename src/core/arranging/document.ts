@@ -1,6 +1,6 @@
 import type { Issue } from '../base';
 import { type Instrument, type InstrumentId, instrument, type Level, maybeInstrument } from '../instruments';
-import { checkArithmetic, type Part, partHasNotes, rhythmDifference, type Score } from '../notation';
+import { checkArithmetic, measuresDifference, type Part, partHasNotes, type Score } from '../notation';
 import { measuresOutOfRange, movePart } from './move-part';
 
 /** A part that is made from the lead whenever it is needed, so that it follows every change. */
@@ -66,12 +66,12 @@ export function obstacles({ score }: LineDocument): readonly Issue[] {
       issues.push({ ...issue, ...(issue.where && { where: `${named}${issue.where}` }) });
   }
   for (const part of others) {
-    const measureIndex = lead && rhythmDifference(lead, part);
+    const measureIndex = lead && measuresDifference(lead, part);
     if (measureIndex !== undefined)
       issues.push({
-        code: 'other-rhythm',
+        code: 'other-measures',
         where: `${part.name}, measure ${part.measures[measureIndex]?.number ?? measureIndex + 1}`,
-        message: `The rhythm is not that of ${lead!.name}; parts of one line share the rhythm.`,
+        message: `Meter, length or repeats are not those of ${lead!.name}; parts of one line are counted together.`,
       });
   }
   return issues;

@@ -1,6 +1,8 @@
 import { type Issue, median } from '../base';
 import { type Instrument, isInReach, type Level, maybeWrittenRange } from '../instruments';
 import {
+  type ChordSymbol,
+  type Direction,
   eventsOfMeasure,
   headsOf,
   type LineEvent,
@@ -78,6 +80,7 @@ export function movePart(from: Part, options: MoveOptions): MovedPart {
       keyFifths: move.key(measure.keyFifths),
       otherVoices: [],
       events: measure.events.map((event) => moveEvent(event, options.id, move.pitch)),
+      directions: measure.directions.flatMap((direction) => moveDirection(direction, move.pitch)),
     })),
   };
   return { part, octaves, measuresOutOfRange: measuresOutOfRange(part, to, level), remarks };
@@ -187,6 +190,23 @@ function moveEvent(event: LineEvent, partId: string, move: Mover['pitch']): Line
     bowing: undefined,
     stem: undefined,
   };
+}
+
+/** A chord over the staff is read by whoever reads the part: its name moves with the notes; a drum needs none. */
+function moveDirection(direction: Direction, move: Mover['pitch']): readonly Direction[] {
+  if (direction.kind !== 'chord') return [direction];
+  const { root, kind, bass } = direction.symbol;
+  const [movedRoot, movedBass] = [root, bass].map((tone) => tone && moveTone(tone, move));
+  if (!movedRoot) return [];
+  return [{ ...direction, symbol: { root: movedRoot, kind, ...(movedBass && { bass: movedBass }) } }];
+}
+
+function moveTone(
+  { step, alter }: ChordSymbol['root'],
+  move: Mover['pitch'],
+): ChordSymbol['root'] | undefined {
+  const moved = move({ kind: 'pitched', spelling: { step, alter, octave: 4 } });
+  return moved.kind === 'pitched' ? { step: moved.spelling.step, alter: moved.spelling.alter } : undefined;
 }
 
 /** Moving the sound by an octave is worth as much as lying so much nearer to the middle of the first notes. */

@@ -6,6 +6,7 @@ import {
   type Landmark,
   type LineEvent,
   type Measure,
+  maybeChordSymbol,
   maybeJump,
   maybeLandmark,
   type Note,
@@ -40,6 +41,7 @@ import {
   HAIRPINS,
   has,
   KNOWN_DECORATIONS,
+  ornamentOf,
   ROAD_SIGNS,
   slurCount,
 } from './abc-signs';
@@ -371,6 +373,7 @@ class AbcVoiceReader {
       fermata: has(item, 'fermata'),
       ...(has(item, 'downbow') && { bowing: 'down' as const }),
       ...(has(item, 'upbow') && { bowing: 'up' as const }),
+      ...ornamentOf(item),
       fingering: item.decoration?.find((name) => /^[0-5]$/.test(name)),
       lyric: verse?.syllable ? `${verse.syllable}${verse.divider === '-' ? '-' : ''}` : undefined,
     };
@@ -380,7 +383,9 @@ class AbcVoiceReader {
     const offsetQuarters = this.#length;
     for (const { name, position } of item.chord ?? []) {
       const said = maybeJump(name) ?? maybeLandmark(name);
-      if (position === undefined || position === 'default') this.#remark('A chord symbol was left out.');
+      const symbol = position === undefined || position === 'default' ? maybeChordSymbol(name) : undefined;
+      if (symbol) this.#directions.push({ kind: 'chord', symbol, offsetQuarters });
+      else if (position === undefined || position === 'default') this.#remark('A chord symbol was left out.');
       else if (said) this.#readRoadSign(said);
       else
         this.#directions.push({

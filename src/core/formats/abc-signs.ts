@@ -1,4 +1,4 @@
-import type { Jump, Landmark, Measure, Note } from '../notation';
+import type { Jump, Landmark, Measure, Note, Ornament } from '../notation';
 import type { AbcNote } from './abc-tune';
 
 // Names that the parser gives to the signs of the abc music standard 2.1, sections 4.8 (barlines) and 4.14 (decorations).
@@ -39,11 +39,27 @@ export const ROAD_SIGNS: Readonly<Record<string, Landmark | Jump>> = {
 };
 
 /** Read as what they are, beside those above. */
-export const KNOWN_DECORATIONS = new Set(['fermata', 'breath', 'downbow', 'upbow']);
+export const KNOWN_DECORATIONS = new Set([
+  ...['fermata', 'breath', 'downbow', 'upbow'],
+  ...['trill', 'mordent', 'lowermordent', 'turn'],
+]);
 
 /** Whether a decoration stands over a note. */
 export function has(item: AbcNote, name: string): boolean {
   return item.decoration?.includes(name) ?? false;
+}
+
+/** Source: ABC standard 2.1, section 4.14: `T` and `!trill!`, `!mordent!` and `!lowermordent!`, `!turn!`. */
+const ORNAMENT_NAMES: Readonly<Record<string, Ornament>> = {
+  trill: 'trill',
+  mordent: 'mordent',
+  lowermordent: 'mordent',
+  turn: 'turn',
+};
+
+export function ornamentOf(item: AbcNote): { readonly ornament?: Ornament } {
+  const ornament = item.decoration?.map((name) => ORNAMENT_NAMES[name]).find((found) => found);
+  return ornament ? { ornament } : {};
 }
 
 /** Slurs that begin or end with a note, whether the parser has them at the chord or at its heads. */

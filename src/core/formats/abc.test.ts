@@ -68,6 +68,27 @@ test('ties, slurs, signs, words and marks reach their notes', () => {
   expect(result.warnings).toEqual([]);
 });
 
+test('chord symbols and ornaments stand where they are written', () => {
+  const { value, warnings } = read(tune('"Am"C "G7/B"D TE !lowermordent!F|!turn!C4'));
+  const [first, second] = value.parts[0]!.measures;
+  expect(first!.directions).toEqual([
+    {
+      kind: 'chord',
+      symbol: { root: { step: 'A', alter: 0 }, kind: 'minor' },
+      offsetQuarters: { numerator: 0, denominator: 1 },
+    },
+    {
+      kind: 'chord',
+      symbol: { root: { step: 'G', alter: 0 }, kind: 'dominant', bass: { step: 'B', alter: 0 } },
+      offsetQuarters: { numerator: 1, denominator: 1 },
+    },
+  ]);
+  expect(
+    [...first!.events, ...second!.events].map((event) => event.kind === 'note' && event.ornament),
+  ).toEqual([...[undefined, undefined, 'trill', 'mordent', 'turn']]);
+  expect(warnings).toEqual([]);
+});
+
 test('a pickup, repeats and endings are played in the right order', () => {
   const { value } = read(tune('G|:C4|1 D4:|2 E3|]'));
   const line = leadLine(value);
@@ -77,7 +98,7 @@ test('a pickup, repeats and endings are played in the right order', () => {
 });
 
 test('what cannot be kept is said with its measure', () => {
-  const { warnings } = read(tune('"Am"C {d}E (5:4:5G/A/B/c/d/|!trill!C4'));
+  const { warnings } = read(tune('"Am13#9"C {d}E (5:4:5G/A/B/c/d/|!roll!C4'));
   expect(warnings.map(({ where, code }) => `${where} ${code}`)).toEqual([
     'measure 1 left-out',
     'measure 1 grace',

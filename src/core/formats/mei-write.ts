@@ -3,6 +3,7 @@ import {
   beatsPerMinute,
   beginsLate,
   type Clef,
+  chordSymbolText,
   type Direction,
   endsOfDashes,
   eventsOfMeasure,
@@ -229,6 +230,7 @@ class MeiBody {
     if (event.fermata) parts.push(`<fermata place="above" ${at}/>`);
     if (event.kind === 'rest') return event.hidden ? '' : parts.join('');
     parts.push(this.#spans.get(event.id) ?? '');
+    if (event.ornament) parts.push(`<${event.ornament} place="above" ${at}/>`);
     if (event.breathAfter) parts.push(`<breath ${at}/>`);
     if (event.fingering) parts.push(`<fing place="above" ${at}>${escapeXml(event.fingering)}</fing>`);
     if (event.stringHint)
@@ -253,6 +255,8 @@ class MeiBody {
     return measure.directions.map((direction, order) => {
       const at = `tstamp="${timestamp(measure, direction)}" staff="1"`;
       switch (direction.kind) {
+        case 'chord':
+          return `<dir place="above" ${at}><rend fontstyle="normal" fontweight="bold">${escapeXml(chordSymbolText(direction.symbol))}</rend></dir>`;
         case 'dynamic':
           return `<dynam place="below" ${at}>${escapeXml(direction.mark)}</dynam>`;
         case 'words': {

@@ -28,6 +28,7 @@ import { readBarline, readRepeats } from './musicxml-barlines';
 import { readClef } from './musicxml-clef';
 import { readDirections } from './musicxml-direction';
 import { sayElement } from './musicxml-element-names';
+import { readChordSymbol } from './musicxml-harmony';
 import { IdMaker } from './musicxml-ids';
 import { readEvent, readHead } from './musicxml-note';
 import type { ReadingReport } from './reading-report';
@@ -122,6 +123,7 @@ const HARMLESS = new Set([
   'note',
   'attributes',
   'direction',
+  'harmony',
   'backup',
   'forward',
   'sound',
@@ -157,6 +159,7 @@ class MeasureReader {
       if (child.name === 'attributes') this.#readAttributes(child);
       else if (child.name === 'note') this.#readNote(child);
       else if (child.name === 'direction') this.#readDirection(child);
+      else if (child.name === 'harmony') this.#readChordSymbol(child);
       else if (child.name === 'backup') this.#move(child, -1);
       else if (child.name === 'forward') this.#move(child, 1);
       else if (!HARMLESS.has(child.name)) this.#leaveOutSign(child.name);
@@ -409,6 +412,13 @@ class MeasureReader {
     for (const value of values)
       voice.events.push({ ...newRest(this.#nextId(undefined, key, voice, false), value), hidden });
     voice.end = sum(voice.events.map((event) => event.quarters));
+  }
+
+  #readChordSymbol(element: XmlElement): void {
+    const offset = rational(maybeInteger(element, 'offset') ?? 0, this.inForce.divisions);
+    const symbol = readChordSymbol(element);
+    if (!symbol) this.#leaveOutSign('harmony');
+    else this.#directions.push({ kind: 'chord', symbol, offsetQuarters: add(this.#at, offset) });
   }
 
   #readDirection(element: XmlElement): void {

@@ -7,6 +7,7 @@ import {
   type LineEvent,
   type Note,
   newNote,
+  type Ornament,
   type WrittenPitch,
 } from '../notation';
 import { type Spelling, STEPS, type Step } from '../pitch';
@@ -104,6 +105,9 @@ function readNote(
   const hint = (name: string) => technical.find((t) => t.name === name)?.text.slice(0, 8) || undefined;
   for (const { name } of marks)
     if (!(name in ARTICULATION_NAMES) && name !== 'breath-mark') context.leftOut(name);
+  const ornaments = notations.filter((n) => n.name === 'ornaments').flatMap((n) => n.children);
+  const ornament = ornaments.map(({ name }) => ORNAMENT_NAMES[name]).find((found) => found);
+  for (const { name } of ornaments) if (!ORNAMENT_NAMES[name]) context.leftOut(name);
   const bowing = technical.map(({ name }) => BOWINGS[name]).find((found) => found);
   for (const { name } of technical) if (!TECHNICAL.has(name) && !BOWINGS[name]) context.leftOut(name);
   const stem = maybeText(element, 'stem');
@@ -121,6 +125,7 @@ function readNote(
     fingering: hint('fingering'),
     stringHint: hint('string'),
     ...(bowing && { bowing }),
+    ...(ornament && { ornament }),
     positionHint: hint('other-technical'),
     lyric: readLyric(lyrics[0]),
     stem: stem === 'up' || stem === 'down' ? stem : undefined,
@@ -153,7 +158,13 @@ const NOTE_PARTS = new Set([
   ],
   ...['stem', 'beam', 'notations', 'lyric', 'instrument', 'footnote', 'level', 'listen', 'play'],
 ]);
-const NOTATIONS = new Set(['tuplet', 'tied', 'slur', 'fermata', 'articulations', 'technical']);
+const NOTATIONS = new Set(['tuplet', 'tied', 'slur', 'fermata', 'articulations', 'technical', 'ornaments']);
+/** Source: MusicXML 4.0, ornaments. A short trill is what it calls an inverted mordent. */
+const ORNAMENT_NAMES: Readonly<Record<string, Ornament>> = {
+  'trill-mark': 'trill',
+  mordent: 'mordent',
+  turn: 'turn',
+};
 /** Source: MusicXML 4.0, elements down-bow and up-bow. */
 const BOWINGS: Readonly<Record<string, Bowing>> = { 'down-bow': 'down', 'up-bow': 'up' };
 const TECHNICAL = new Set(['fingering', 'string', 'other-technical']);

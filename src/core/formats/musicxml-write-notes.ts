@@ -1,6 +1,8 @@
 import { unreachable } from '../base';
 import {
   type Articulation,
+  type ChordSymbol,
+  chordSymbolLetters,
   type Direction,
   type HeadSign,
   headSigns,
@@ -8,6 +10,7 @@ import {
   type LineEvent,
   type Measure,
   type Note,
+  type Ornament,
   tupletGroups,
   type WrittenPitch,
 } from '../notation';
@@ -128,6 +131,8 @@ function writeDirection(direction: Direction, at: Rational, { open: { dashed } }
     }
     case 'dashes-end':
       return placed('above', ['<dashes type="stop" number="1"/>']);
+    case 'chord':
+      return writeChordSymbol(direction.symbol, offsetElement);
     case 'dynamic':
       return placed('below', [`<dynamics>${writeDynamic(direction.mark)}</dynamics>`]);
     case 'hairpin':
@@ -137,6 +142,15 @@ function writeDirection(direction: Direction, at: Rational, { open: { dashed } }
     default:
       return unreachable(direction);
   }
+}
+
+/** Source: MusicXML 4.0, element harmony. */
+function writeChordSymbol(symbol: ChordSymbol, offset: string): string {
+  const tone = (name: 'root' | 'bass', { step, alter }: ChordSymbol['root']) =>
+    `<${name}><${name}-step>${step}</${name}-step>${alter === 0 ? '' : `<${name}-alter>${alter}</${name}-alter>`}</${name}>`;
+  const { root, kind, bass } = symbol;
+  const sign = chordSymbolLetters({ root: { step: 'C', alter: 0 }, kind }).slice(1);
+  return `<harmony>${tone('root', root)}<kind text="${escapeXml(sign)}">${kind}</kind>${bass ? tone('bass', bass) : ''}${offset}</harmony>`;
 }
 
 /** Marks that MusicXML has elements for. Source: MusicXML 4.0, dynamics. */
@@ -235,6 +249,13 @@ const ARTICULATIONS: Readonly<Record<Articulation, string>> = {
   marcato: 'strong-accent',
 };
 
+/** A mordent's line through it is what MusicXML calls a mordent; without one it is inverted. Source: MusicXML 4.0, ornaments. */
+const ORNAMENT_ELEMENTS: Readonly<Record<Ornament, string>> = {
+  trill: 'trill-mark',
+  mordent: 'mordent',
+  turn: 'turn',
+};
+
 function writeNotations(note: Note, open: OpenSpans): string {
   const slurs: string[] = [];
   for (let n = 0; n < note.slurStops; n++) {
@@ -260,6 +281,7 @@ function writeNotations(note: Note, open: OpenSpans): string {
     ...slurs,
     hints.length > 0 ? `<technical>${hints.join('')}</technical>` : '',
     marks.length > 0 ? `<articulations>${marks.join('')}</articulations>` : '',
+    note.ornament ? `<ornaments><${ORNAMENT_ELEMENTS[note.ornament]}/></ornaments>` : '',
     note.fermata ? '<fermata/>' : '',
   ].join('');
 }

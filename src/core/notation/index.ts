@@ -1,6 +1,14 @@
 export { type HeadSign, headSigns, withCourtesiesOnly } from './accidentals';
 export { checkArithmetic, type MeasureFault, measureFaults, pickupGap } from './arithmetic';
 export {
+  CHORD_KINDS,
+  type ChordKind,
+  type ChordSymbol,
+  chordSymbolLetters,
+  chordSymbolText,
+  maybeChordSymbol,
+} from './chord-symbol';
+export {
   DRUM_IDS,
   type Drum,
   type DrumId,
@@ -33,6 +41,8 @@ export {
   type LineEvent,
   type Measure,
   type Note,
+  ORNAMENTS,
+  type Ornament,
   type Part,
   type Rest,
   type Score,
@@ -49,8 +59,8 @@ export {
   eventsOfMeasure,
   leadLine,
   lineOfPart,
+  measuresDifference,
   partHasNotes,
-  rhythmDifference,
   sharesRhythm,
   voiceCountOf,
   voicesOf,

@@ -2,6 +2,7 @@ import type { Issue } from '../base';
 import type { InstrumentId } from '../instruments';
 import type { Mode, Spelling } from '../pitch';
 import type { Meter, NoteValue, Rational } from '../time';
+import type { ChordSymbol } from './chord-symbol';
 import type { Jump, Landmark } from './jump';
 
 /** What one player has on the stand: what is engraved, counted, played and checked. */
@@ -100,6 +101,9 @@ export type Articulation = (typeof ARTICULATIONS)[number];
 
 export type Bowing = 'down' | 'up';
 
+export const ORNAMENTS = ['trill', 'mordent', 'turn'] as const;
+export type Ornament = (typeof ORNAMENTS)[number];
+
 export interface Note {
   readonly kind: 'note';
   readonly id: string;
@@ -122,6 +126,8 @@ export interface Note {
   readonly positionHint: string | undefined;
   /** For a bow: pulled or pushed. Drawn and kept, not heard. */
   readonly bowing?: Bowing | undefined;
+  /** Drawn and kept: played and judged as the plain note. */
+  readonly ornament?: Ornament | undefined;
   readonly lyric: string | undefined;
   /** Only when the writer chose it. */
   readonly stem: 'up' | 'down' | undefined;
@@ -148,6 +154,8 @@ export type Direction = { readonly offsetQuarters: Rational } & (
   | { readonly kind: 'words'; readonly text: string; readonly placement: 'above' | 'below' }
   | { readonly kind: 'dynamic'; readonly mark: string }
   | { readonly kind: 'hairpin'; readonly shape: 'crescendo' | 'diminuendo' | 'stop' }
+  /** What others play to it. */
+  | { readonly kind: 'chord'; readonly symbol: ChordSymbol }
   /** A new tempo within the line. */
   | { readonly kind: 'tempo'; readonly mark: TempoMark }
   /** The end of the dashes that follow words, as in "rit. – – –". */

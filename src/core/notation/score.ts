@@ -1,5 +1,6 @@
 import { equals } from '../time';
 import type { Line, LineEvent, Measure, Part, Score } from './line';
+import { writtenLength } from './written-length';
 
 /** What a player of one of its parts has on the stand. */
 export function lineOfPart(score: Score, part: Part): Line {
@@ -30,19 +31,35 @@ export function partHasNotes(part: Part): boolean {
   return part.measures.some((measure) => eventsOfMeasure(measure).some((event) => event.kind === 'note'));
 }
 
-/** Two parts of one line may differ in notes, clef and key, not in when something sounds. */
+/** Whether two parts sound at the same times, as one that was made from the other does. */
 export function sharesRhythm(a: Part, b: Part): boolean {
-  return rhythmDifference(a, b) === undefined;
+  return firstDifference(a, b, (one, other) => sameRhythm(one.events, other.events)) === undefined;
 }
 
-/** Index of the first measure in which two parts differ in rhythm; undefined when they share it. */
-export function rhythmDifference(a: Part, b: Part): number | undefined {
+/**
+ * Index of the first measure in which two parts are not counted together: other meters, repeats, endings or jumps. Their notes and
+ * rhythms may differ as they like: a duet, a trio. Undefined when there is none.
+ */
+export const measuresDifference = (a: Part, b: Part): number | undefined =>
+  firstDifference(a, b, isCountedTogether);
+
+function firstDifference(
+  a: Part,
+  b: Part,
+  areAlike: (one: Measure, other: Measure) => boolean,
+): number | undefined {
   const count = Math.max(a.measures.length, b.measures.length);
   for (let index = 0; index < count; index++) {
     const [one, other] = [a.measures[index], b.measures[index]];
-    if (!one || !other || !sameRhythm(one.events, other.events)) return index;
+    if (!one || !other || !areAlike(one, other)) return index;
   }
   return undefined;
+}
+
+function isCountedTogether(one: Measure, other: Measure): boolean {
+  const frame = ({ number, meter, repeatStart, repeatPlays, endingPasses, landmarks, jump }: Measure) =>
+    JSON.stringify([number, meter, repeatStart, repeatPlays, endingPasses, landmarks ?? [], jump ?? null]);
+  return frame(one) === frame(other) && equals(writtenLength(one), writtenLength(other));
 }
 
 function sameRhythm(a: readonly LineEvent[], b: readonly LineEvent[]): boolean {

@@ -56,6 +56,8 @@ export const CONTENTS = {
   voices: 'several voices',
   unpitched: 'strokes without pitch',
   lyrics: 'words to sing',
+  ornaments: 'ornaments',
+  'chord-symbols': 'chord symbols',
 } as const;
 export type Content = keyof typeof CONTENTS;
 export const CONTENT_IDS = Object.keys(CONTENTS) as readonly Content[];
@@ -92,6 +94,7 @@ function* contentsOfMeasure(measure: Measure): Generator<string> {
   for (const direction of directions) {
     if (direction.kind === 'dynamic') yield 'dynamics';
     if (direction.kind === 'hairpin') yield 'hairpins';
+    if (direction.kind === 'chord') yield 'chord-symbols';
     if (direction.kind === 'tempo' || (direction.kind === 'words' && leavesTempo(direction.text)))
       yield 'tempo-change';
   }
@@ -110,6 +113,7 @@ function* contentsOfNote(note: Note, keyFifths: number): Generator<string> {
   if (note.slurStarts > 0) yield 'slurs';
   if (note.breathAfter) yield 'breaths';
   if (note.lyric) yield 'lyrics';
+  if (note.ornament) yield 'ornaments';
   if (note.chordPitches.length > 0) yield 'chords';
   if (note.articulations.includes('staccato')) yield 'staccato';
   if (note.articulations.includes('tenuto')) yield 'tenuto';

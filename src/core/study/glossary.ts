@@ -180,6 +180,25 @@ const SIGNS: readonly Term[] = [
     isIn: anyNote(({ value }) => value.tuplet === 'duplet'),
   },
   {
+    id: 'trill',
+    term: 'tr, with or without a wavy line',
+    meaning:
+      'go quickly to and fro between the note and the one above it; play the plain note until your teacher shows you',
+    isIn: anyNote(({ ornament }) => ornament === 'trill'),
+  },
+  {
+    id: 'mordent',
+    term: 'mordent: a short wavy line with a stroke through it',
+    meaning: 'the note, the one below it and the note again, quickly',
+    isIn: anyNote(({ ornament }) => ornament === 'mordent'),
+  },
+  {
+    id: 'turn',
+    term: 'turn: an S that lies down',
+    meaning: 'around the note: the one above it, itself, the one below it, itself',
+    isIn: anyNote(({ ornament }) => ornament === 'turn'),
+  },
+  {
     id: 'down-bow',
     term: 'down bow: a bracket that is open below',
     meaning: 'pull the bow, from the frog to the tip',

@@ -1,12 +1,14 @@
 import {
   type Articulation,
   type Bowing,
+  type ChordSymbol,
   type Clef,
   DRUM_IDS,
   type DrumId,
   type Jump,
   type Landmark,
   type MeasureFault,
+  type Ornament,
   openingMeasureCount,
   type Part,
   type TempoMark,
@@ -29,6 +31,7 @@ import {
   toggleBreath,
   toggleDot,
   toggleFermata,
+  toggleOrnament,
   toggleSlur,
   toggleTie,
   toggleTuplet,
@@ -99,6 +102,8 @@ export type Command =
   /** A finger; on the staff of a drum kit, a drum. */
   | { readonly kind: 'digit'; readonly digit: number }
   | { readonly kind: 'bowing'; readonly bowing: Bowing }
+  | { readonly kind: 'ornament'; readonly ornament: Ornament }
+  | { readonly kind: 'chord-symbol'; readonly symbol: ChordSymbol }
   | { readonly kind: 'hint'; readonly hint: Hint; readonly text: string }
   | { readonly kind: 'lyrics'; readonly syllables: readonly string[] }
   | { readonly kind: 'dynamic'; readonly mark: string }
@@ -207,6 +212,10 @@ function change(desk: Desk, command: Command): Desk {
       return pressDigit(desk, command.digit);
     case 'bowing':
       return toggleBowing(desk, command.bowing);
+    case 'ornament':
+      return toggleOrnament(desk, command.ornament);
+    case 'chord-symbol':
+      return addDirection(desk, { kind: 'chord', symbol: command.symbol });
     case 'hint':
       return setHint(desk, command.hint, command.text);
     case 'lyrics':

@@ -4,6 +4,7 @@ import {
   type Direction,
   type LineEvent,
   type Note,
+  type Ornament,
   writtenLength,
 } from '../notation';
 import {
@@ -170,6 +171,13 @@ export function toggleBreath(desk: Desk): Desk {
 export function toggleBowing(desk: Desk, bowing: Bowing): Desk {
   return onNotes(desk, (_, notes) => ({
     bowing: notes.every((note) => note.bowing === bowing) ? undefined : bowing,
+  }));
+}
+
+/** A trill, mordent or turn on the notes that the next sign goes to; the same once more takes it away. */
+export function toggleOrnament(desk: Desk, ornament: Ornament): Desk {
+  return onNotes(desk, (_, notes) => ({
+    ornament: notes.every((note) => note.ornament === ornament) ? undefined : ornament,
   }));
 }
 

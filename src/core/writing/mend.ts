@@ -154,6 +154,7 @@ function pieceOf(event: LineEvent, id: string, value: NoteValue, index: number, 
         fingering: undefined,
         stringHint: undefined,
         bowing: undefined,
+        ornament: undefined,
         positionHint: undefined,
         lyric: undefined,
       };

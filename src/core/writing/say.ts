@@ -5,8 +5,11 @@ import {
   DYNAMIC_MARKS,
   drumById,
   type Measure,
+  maybeChordSymbol,
   maybeJump,
   maybeLandmark,
+  ORNAMENTS,
+  type Ornament,
 } from '../notation';
 import { beatUnit, COUNTED_METERS, meter } from '../time';
 import type { Command } from './command';
@@ -70,6 +73,17 @@ const SAYINGS: readonly Saying[] = [
     pattern: /^(down|up)[- ]?bow$/i,
     read: ([, way]) => ({ kind: 'bowing', bowing: way!.toLowerCase() === 'up' ? 'up' : 'down' }),
   },
+  {
+    pattern: new RegExp(`^(${ORNAMENTS.join('|')})$`, 'i'),
+    read: ([, name]) => ({ kind: 'ornament', ornament: name!.toLowerCase() as Ornament }),
+  },
+  {
+    pattern: /^chord\s+(\S+)$/i,
+    read: ([, name]) => {
+      const symbol = maybeChordSymbol(`${name![0]!.toUpperCase()}${name!.slice(1)}`);
+      return symbol && { kind: 'chord-symbol', symbol };
+    },
+  },
   { pattern: /^string\s+([0-9]|[IVX]{1,4})$/i, read: ([, text]) => hint('stringHint', text!.toUpperCase()) },
   {
     pattern: /^position\s+([0-9]|[IVX]{1,4})$/i,
@@ -117,6 +131,8 @@ export const SAYABLE: readonly (readonly [example: string, does: string])[] = [
   ['rit. · a tempo', 'words above the staff'],
   ['sing lan-tern light', 'syllables under the notes'],
   ['finger 3 · string 2 · position III', 'a hint at the note'],
+  ['trill · mordent · turn', 'an ornament over the note'],
+  ['chord Am7 · chord D/F#', 'a chord symbol over the staff'],
   ['bass drum · closed hi-hat · floor tom', 'a drum of a kit'],
   ['down bow · up bow', 'how the bow goes; once more takes it away'],
   ['triplet · duplet', 'three in the time of two; in threes, two in the time of three; once more ends it'],

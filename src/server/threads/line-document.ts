@@ -3,7 +3,7 @@ import type { LineDocument } from '@/core/arranging';
 import { failure, type Result, success, withoutUnstorable } from '@/core/base';
 import { MOST_LOSSES, MOST_MEASURES, MOST_MEASURES_OF_ALL, MOST_PARTS } from '@/core/formats';
 import { INSTRUMENT_IDS, LEVELS } from '@/core/instruments';
-import { ARTICULATIONS, LANDMARKS } from '@/core/notation';
+import { ARTICULATIONS, CHORD_KINDS, LANDMARKS, ORNAMENTS } from '@/core/notation';
 import { MODES, STEPS } from '@/core/pitch';
 import { NOTE_BASES } from '@/core/time';
 
@@ -46,6 +46,7 @@ const note = z.object({
   fingering: text(8).optional(),
   stringHint: text(8).optional(),
   bowing: z.enum(['down', 'up']).optional(),
+  ornament: z.enum(ORNAMENTS).optional(),
   positionHint: text(8).optional(),
   lyric: text(60).optional(),
   stem: z.enum(['up', 'down']).optional(),
@@ -67,6 +68,8 @@ const tempoMark = z.object({
   bpm: z.number().min(20).max(400),
   words: text(60).optional(),
 });
+const root = z.object({ step: z.enum(['A', 'B', 'C', 'D', 'E', 'F', 'G']), alter: count(-2, 2) });
+const chordSymbol = z.object({ root, kind: z.enum(CHORD_KINDS), bass: root.optional() });
 const direction = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('words'),
@@ -80,6 +83,7 @@ const direction = z.discriminatedUnion('kind', [
     shape: z.enum(['crescendo', 'diminuendo', 'stop']),
     offsetQuarters: rational,
   }),
+  z.object({ kind: z.literal('chord'), symbol: chordSymbol, offsetQuarters: rational }),
   z.object({ kind: z.literal('tempo'), mark: tempoMark, offsetQuarters: rational }),
   z.object({ kind: z.literal('dashes-end'), offsetQuarters: rational }),
 ]);

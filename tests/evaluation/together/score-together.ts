@@ -1,9 +1,7 @@
 import { type NoteVerdict, needsWork, type Verdict } from '@/core/judging';
 import type { AskedSound } from '@/core/notation';
+import type { Tally } from '../score-take';
 import type { HeadTruth, TogetherTruth } from './together-truth';
-
-/** Hits, false alarms, misses. */
-export type Tally = [hits: number, falseAlarms: number, misses: number];
 
 export interface TogetherScore {
   /** Heads that are not right: another sound, left out, off their time. */

@@ -1,4 +1,4 @@
-import { capital } from '../../base';
+import { capital, unreachable } from '../../base';
 import { type AskedSound, drumById } from '../../notation';
 import type { HeadVerdict, NoteVerdict } from '../verdict';
 
@@ -20,6 +20,8 @@ export function sayHeads(heads: readonly HeadVerdict[], nameOf: (midi: number) =
         return [instead ? `${soundName(instead)} instead of ${name}` : `another sound instead of ${name}`];
       case 'unclear':
         return [`${name} could not be heard well enough`];
+      default:
+        return unreachable(pitch);
     }
   });
 }
