@@ -16,6 +16,7 @@ import { isNeverLearned, NEVER_LEARNED, NEVER_LEARNED_TOGETHER } from './never-l
 import { pluckExamples } from './pluck-examples';
 import { startExamples } from './start-examples';
 import {
+  CLAIM_SEEDS,
   claimExamples,
   drumExamples,
   LEARNED_DRUMS,
@@ -143,7 +144,7 @@ export const LESSONS: Readonly<
     options: { rounds: 250, depth: 4, rate: 0.1 },
     seeds: TOGETHER_SEEDS,
     neverLearned: NEVER_LEARNED_TOGETHER,
-    takes: () => togetherTakes(['hands'], struckExamples),
+    takes: () => togetherTakes(['hands'], TOGETHER_SEEDS, struckExamples),
   },
   drums: {
     what: 'How likely each drum was struck at a moment.',
@@ -152,16 +153,15 @@ export const LESSONS: Readonly<
     seeds: TOGETHER_SEEDS,
     neverLearned: NEVER_LEARNED_TOGETHER,
     parts: LEARNED_DRUMS,
-    takes: () => togetherTakes(['kit'], drumExamples),
+    takes: () => togetherTakes(['kit'], TOGETHER_SEEDS, drumExamples),
   },
   claims: {
     what: 'How likely what would be held against one head of a line of several voices is so.',
     file: resolve('src/core/judging/model/claims.json'),
     options: { rounds: 60, depth: 3, rate: 0.1 },
-    seeds: TOGETHER_SEEDS,
+    seeds: CLAIM_SEEDS,
     neverLearned: NEVER_LEARNED_TOGETHER,
     settled: (said) => ({ blameFrom: blameFrom(said) }),
-    takes: () =>
-      togetherTakes(['hands', 'kit'], claimExamples).map((take) => ({ ...take, use: 'learned' as const })),
+    takes: () => togetherTakes(['hands', 'kit'], CLAIM_SEEDS, claimExamples),
   },
 };

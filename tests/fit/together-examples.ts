@@ -14,6 +14,9 @@ import { isNeverLearnedTogether } from './never-learned';
 
 export const TOGETHER_SEEDS = { learned: [1001, 440], further: [8001, 440], told: [5001, 60] } as const;
 
+/** Other takes than those: what was learned from is heard too well. */
+export const CLAIM_SEEDS = { learned: [3001, 300] } as const;
+
 export const LEARNED_DRUMS: readonly DrumSound[] = [
   'bass-drum',
   'snare',
@@ -31,11 +34,11 @@ export const LEARNED_DRUMS: readonly DrumSound[] = [
 /** Takes of lines of several voices that may be learned from. */
 export function togetherTakes(
   ensembles: readonly Ensemble[],
+  seeds: Readonly<Record<string, readonly [from: number, count: number]>>,
   examplesOf: (take: TogetherTake) => readonly Example[],
 ): readonly LearnableTake[] {
   return ensembles.flatMap((of) =>
-    (Object.keys(TOGETHER_SEEDS) as (keyof typeof TOGETHER_SEEDS)[]).flatMap((name) => {
-      const [from, count] = TOGETHER_SEEDS[name];
+    Object.entries(seeds).flatMap(([name, [from, count]]) => {
       const use: Use = name === 'told' ? 'told' : 'learned';
       return Array.from({ length: count }, (_, index) => from + index)
         .filter((seed) => !isNeverLearnedTogether(planTogether(of, seed)))

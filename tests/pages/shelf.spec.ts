@@ -34,7 +34,7 @@ test('a right file goes on the stand, an odd one is reported, a wrong one is a d
   await bringIn(
     page,
     'tune.abc',
-    'X:1\nT:Spelled Out\nM:3/4\nL:1/4\nK:G\nG A B|"Am"A3|(5:4:5G/A/B/c/d/ c|]\n',
+    'X:1\nT:Spelled Out\nM:3/4\nL:1/4\nK:G\nG A B|"Am13b9"A3|(5:4:5G/A/B/c/d/ c|]\n',
   );
   await expect(page.getByText('“Spelled Out” is on the shelf as a draft.')).toBeVisible();
   await expect(page.getByText('measure 2: A chord symbol was left out.')).toBeVisible();

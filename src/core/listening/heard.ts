@@ -2,7 +2,7 @@ import type { Pluck, Stroke, Tone } from './sounding-event';
 import type { DrumSound } from './together/drum-sounds';
 
 /** Changes whenever the same recording could be heard differently. */
-export const LISTENING_VERSION = 15;
+export const LISTENING_VERSION = 16;
 
 /** A tone with all that was heard of it; its pitch is a fact about the recording, with no score in mind. */
 export interface HeardTone extends Tone {
