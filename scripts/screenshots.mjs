@@ -151,11 +151,11 @@ async function printSheet(page) {
 }
 
 async function tryOut(page) {
-  await follow(page, '/shelf', 'Porch Light');
+  await follow(page, '/shelf', 'Hands Like Oars');
   await page.getByRole('link', { name: 'Hear the simulated student play it' }).click();
   await page.waitForLoadState('networkidle');
-  await page.getByLabel('a wrong note').check();
-  await page.getByLabel('a stop').check();
+  await page.getByLabel('a note left out').check();
+  await page.getByLabel('a hand or voice half a beat late').check();
   await page.getByRole('button', { name: 'Play it' }).click();
   await page.getByTestId('next-step').waitFor();
 }

@@ -8,6 +8,7 @@ import {
   planTogether,
   type TogetherTake,
 } from '../evaluation/together/together-take';
+import type { TogetherMistake } from '../evaluation/together/together-truth';
 import type { Example } from './boosting';
 import type { LearnableTake, Use } from './lessons';
 import { isNeverLearnedTogether } from './never-learned';
@@ -111,8 +112,12 @@ export function drumExamples(take: TogetherTake): readonly Example[] {
   );
 }
 
+/** Where hands disagree on the time, which of them is off can be defended either way. */
+const EITHER_HAND: readonly TogetherMistake[] = ['one hand late', 'hands apart', 'one voice uneven'];
+
 /** Every head of which it would be said that it was not struck, or that something else was, and whether that is so. */
 export function claimExamples({ line, audio, bpm, truth }: TogetherTake): readonly Example[] {
+  if (truth.mistake && EITHER_HAND.includes(truth.mistake)) return [];
   const { heads = [] } = checkHeard(line, hear(audio, priorsOf(line)), bpm).following;
   const featuresOf = claimFeatures(heads);
   const keyOf = ({ noteId, asked }: { readonly noteId: string; readonly asked: AskedSound }) =>

@@ -88,8 +88,12 @@ class Grid {
     this.#options = options;
     this.#n = n;
     this.#beats = Float64Array.from(targets, ({ onsetBeats }) => onsetBeats);
-    this.#goingBack = Float64Array.from(targets, ({ startsMeasure }, i) =>
-      i === 0 ? COST_RESTART_AT_START : COST_RESTART + (startsMeasure ? 0 : COST_RESTART_INSIDE),
+    const { moreForGoingBack = 0 } = options;
+    this.#goingBack = Float64Array.from(
+      targets,
+      ({ startsMeasure }, i) =>
+        moreForGoingBack +
+        (i === 0 ? COST_RESTART_AT_START : COST_RESTART + (startsMeasure ? 0 : COST_RESTART_INSIDE)),
     );
     this.#startsBefore = new Float64Array(m + 1);
     this.#playedBefore = new Float64Array(m + 1);

@@ -49,4 +49,6 @@ export interface AlignOptions {
   readonly tuningSemitones: number;
   /** What a sound costs as a target, both by their places; by its pitch if nothing is said. */
   readonly mismatch?: ((target: number, sound: number) => number) | undefined;
+  /** What going back costs more than usual: in a groove every measure looks like the first one. */
+  readonly moreForGoingBack?: number | undefined;
 }

@@ -41,14 +41,14 @@ export function headOf(
 
 /**
  * Tries several tempos, then aligns once more with the tempo and tuning that the best one showed.
- * @param mismatch what a sound costs as a target; by its pitch if nothing is said.
+ * @param asked what sounds cost as targets, and going back, where that is not as usual.
  */
 export function alignInTempoAndTune(
   targets: readonly Target[],
   sounds: readonly Candidate[],
   askedSecondsPerBeat: number,
   tuningRange: TuningRange,
-  mismatch?: AlignOptions['mismatch'],
+  asked: Pick<AlignOptions, 'mismatch' | 'moreForGoingBack'> = {},
 ) {
   const offset = commonOffset(sounds.map((sound) => sound.midi).filter((midi) => midi !== undefined));
   const tunings = [-1, 0, 1, 2]
@@ -61,7 +61,7 @@ export function alignInTempoAndTune(
       return {
         secondsPerBeat,
         tuningSemitones,
-        alignment: align(head.targets, head.sounds, { secondsPerBeat, tuningSemitones, mismatch }),
+        alignment: align(head.targets, head.sounds, { secondsPerBeat, tuningSemitones, ...asked }),
       };
     }),
   );
@@ -74,7 +74,7 @@ export function alignInTempoAndTune(
     matchedOffset(best.alignment, head.targets, head.sounds, best.tuningSemitones) ?? best.tuningSemitones;
   const secondsPerBeat = matchedTempo(best.alignment, head.targets, head.sounds) ?? best.secondsPerBeat;
   return {
-    alignment: align(targets, sounds, { secondsPerBeat, tuningSemitones, mismatch }),
+    alignment: align(targets, sounds, { secondsPerBeat, tuningSemitones, ...asked }),
     tuningSemitones,
     secondsPerBeat,
   };

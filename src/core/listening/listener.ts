@@ -227,9 +227,12 @@ export class Listener {
       version: LISTENING_VERSION,
       durationSeconds: all.samples.length / this.#sampleRate,
       tones,
-      plucks: pluckedStrings(tones, this.#fadesByItself, () =>
-        findPlucks(forPitch, this.#pitchRate, frames).map(roundPluck),
-      ),
+      // One pitch at a time is of no use where several are struck at once.
+      plucks: this.#severalAtOnce
+        ? []
+        : pluckedStrings(tones, this.#fadesByItself, () =>
+            findPlucks(forPitch, this.#pitchRate, frames).map(roundPluck),
+          ),
       moments: this.#moments(frames),
       strikes: strikes.map(({ riseDb, unlikeDb, ...stroke }) => ({
         ...roundStroke(stroke),

@@ -65,7 +65,10 @@ export function scoreTogether(truth: TogetherTruth, said: Verdict): TogetherScor
     if (isBesideExtra) return;
     add([measures], isSo, isJudged && needsWork(measure), () => `measure ${index}`);
   });
-  const wholeVoice = ['one hand alone', 'one voice alone', 'exchanged'].includes(truth.mistake ?? '');
+  const wholeVoice =
+    ['one hand alone', 'one voice alone'].includes(truth.mistake ?? '') ||
+    // A side stick that becomes a bass drum, which becomes a snare, is no exchange of two.
+    (truth.mistake === 'exchanged' && !truth.heads.some(({ asked }) => soundName(asked) === 'side-stick'));
   return {
     heads,
     byVoice,

@@ -11,6 +11,8 @@ const COST_OF_NOTHING_RIGHT = 1.3;
 /** What each moment costs at which only voices were to play that are not listened for. */
 const COST_OF_SILENT_MOMENT = 0.4;
 
+/** Measures of a groove or of a left-hand pattern are alike: what is missing in one of them is no reason to be in another. */
+const MORE_FOR_GOING_BACK = 3;
 /** Who exchanges two drums does so throughout; but a groove that is shifted by a beat looks the same. */
 const COST_OF_EXCHANGE = 2;
 const EXCHANGEABLE: readonly (readonly [DrumSound, DrumSound])[] = [
@@ -64,13 +66,10 @@ export function likeliestReading(
       () => undefined,
     );
     const mismatch = (target: number, sound: number) => mismatchOf(moments[target]!, heard[sound]!, played);
-    const aligned = alignInTempoAndTune(
-      written.targets,
-      candidates,
-      askedSecondsPerBeat,
-      USUAL_TUNING,
+    const aligned = alignInTempoAndTune(written.targets, candidates, askedSecondsPerBeat, USUAL_TUNING, {
       mismatch,
-    );
+      moreForGoingBack: MORE_FOR_GOING_BACK,
+    });
     const cost = costOfWay + aligned.alignment.cost + COST_OF_SILENT_MOMENT * (all.length - moments.length);
     return { reading: { hasVoice, played, moments, written, aligned }, cost };
   });

@@ -88,9 +88,15 @@ export function judgeTogether(
   };
 }
 
+const countOf = (heads: readonly FollowedHead[], of: number) =>
+  heads.filter(({ voice }) => voice === of).length;
+
 function stateOf({ heads, extras }: FollowedTogether): VerdictState {
   const found = heads.filter(({ found }) => found === 'there' || found === 'other');
-  if (found.length < FEWEST_FOUND_SHARE * heads.length) return 'nothing-heard';
+  const voices = [...new Set(heads.map(({ voice }) => voice))];
+  // A voice alone is the line as well, however few notes it has.
+  const shares = voices.map((voice) => countOf(found, voice) / countOf(heads, voice));
+  if (Math.max(0, ...shares) < FEWEST_FOUND_SHARE) return 'nothing-heard';
   const there = heads.filter((head) => head.found === 'there');
   return there.length / Math.max(1, found.length + extras.length) < OTHER_LINE_SHARE
     ? 'other-line'

@@ -41,19 +41,20 @@ function voicesOf({ part }: Line, heads: readonly FollowedHead[]): readonly Voic
 const thereShare = (some: readonly FollowedHead[]) =>
   some.filter(({ found }) => found === 'there').length / Math.max(1, some.length);
 
-function isSilent(heads: readonly FollowedHead[], isOf: Voice['isOf']): boolean {
+/** @param voices all that can be told apart: another one must have been played. */
+function isSilent(heads: readonly FollowedHead[], isOf: Voice['isOf'], voices: readonly Voice[]): boolean {
   const mine = heads.filter(isOf);
-  const others = heads.filter((head) => !isOf(head));
   return (
     mine.length >= FEWEST_HEADS &&
     thereShare(mine) <= MOST_OF_SILENT_SHARE &&
-    thereShare(others) >= LEAST_OF_OTHERS_SHARE
+    voices.some((voice) => thereShare(heads.filter(voice.isOf)) >= LEAST_OF_OTHERS_SHARE)
   );
 }
 
 /** The heads of voices of which hardly anything was heard, though the others were played. */
 export function silentHeads(line: Line, heads: readonly FollowedHead[]): ReadonlySet<FollowedHead> {
-  const silent = voicesOf(line, heads).filter(({ isOf }) => isSilent(heads, isOf));
+  const voices = voicesOf(line, heads);
+  const silent = voices.filter(({ isOf }) => isSilent(heads, isOf, voices));
   return new Set(heads.filter((head) => silent.some(({ isOf }) => isOf(head))));
 }
 
@@ -81,7 +82,7 @@ export function voicesJudged(
       measures: measures.map((measure) =>
         judgeMeasure(measure, { notes: cells, extras: [], interruptions: [] }, following, policy),
       ),
-      isSilent: isSilent(heads, isOf) && !exchanged,
+      isSilent: isSilent(heads, isOf, voices) && !exchanged,
       exchangedWith: exchanged?.name,
     };
   });
