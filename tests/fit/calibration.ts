@@ -15,13 +15,13 @@ const shareSo = (said: readonly Said[]) => said.filter(({ isSo }) => isSo).lengt
  * The least likelihood, in hundredths, from which on that share of all that is said is so.
  * @throws RangeError when nothing is said so surely.
  */
-export function blameFrom(said: readonly Said[]): number {
+export function blameFrom(said: readonly Said[], trueShare = TRUE_SHARE): number {
   for (let step = 0; step < STEPS; step++) {
     const blamed = said.filter(({ likely }) => likely >= step / STEPS);
-    if (blamed.length > 0 && shareSo(blamed) >= TRUE_SHARE) return step / STEPS;
+    if (blamed.length > 0 && shareSo(blamed) >= trueShare) return step / STEPS;
   }
   throw new RangeError(
-    `no likelihood is so sure that ${TRUE_SHARE} of what is said are so: learn from more takes`,
+    `no likelihood is so sure that ${trueShare} of what is said are so: learn from more takes`,
   );
 }
 

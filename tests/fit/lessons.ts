@@ -93,6 +93,9 @@ const learnedFrom = (
 ): readonly LearnableTake[] =>
   takes.map(({ use, plan, name }) => ({ use, examples: () => examplesOf(makeTake(plan, name)) }));
 
+/** Most of what is not so lies in a few takes that were read wrong as a whole: from 0.95 on two of three notes left out would pass. */
+const TRUE_SHARE_OF_CLAIMS = 0.91;
+
 /** In the order in which they are learned: what is held against a player depends on what is heard. */
 export const LESSONS: Readonly<
   Record<'starts' | 'plucks' | 'faults' | 'struck' | 'drums' | 'claims', Lesson>
@@ -161,7 +164,7 @@ export const LESSONS: Readonly<
     options: { rounds: 60, depth: 3, rate: 0.1 },
     seeds: CLAIM_SEEDS,
     neverLearned: NEVER_LEARNED_TOGETHER,
-    settled: (said) => ({ blameFrom: blameFrom(said) }),
+    settled: (said) => ({ blameFrom: blameFrom(said, TRUE_SHARE_OF_CLAIMS) }),
     takes: () => togetherTakes(['hands', 'kit'], CLAIM_SEEDS, claimExamples),
   },
 };
