@@ -25,7 +25,6 @@ export function claimFeatures(heads: readonly FollowedHead[]): (index: number) =
     const near = (alike.length > 0 ? alike : there).map(({ evidence }) => logOdds(evidence));
     return {
       evidence: logOdds(head.evidence),
-      likelihood: logOdds(head.likelihood),
       evidenceAlike: near.length === 0 ? 0 : near.reduce((sum, value) => sum + value, 0) / near.length,
       leastAlike: near.length === 0 ? 0 : quantile(near, WORST_SHARE),
     };
