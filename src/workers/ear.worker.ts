@@ -1,7 +1,7 @@
 /// <reference lib="webworker" />
 
 import { type Check, check, checkHeard, priorsOf } from '@/core/checking';
-import { policyOf, type Strictness } from '@/core/judging';
+import { isLastPlayed, policyOf, type Strictness } from '@/core/judging';
 import { Listener } from '@/core/listening';
 import type { Line } from '@/core/notation';
 import { type Accompaniment, type Alongside, afterSkipping, playedAlongside } from '@/core/playback';
@@ -87,8 +87,7 @@ class LiveTake {
     const heard = this.#listener?.soFar();
     if (!heard) return false;
     const { line, askedBpm } = this.#begin;
-    const last = checkHeard(line, heard, askedBpm).verdict.notes.at(-1);
-    return last?.played !== undefined;
+    return isLastPlayed(checkHeard(line, heard, askedBpm).verdict);
   }
 
   finish(): Check {

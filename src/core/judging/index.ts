@@ -3,6 +3,7 @@ export type { CharacterFinding } from './character';
 export { describeFigure, type FigureFinding } from './figures';
 export { type MeasureInWords, verdictInWords } from './in-words';
 export type { Intonation } from './intonation';
+export { isLastPlayed } from './is-last-played';
 export { judge } from './judge';
 export { needsWork } from './needs-work';
 export { isRightNote, OVERRULED, type Overrule, withOverrules } from './overrule';

@@ -3,7 +3,7 @@ import { perfectlyHeard } from '../../../../tests/support/perfectly-heard';
 import { checkHeard } from '../../checking';
 import { type Line, writtenVoices } from '../../notation';
 import { type Flaw, type PlayedEvent, performVoices, STEADY_STYLE } from '../../simulation';
-import { needsWork, nextStep, type Verdict, verdictInWords } from '..';
+import { isLastPlayed, needsWork, nextStep, type Verdict, verdictInWords } from '..';
 
 /** Two hands of a harp; hi-hat, snare and bass drum. */
 const HANDS = bookLine(14);
@@ -150,4 +150,18 @@ test('silence, and another piece, are not judged', () => {
   expect(advice(nothing)).toContain('could not hear this line');
   const another = verdictOf(HANDS, [], (event) => [{ ...event, midi: event.midi! + 6 }]);
   expect(another.state).not.toBe('judged');
+});
+
+test('the line is through when what is written last was played, not when one hand has ended', () => {
+  const notes = (playedBeats: readonly number[]) =>
+    [1, 2, 3, 1].map((beat, index) => ({
+      measureIndex: 3,
+      beat,
+      voice: index === 3 ? 'left hand' : 'right hand',
+      played: playedBeats.includes(beat) ? {} : undefined,
+    }));
+  const isThrough = (playedBeats: readonly number[]) =>
+    isLastPlayed({ notes: notes(playedBeats) } as unknown as Verdict);
+  expect(isThrough([1, 2])).toBe(false);
+  expect(isThrough([1, 2, 3])).toBe(true);
 });
