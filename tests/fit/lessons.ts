@@ -1,4 +1,5 @@
 import { resolve } from 'node:path';
+import { DRUM_SOUNDS } from '@/core/listening';
 import { PLAYERS } from '../evaluation/players';
 import {
   type EvaluationTake,
@@ -19,7 +20,6 @@ import {
   CLAIM_SEEDS,
   claimExamples,
   drumExamples,
-  LEARNED_DRUMS,
   struckExamples,
   TOGETHER_SEEDS,
   togetherTakes,
@@ -155,7 +155,7 @@ export const LESSONS: Readonly<
     options: { rounds: 120, depth: 3, rate: 0.12 },
     seeds: TOGETHER_SEEDS,
     neverLearned: NEVER_LEARNED_TOGETHER,
-    parts: LEARNED_DRUMS,
+    parts: DRUM_SOUNDS,
     takes: () => togetherTakes(['kit'], TOGETHER_SEEDS, drumExamples),
   },
   claims: {

@@ -1,6 +1,6 @@
 import { checkHeard, priorsOf } from '@/core/checking';
 import { claimFeatures } from '@/core/judging/together/claims';
-import { type DrumSound, hear, Listener } from '@/core/listening';
+import { DRUM_SOUNDS, hear, Listener } from '@/core/listening';
 import type { AskedSound } from '@/core/notation';
 import {
   type Ensemble,
@@ -17,20 +17,6 @@ export const TOGETHER_SEEDS = { learned: [1001, 440], further: [8001, 440], told
 
 /** Other takes than those: what was learned from is heard too well. */
 export const CLAIM_SEEDS = { learned: [3001, 300] } as const;
-
-export const LEARNED_DRUMS: readonly DrumSound[] = [
-  'bass-drum',
-  'snare',
-  'side-stick',
-  'closed-hi-hat',
-  'open-hi-hat',
-  'pedal-hi-hat',
-  'ride',
-  'crash',
-  'high-tom',
-  'middle-tom',
-  'floor-tom',
-];
 
 /** Takes of lines of several voices that may be learned from. */
 export function togetherTakes(
@@ -104,7 +90,7 @@ export function drumExamples(take: TogetherTake): readonly Example[] {
     listenedTo(take)
       .possibleStrokes()
       .flatMap(({ onsetSeconds, features }) =>
-        LEARNED_DRUMS.flatMap((part): Example[] => {
+        DRUM_SOUNDS.flatMap((part): Example[] => {
           const isSo = isStruck({ kind: 'drum', drum: part }, onsetSeconds);
           return isSo === undefined ? [] : [{ features, isSo, part }];
         }),

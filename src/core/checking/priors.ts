@@ -1,6 +1,6 @@
 import { maybeInstrument } from '../instruments';
-import type { HearingOptions, SeveralAtOnce } from '../listening';
-import { type Line, writtenVoices } from '../notation';
+import { DRUM_SOUNDS, type HearingOptions, type SeveralAtOnce } from '../listening';
+import { type DrumId, type Line, writtenVoices } from '../notation';
 import { maybeLowestMidi } from './lowest-pitch';
 
 /**
@@ -24,10 +24,12 @@ export function severalAtOnce(line: Line): SeveralAtOnce | undefined {
   const drums = new Set(
     notes.flatMap(({ heads }) => heads.flatMap((head) => (head.kind === 'drum' ? [head.drum] : []))),
   );
-  if (drums.size > 0) return drums.size > 1 && !drums.has(undefined) ? 'drums' : undefined;
+  if (drums.size > 0) return drums.size > 1 && [...drums].every(isKnownToEar) ? 'drums' : undefined;
   const isOfSeveral = voicesWithNotes(line) > 1 || notes.some(({ heads }) => heads.length > 1);
   return isOfSeveral && fadesByItself(line) === true ? 'pitches' : undefined;
 }
+
+const isKnownToEar = (drum: DrumId | undefined) => DRUM_SOUNDS.some((sound) => sound === drum);
 
 const voicesWithNotes = (line: Line) => writtenVoices(line).filter((notes) => notes.length > 0).length;
 

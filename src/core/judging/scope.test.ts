@@ -1,7 +1,7 @@
 import { bookLine, readLine, scoreXml } from '../../../tests/support/lines';
 import { perfectlyHeard } from '../../../tests/support/perfectly-heard';
 import { checkHeard, severalAtOnce, toCheckContract } from '../checking';
-import type { Line } from '../notation';
+import { drumById, type Line, strokeOf } from '../notation';
 import { perform, performVoices, STEADY_STYLE } from '../simulation';
 import { nextStep, sayScope, scopeOf } from '.';
 
@@ -75,4 +75,22 @@ test('the published form names the voices, the judged one among them, and the vo
     voices: [{ name: 'line', judged: true }],
     notes: expect.arrayContaining([expect.objectContaining({ id: 'm1n1', voice: 'line' })]),
   });
+});
+
+test('a kit with something that the ear never learned is heard by its rhythm alone', () => {
+  const withClap: Line = {
+    ...KIT,
+    part: {
+      ...KIT.part,
+      measures: KIT.part.measures.map((measure, index) => ({
+        ...measure,
+        events: measure.events.map((event) =>
+          index === 0 && event.kind === 'note' ? { ...event, pitch: strokeOf(drumById('hand-clap')) } : event,
+        ),
+      })),
+    },
+  };
+  expect(severalAtOnce(KIT)).toBe('drums');
+  expect(severalAtOnce(withClap)).toBeUndefined();
+  expect(scopeOf(withClap).isAnyDrum).toBe(true);
 });

@@ -1,4 +1,4 @@
-/** The sounds of a kit that the ear tells apart. */
+/** The sounds of a kit that the ear tells apart; what is not here was never learned. */
 export const DRUM_SOUNDS = [
   'bass-drum',
   'snare',
@@ -11,6 +11,5 @@ export const DRUM_SOUNDS = [
   'high-tom',
   'middle-tom',
   'floor-tom',
-  'hand-clap',
 ] as const;
 export type DrumSound = (typeof DRUM_SOUNDS)[number];
