@@ -1,4 +1,4 @@
-import { type Heard, type HeardMoment, PITCH_STEP_SECONDS } from '@/core/listening';
+import { DRUM_SOUNDS, type Heard, type HeardMoment, PITCH_STEP_SECONDS } from '@/core/listening';
 import type { Line } from '@/core/notation';
 import {
   type Flaw,
@@ -59,6 +59,8 @@ function momentsOf(events: readonly PlayedEvent[]): readonly HeardMoment[] {
     pitches: together.flatMap(({ midi }) =>
       midi === undefined ? [] : [{ midi: Math.round(midi), evidence: SURE_EVIDENCE }],
     ),
-    drums: together.flatMap(({ drum }) => (drum === undefined ? [] : [{ drum, evidence: SURE_EVIDENCE }])),
+    drums: DRUM_SOUNDS.flatMap((drum) =>
+      together.some((event) => event.drum === drum) ? [{ drum, evidence: SURE_EVIDENCE }] : [],
+    ),
   }));
 }
