@@ -23,7 +23,8 @@ import {
 } from '../pulse-runs';
 import { hasTalkBeside } from '../somebody-else';
 import { evidenceAt, likelihoodUnasked } from './likelihood';
-import { type DueMoment, type PlacedHead, placeHeads } from './place-heads';
+import { placeHeads } from './place-heads';
+import type { DueMoment, PlacedHead } from './placed-head';
 import { likeliestReading, type Reading } from './readings';
 import { type WrittenMoment, writtenMoments } from './written-moments';
 

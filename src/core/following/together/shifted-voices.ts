@@ -1,7 +1,7 @@
 import { median } from '../../base';
 import type { HeardMoment } from '../../listening';
 import { likelihoodWhereWritten, STRUCK } from './likelihood';
-import type { DueMoment, PlacedHead } from './place-heads';
+import type { DueMoment, PlacedHead } from './placed-head';
 
 /** A voice is shifted in a measure where so much of it was found equally far off; so far off at least, and equal within so much, in beats. */
 const LEAST_SHIFTED_SHARE = 0.4;
