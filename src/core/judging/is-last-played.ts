@@ -1,18 +1,8 @@
-import type { Verdict } from './verdict';
+import type { NoteVerdict, Verdict } from './verdict';
 
-/** Whether what is written last was played, by whatever hand: then nothing more is to come. */
+/** Whether what each voice has last was played: then nothing more is to come. Of a voice that rests nobody knows; silence ends its take. */
 export function isLastPlayed({ notes }: Verdict): boolean {
-  const last = notes.reduce<Verdict['notes'][number] | undefined>(
-    (latest, note) => (latest && isBefore(note, latest) ? latest : note),
-    undefined,
-  );
-  return notes.some(
-    (note) =>
-      note.played !== undefined && note.measureIndex === last?.measureIndex && note.beat === last.beat,
-  );
+  const last = new Map<string | undefined, NoteVerdict>();
+  for (const note of notes) last.set(note.voice, note);
+  return last.size > 0 && [...last.values()].every(({ played }) => played !== undefined);
 }
-
-type Place = Pick<Verdict['notes'][number], 'measureIndex' | 'beat'>;
-
-const isBefore = (a: Place, b: Place) =>
-  a.measureIndex < b.measureIndex || (a.measureIndex === b.measureIndex && a.beat < b.beat);

@@ -152,16 +152,18 @@ test('silence, and another piece, are not judged', () => {
   expect(another.state).not.toBe('judged');
 });
 
-test('the line is through when what is written last was played, not when one hand has ended', () => {
-  const notes = (playedBeats: readonly number[]) =>
-    [1, 2, 3, 1].map((beat, index) => ({
-      measureIndex: 3,
+test('the line is through when each hand has played what it has last', () => {
+  const notes = (playedBeats: readonly number[]) => [
+    ...[1, 2, 3].map((beat) => ({
       beat,
-      voice: index === 3 ? 'left hand' : 'right hand',
+      voice: 'right hand',
       played: playedBeats.includes(beat) ? {} : undefined,
-    }));
+    })),
+    { beat: 1, voice: 'left hand', played: playedBeats.includes(1) ? {} : undefined },
+  ];
   const isThrough = (playedBeats: readonly number[]) =>
     isLastPlayed({ notes: notes(playedBeats) } as unknown as Verdict);
   expect(isThrough([1, 2])).toBe(false);
+  expect(isThrough([2, 3])).toBe(false);
   expect(isThrough([1, 2, 3])).toBe(true);
 });
