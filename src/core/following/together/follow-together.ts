@@ -26,7 +26,7 @@ import { evidenceAt, likelihoodUnasked } from './likelihood';
 import { placeHeads } from './place-heads';
 import type { DueMoment, PlacedHead } from './placed-head';
 import { likeliestReading, type Reading } from './readings';
-import { type WrittenMoment, writtenMoments } from './written-moments';
+import type { WrittenMoment } from './written-moments';
 
 /** What is struck at a moment that nothing of the line was found at must be so likely to be a note too many. */
 const SURELY_STRUCK = 0.9;
@@ -48,10 +48,9 @@ export function followTogether(line: Line, heard: Heard, askedBpm: number): Foll
   const askedSecondsPerBeat = quarterSeconds(askedBpm, unit) * toNumber(unit.quarters);
   const candidates = heard.moments.map(candidateOf);
   const reading = likeliestReading(line, heard.moments, candidates, askedSecondsPerBeat);
-  const { written, aligned, moments } = reading;
+  const { all, written, aligned, moments } = reading;
   const { alignment, secondsPerBeat } = aligned;
   const pulses = pulsesOf(alignment, candidates, written, secondsPerBeat);
-  const all = writtenMoments(line);
   const due = all.map((moment) => dueOf(moment, moments, pulses, written));
   const placed = placeHeads(due, heard.moments, reading.played);
   const heads = placed.map((head) => followedHead(head, due, heard.moments));
@@ -105,9 +104,7 @@ function dueOf(
   pulses: readonly Pulse[],
   { beatsAt }: WrittenInTime,
 ): DueMoment {
-  const index = read.findIndex(
-    ({ note }) => note.onsetQuarters === moment.note.onsetQuarters || sameTime(note, moment.note),
-  );
+  const index = read.findIndex(({ note }) => sameTime(note, moment.note));
   const pulse = pulses.findLast(({ placed }) => placed.some((one) => one.index === index));
   if (pulse && index >= 0) {
     const at = pulse.placed.findLastIndex((one) => one.index === index);

@@ -22,8 +22,8 @@ const EXCHANGEABLE: readonly (readonly [DrumSound, DrumSound])[] = [
 
 /** A line's moments and where they are in the recording. */
 export interface Reading {
-  /** Whether a voice is thought to have been played at all. */
-  readonly hasVoice: (voice: number) => boolean;
+  /** Everything that is written; of it the moments of those voices that are thought to have been played at all. */
+  readonly all: readonly WrittenMoment[];
   /** On what each sound that is asked for seems to have been played throughout. */
   readonly played: (asked: AskedSound) => AskedSound;
   readonly moments: readonly WrittenMoment[];
@@ -71,7 +71,7 @@ export function likeliestReading(
       moreForGoingBack: MORE_FOR_GOING_BACK,
     });
     const cost = costOfWay + aligned.alignment.cost + COST_OF_SILENT_MOMENT * (all.length - moments.length);
-    return { reading: { hasVoice, played, moments, written, aligned }, cost };
+    return { reading: { all, played, moments, written, aligned }, cost };
   });
   return readings.reduce((a, b) => (b.cost < a.cost ? b : a)).reading;
 }
