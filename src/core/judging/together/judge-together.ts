@@ -1,13 +1,6 @@
 import { median, probabilityOf } from '../../base';
 import type { FollowedHead, Following, Played } from '../../following';
-import {
-  type Line,
-  type TimedMeasure,
-  timedMeasures,
-  voiceNames,
-  type WrittenNote,
-  writtenVoices,
-} from '../../notation';
+import { type Line, timedMeasures, voiceNames, type WrittenNote, writtenVoices } from '../../notation';
 import { beatUnit } from '../../time';
 import { onsetWindow } from '../accuse';
 import { judgeMeasure } from '../judge-measure';
@@ -17,7 +10,6 @@ import { tempoCourseOf } from '../tempo-course';
 import {
   type HeadVerdict,
   JUDGING_VERSION,
-  type MeasureVerdict,
   type NoteVerdict,
   type OnsetVerdict,
   type PitchVerdict,
@@ -53,11 +45,7 @@ export function judgeTogether(
   const certain = certainClaims(following.heads, silentHeads(line, following.heads));
   const notes = written.map(({ note, voice }) => judgeNote(note, voice, certain, policy));
   const extras = following.extras.map((extra) => ({ ...extra, confidence: extra.sound.startStrength }));
-  const settled = { notes, extras, interruptions: following.interruptions };
-  const cellOf =
-    (some: readonly NoteVerdict[]) =>
-    (measure: TimedMeasure): MeasureVerdict =>
-      judgeMeasure(measure, { ...settled, notes: some }, following, policy);
+  const { interruptions } = following;
   return {
     version: JUDGING_VERSION,
     policy,
@@ -72,11 +60,13 @@ export function judgeTogether(
     },
     tuningCents: undefined,
     notes,
-    measures: measures.map(cellOf(notes)),
+    measures: measures.map((measure) =>
+      judgeMeasure(measure, { notes, extras, interruptions }, following, policy),
+    ),
     voices: voicesJudged(line, notes, following.heads, measures, following, policy),
     apartMeasures: apartMeasures(following.heads),
     extras,
-    interruptions: following.interruptions.map((stop) => ({
+    interruptions: interruptions.map((stop) => ({
       ...stop,
       measureNumber: measures[stop.measureIndex]!.measure.number,
     })),

@@ -67,12 +67,12 @@ export function possibleMoments(
       (peaks[index + 1]?.seconds ?? Number.POSITIVE_INFINITY) - seconds,
       seconds - (peaks[index - 1]?.seconds ?? Number.NEGATIVE_INFINITY),
     );
-    const look =
-      clamp(
-        10 * Math.round(100 * (gap - ATTACK_SECONDS)),
-        10 * Math.round(100 * SHORTEST_LOOK_SECONDS),
-        10 * Math.round(100 * LONGEST_LOOK_SECONDS),
-      ) / 1000;
+    // In whole hundredths, so that few templates serve for all.
+    const look = clamp(
+      Math.round(100 * (gap - ATTACK_SECONDS)) / 100,
+      SHORTEST_LOOK_SECONDS,
+      LONGEST_LOOK_SECONDS,
+    );
     const onsetSeconds = seconds + FELT_AFTER_SECONDS;
     const after = meter.measure(onsetSeconds + ATTACK_SECONDS + look / 2, look);
     const before = meter.measure(onsetSeconds - FELT_AFTER_SECONDS - BEFORE_ATTACK_SECONDS - look / 2, look);
@@ -89,12 +89,14 @@ export function possibleMoments(
         );
   return found.map(({ onsetSeconds, height, after, before, fresh, amounts }) => {
     const most = Math.max(...amounts, SILENCE);
-    const levelDb = amplitudeToDb(Math.max(...fresh, SILENCE) / Math.SQRT2);
-    const sounding = Math.max(...after, SILENCE);
+    const freshest = Math.max(...fresh);
+    const levelDb = amplitudeToDb(Math.max(freshest, SILENCE) / Math.SQRT2);
+    const loudestAfter = Math.max(...after);
+    const sounding = Math.max(loudestAfter, SILENCE);
     const breakOf = phases.at(onsetSeconds, tuning);
     const pitches = Array.from(amounts).flatMap((amount, index): PossibleStriking[] => {
       const midi = LOWEST_MIDI + index;
-      if (amount < LEAST_AMOUNT_SHARE * most && !showsPartials(midi, after)) return [];
+      if (amount < LEAST_AMOUNT_SHARE * most && !showsPartials(midi, after, loudestAfter)) return [];
       return [
         {
           midi,
@@ -107,6 +109,7 @@ export function possibleMoments(
             after,
             before,
             fresh,
+            freshest,
             sounding,
           }),
         },
@@ -147,8 +150,8 @@ function templatesFor(bandCount: number) {
 }
 
 /** What others hide may still show. */
-function showsPartials(midi: number, after: SemitoneBands): boolean {
-  const least = LEAST_PARTIAL_SHARE * Math.max(...after);
+function showsPartials(midi: number, after: SemitoneBands, loudest: number): boolean {
+  const least = LEAST_PARTIAL_SHARE * loudest;
   const loud = PARTIAL_SEMITONES.slice(0, 3).filter(
     (semitones) => (after[midi + semitones - LOWEST_BAND_MIDI] ?? 0) >= least,
   );
@@ -165,19 +168,20 @@ interface MomentSpectra {
   readonly after: SemitoneBands;
   readonly before: SemitoneBands;
   readonly fresh: SemitoneBands;
+  /** The loudest of what is new, and of all that sounds. */
+  readonly freshest: number;
   readonly sounding: number;
 }
 
 function featuresOf(
   midi: number,
-  { breakOf, amounts, most, loudest, height, after, before, fresh, sounding }: MomentSpectra,
+  { breakOf, amounts, most, loudest, height, after, before, fresh, freshest, sounding }: MomentSpectra,
 ) {
   const amount = amounts[midi - LOWEST_MIDI]!;
   const at = (bands: SemitoneBands, semitones: number) => bands[midi + semitones - LOWEST_BAND_MIDI] ?? 0;
   const db = (value: number, beside: number) =>
     Math.max(FLOOR_DB, amplitudeToDb((value + SILENCE) / (beside + SILENCE)));
   const others = (semitones: number) => db(amounts[midi + semitones - LOWEST_MIDI] ?? 0, amount);
-  const freshest = Math.max(...fresh);
   const own = PARTIAL_SEMITONES.map((semitones) => at(fresh, semitones));
   const rises = PARTIAL_SEMITONES.slice(0, 4).map((semitones) =>
     clamp(db(at(after, semitones), at(before, semitones)), -20, 40),
