@@ -196,6 +196,8 @@ class Writer {
       breathAfter: chance(0.05),
       fingering: chance(0.1) ? `${random.integer(0, 4)}` : undefined,
       stringHint: chance(0.05) ? '2' : undefined,
+      ...(chance(0.06) && { graces: Array.from({ length: random.integer(1, 3) }, () => this.#pitch()) }),
+      ...(chance(0.04) && { secondVerse: random.pick(['lo', 'lo-']) }),
       ...(chance(0.05) && { ornament: random.pick(['trill', 'mordent', 'turn'] as const) }),
       ...(chance(0.05) && { bowing: random.pick(['down', 'up'] as const) }),
       positionHint: chance(0.05) ? 'III' : undefined,
@@ -207,7 +209,10 @@ class Writer {
   #pitch(): WrittenPitch {
     const step = this.random.pick(STEPS);
     const octave = this.random.integer(2, 6);
-    if (this.isPercussion) return { kind: 'unpitched', display: { step, alter: 0, octave } };
+    if (this.isPercussion) {
+      const ghost = this.random.uniform(0, 1) < 0.1 && ({ ghost: true } as const);
+      return { kind: 'unpitched', display: { step, alter: 0, octave }, ...ghost };
+    }
     return { kind: 'pitched', spelling: { step, alter: this.random.pick([-1, 0, 0, 0, 1, 2, -2]), octave } };
   }
 

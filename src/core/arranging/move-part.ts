@@ -184,6 +184,7 @@ function moveEvent(event: LineEvent, partId: string, move: Mover['pitch']): Line
     id,
     pitch: move(event.pitch),
     chordPitches: event.chordPitches.map(move),
+    ...(event.graces && { graces: event.graces.map(move) }),
     fingering: undefined,
     stringHint: undefined,
     positionHint: undefined,

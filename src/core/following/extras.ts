@@ -61,10 +61,27 @@ export function findExtras(
         ? sound.levelDb >= softestDb - NOISE_BELOW_SOFTEST_DB
         : isTone(sound) && !isTail(sound, sounds[index - 1]);
     if (!isNote) return [];
+    if (isGrace(sound, matches, notes, sounds)) return [];
     const before = matches.findLast((match) => match.sound < index);
     const note = notes[(before ?? first).target]!;
     return [{ sound: soundOf(sound), measureIndex: note.measureIndex, afterNoteId: before && note.id }];
   });
+}
+
+/** Small notes are played just before their note or, against it, at once with it. Nobody is judged by them. */
+export const GRACE_SECONDS = 0.4;
+
+function isGrace(
+  { onsetSeconds }: Candidate,
+  matches: Alignment['matches'],
+  notes: readonly WrittenNote[],
+  sounds: readonly Candidate[],
+): boolean {
+  return matches.some(
+    ({ target, sound }) =>
+      notes[target]!.graces.length > 0 &&
+      Math.abs(sounds[sound]!.onsetSeconds - onsetSeconds) <= GRACE_SECONDS,
+  );
 }
 
 function isTail(sound: Candidate, before: Candidate | undefined): boolean {

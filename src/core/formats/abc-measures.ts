@@ -6,6 +6,7 @@ import {
   type Landmark,
   type LineEvent,
   type Measure,
+  MOST_GRACES,
   maybeChordSymbol,
   maybeJump,
   maybeLandmark,
@@ -130,6 +131,10 @@ function fifthsOf(key: AbcKey | undefined): number {
 /** Nothing in a method book is held for longer, and who writes it slips. */
 const LONGEST_WHOLE_NOTES = 16;
 
+function sungOf(verse: NonNullable<AbcNote['lyric']>[number] | undefined): string | undefined {
+  return verse?.syllable ? `${verse.syllable}${verse.divider === '-' ? '-' : ''}` : undefined;
+}
+
 class AbcVoiceReader {
   readonly #measures: Measure[] = [];
   #inForce: InForce;
@@ -246,7 +251,9 @@ class AbcVoiceReader {
   }
 
   #readNote(item: AbcNote): void {
-    if (item.gracenotes?.length) this.#lose('grace', 'A grace note was left out.');
+    const graces = (item.gracenotes ?? []).map((grace) => this.#readPitch(grace));
+    if (graces.length > MOST_GRACES || (graces.length > 0 && item.rest))
+      this.#lose('grace', 'A grace note was left out.');
     this.#readSignsAbove(item);
     const isOfMeasures = item.rest?.type.endsWith('multimeasure') ?? false;
     if (!isOfMeasures && !(item.duration >= 0 && item.duration <= LONGEST_WHOLE_NOTES)) {
@@ -283,6 +290,7 @@ class AbcVoiceReader {
       this.#add({
         ...plain,
         chordPitches: pitches.slice(1),
+        ...(isFirst && graces.length > 0 && { graces: graces.slice(0, MOST_GRACES) }),
         ...(isFirst && item.pitches?.at(-1)?.accidental && { courtesy: true }),
         tiedFromPrevious: !isFirst || Boolean(item.pitches?.some(({ endTie }) => endTie)),
         tiedToNext: !isLast || Boolean(item.pitches?.some(({ startTie }) => startTie)),
@@ -364,8 +372,8 @@ class AbcVoiceReader {
   }
 
   #signsOfStart(item: AbcNote): Partial<Note> {
-    const [verse, ...more] = item.lyric ?? [];
-    if (more.some(({ syllable }) => syllable)) this.#remark('Words of a second verse were left out.');
+    const [verse, second, ...more] = item.lyric ?? [];
+    if (more.some(({ syllable }) => syllable)) this.#remark('Words of a third verse were left out.');
     const articulations = (item.decoration ?? []).flatMap((name) => ARTICULATION_NAMES[name] ?? []);
     return {
       slurStarts: slurCount(item, 'startSlur'),
@@ -374,8 +382,10 @@ class AbcVoiceReader {
       ...(has(item, 'downbow') && { bowing: 'down' as const }),
       ...(has(item, 'upbow') && { bowing: 'up' as const }),
       ...ornamentOf(item),
-      fingering: item.decoration?.find((name) => /^[0-5]$/.test(name)),
-      lyric: verse?.syllable ? `${verse.syllable}${verse.divider === '-' ? '-' : ''}` : undefined,
+      fingering:
+        item.decoration?.find((name) => /^[0-5]$/.test(name)) ?? (has(item, 'open') ? '0' : undefined),
+      lyric: sungOf(verse),
+      ...(sungOf(second) && { secondVerse: sungOf(second) }),
     };
   }
 

@@ -40,7 +40,7 @@ export const ROAD_SIGNS: Readonly<Record<string, Landmark | Jump>> = {
 
 /** Read as what they are, beside those above. */
 export const KNOWN_DECORATIONS = new Set([
-  ...['fermata', 'breath', 'downbow', 'upbow'],
+  ...['fermata', 'breath', 'downbow', 'upbow', 'open'],
   ...['trill', 'mordent', 'lowermordent', 'turn'],
 ]);
 

@@ -63,7 +63,7 @@ export interface AbcNote {
   readonly rest?: { readonly type: string; readonly text?: number };
   readonly decoration?: readonly string[];
   readonly chord?: readonly { readonly name: string; readonly position?: string }[];
-  readonly gracenotes?: readonly unknown[];
+  readonly gracenotes?: readonly AbcPitch[];
   readonly lyric?: readonly { readonly syllable: string; readonly divider?: string }[];
   readonly startSlur?: readonly unknown[] | number;
   readonly endSlur?: readonly unknown[] | number;

@@ -98,7 +98,7 @@ test('a pickup, repeats and endings are played in the right order', () => {
 });
 
 test('what cannot be kept is said with its measure', () => {
-  const { warnings } = read(tune('"Am13#9"C {d}E (5:4:5G/A/B/c/d/|!roll!C4'));
+  const { warnings } = read(tune('"Am13#9"C {d}z (5:4:5G/A/B/c/d/|!roll!C4'));
   expect(warnings.map(({ where, code }) => `${where} ${code}`)).toEqual([
     'measure 1 left-out',
     'measure 1 grace',

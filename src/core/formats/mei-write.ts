@@ -7,6 +7,7 @@ import {
   type Direction,
   endsOfDashes,
   eventsOfMeasure,
+  graceId,
   type HeadSign,
   headSigns,
   headsOf,
@@ -180,11 +181,24 @@ class MeiBody {
     const opening = new Map(tuplets.map((group) => [group.events[0], writeTuplet(group)]));
     const closing = new Set(tuplets.map((group) => group.events.at(-1)));
     const groups = beamGroups(measure, events).map((group) => {
-      const inside = group.map((event) => this.#event(event, signs.get(event.id) ?? [])).join('');
+      const inside = group
+        .map((event) => `${this.#graces(event, signs)}${this.#event(event, signs.get(event.id) ?? [])}`)
+        .join('');
       const beamed = group.length > 1 ? `<beam>${inside}</beam>` : inside;
       return `${opening.get(group[0]) ?? ''}${beamed}${closing.has(group.at(-1)) ? '</tuplet>' : ''}`;
     });
     return groups.join('');
+  }
+
+  /** Small, with a stroke through the stem. Source: MEI 5.0, attribute grace. */
+  #graces(event: LineEvent, signs: ReadonlyMap<string, readonly (HeadSign | undefined)[]>): string {
+    const graces = (event.kind === 'note' && event.graces) || [];
+    const notes = graces.map((pitch, index) => {
+      const id = graceId(event as Note, index);
+      const shape = graces.length === 1 ? 'dur="8" stem.mod="1slash"' : 'dur="16"';
+      return `<note xml:id="${id}" grace="unacc" ${shape} stem.dir="up" ${this.#pitch(pitch, '')}${accidentalOf(signs.get(id)?.[0])}/>`;
+    });
+    return notes.length > 1 ? `<graceGrp><beam>${notes.join('')}</beam></graceGrp>` : notes.join('');
   }
 
   #event(event: LineEvent, signs: readonly (HeadSign | undefined)[]): string {
@@ -201,7 +215,9 @@ class MeiBody {
       ...(headsOf(event).some((head) => head.kind === 'unpitched' && head.head === 'open') ? ['open'] : []),
     ].join(' ');
     const marks = `${artic ? ` artic="${artic}"` : ''}${event.stem ? ` stem.dir="${event.stem}"` : ''}`;
-    const verse = event.lyric ? `<verse n="1"><syl>${escapeXml(event.lyric)}</syl></verse>` : '';
+    const verse = [event.lyric, event.secondVerse]
+      .map((words, n) => (words ? `<verse n="${n + 1}"><syl>${escapeXml(words)}</syl></verse>` : ''))
+      .join('');
     if (event.chordPitches.length === 0)
       return `<note ${value} ${this.#pitch(event.pitch)}${accidentalOf(signs[0])}${marks}>${verse}</note>`;
     const heads = headsOf(event).map(
@@ -211,12 +227,14 @@ class MeiBody {
     return `<chord ${value}${marks}>${heads.join('')}${verse}</chord>`;
   }
 
-  #pitch(pitch: WrittenPitch): string {
+  /** @param stem of strokes on the one line of a hand, which all point up. */
+  #pitch(pitch: WrittenPitch, stem = ' stem.dir="up"'): string {
     if (pitch.kind === 'pitched')
       return `pname="${pitch.spelling.step.toLowerCase()}" oct="${pitch.spelling.octave}"`;
+    const brackets = pitch.ghost ? ' head.mod="paren"' : '';
     return this.line.part.staffLines === 1
-      ? 'loc="0" stem.dir="up"'
-      : `pname="${pitch.display.step.toLowerCase()}" oct="${pitch.display.octave}"${pitch.head ? ' head.shape="x"' : ''}`;
+      ? `loc="0"${stem}${brackets}`
+      : `pname="${pitch.display.step.toLowerCase()}" oct="${pitch.display.octave}"${pitch.head ? ' head.shape="x"' : ''}${brackets}`;
   }
 
   /** Ties, slurs, counts and the other signs that point to an event. */

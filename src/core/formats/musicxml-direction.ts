@@ -1,4 +1,5 @@
 import {
+  asksForSwing,
   type Direction,
   DYNAMIC_MARKS,
   type Jump,
@@ -9,7 +10,7 @@ import {
 } from '../notation';
 import type { Rational } from '../time';
 import { maybeTempoMark } from './musicxml-tempo';
-import { childrenNamed, maybeChild, type XmlElement } from './xml';
+import { childrenNamed, maybeChild, maybeText, type XmlElement } from './xml';
 
 interface DirectionContext {
   /** Whether this is the first measure, where the tempo of the line stands. */
@@ -35,6 +36,8 @@ export function readDirections(
   const mark = isLineTempo ? undefined : maybeTempoMark(element);
   const isLeaving = types.some(({ name, text }) => name === 'words' && leavesTempo(text));
   const isRoadSign = readRoadSigns(element, types, context);
+  if (isUnsaidSwing(element, types))
+    return [{ kind: 'words', text: 'Swing', placement: 'above', offsetQuarters }];
   return types.flatMap((type): Direction[] => {
     if (type.name === 'segno' || type.name === 'coda') return [];
     if (type.name === 'metronome') {
@@ -64,6 +67,13 @@ export function readDirections(
     context.leftOut(type.name);
     return [];
   });
+}
+
+/** Played with a swing by the file, and no word says so. Source: MusicXML 4.0, element swing. */
+function isUnsaidSwing(element: XmlElement, types: readonly XmlElement[]): boolean {
+  const swing = maybeChild(maybeChild(element, 'sound'), 'swing');
+  const isUneven = maybeText(swing, 'first') !== undefined && !maybeChild(swing, 'straight');
+  return isUneven && !types.some(({ name, text }) => name === 'words' && asksForSwing(text));
 }
 
 /**

@@ -4,9 +4,11 @@ import {
   type Landmark,
   type LineEvent,
   type Measure,
+  MOST_GRACES,
   newRest,
   type Voice,
   voicesOf,
+  type WrittenPitch,
 } from '../notation';
 import {
   add,
@@ -115,6 +117,8 @@ interface OpenVoice {
   /** A note was left out, so a gap is no news. */
   lostNote: boolean;
   end: Rational;
+  /** Small notes that wait for the note they stand before. */
+  graces: WrittenPitch[];
 }
 
 /** Elements of a measure that say nothing Mevlo would keep, or nothing that music would lose. */
@@ -164,6 +168,9 @@ class MeasureReader {
       else if (child.name === 'forward') this.#move(child, 1);
       else if (!HARMLESS.has(child.name)) this.#leaveOutSign(child.name);
     }
+    for (const { graces } of this.#voices.values())
+      if (graces.length > 0)
+        this.context.report.lose('grace', this.#where, 'Grace notes with no note behind them were left out.');
   }
 
   /** @param before all measures that were read. */
@@ -323,13 +330,17 @@ class MeasureReader {
   }
 
   #readNote(element: XmlElement): void {
-    if (maybeChild(element, 'grace')) {
-      this.context.report.lose('grace', this.#where, 'A grace note was left out.');
+    if (maybeChild(element, 'cue')) {
+      this.#leaveOutCue(element);
       return;
     }
     const staff = Math.min(2, Math.max(1, maybeInteger(element, 'staff') ?? 1));
     const key = `${staff}/${maybeText(element, 'voice') ?? '1'}`;
     const voice = this.#voiceFor(key);
+    if (maybeChild(element, 'grace')) {
+      this.#readGrace(element, voice);
+      return;
+    }
     if (maybeChild(element, 'chord')) {
       this.#joinChord(element, this.#lastVoice ?? voice);
       return;
@@ -352,6 +363,7 @@ class MeasureReader {
       id: () => this.#nextId(element.attributes.id, key, voice, isNote),
       fullMeasure: this.inForce.meter && measureLength(this.inForce.meter),
       leftOut: (name) => this.#leaveOutSign(name),
+      graces: isNote ? voice.graces.splice(0) : [],
     });
     if (!event.ok) {
       for (const issue of event.issues) this.context.report.lose(issue.code, this.#where, issue.message);
@@ -368,6 +380,21 @@ class MeasureReader {
     this.#lastVoice = voice;
   }
 
+  #readGrace(element: XmlElement, voice: OpenVoice): void {
+    const head = readHead(element);
+    if (head.ok && !maybeChild(element, 'chord') && voice.graces.length < MOST_GRACES)
+      voice.graces.push(head.value);
+    else this.context.report.lose('grace', this.#where, 'A grace note was left out.');
+  }
+
+  /** Small notes of somebody else's part, for orientation: their time passes in this voice as it does anyway. */
+  #leaveOutCue(element: XmlElement): void {
+    this.#remark('cue', 'Cue notes, which somebody else plays, were left out.');
+    if (maybeChild(element, 'chord') || maybeChild(element, 'grace')) return;
+    const duration = rational(Math.max(0, maybeInteger(element, 'duration') ?? 0), this.inForce.divisions);
+    this.#at = add(this.#at, duration);
+  }
+
   /** But for what the file could not say in its divisions. */
   #isSamePlace(a: Rational, b: Rational): boolean {
     return Math.abs(toNumber(subtract(a, b))) * this.inForce.divisions < 1;
@@ -377,7 +404,7 @@ class MeasureReader {
     if (!this.voiceOrder.includes(key)) this.voiceOrder.push(key);
     const known = this.#voices.get(key);
     if (known) return known;
-    const fresh: OpenVoice = { events: [], noteCount: 0, lostNote: false, end: ZERO };
+    const fresh: OpenVoice = { events: [], noteCount: 0, lostNote: false, end: ZERO, graces: [] };
     this.#voices.set(key, fresh);
     return fresh;
   }

@@ -46,6 +46,8 @@ interface NoteContext {
   readonly fullMeasure: Rational | undefined;
   /** Told of every sign that is not kept, by the name of its element. */
   leftOut(elementName: string): void;
+  /** Small notes that stand before it. */
+  readonly graces: readonly WrittenPitch[];
 }
 
 /** Reads one `<note>` that is not a grace note and not a further note of a chord. */
@@ -112,7 +114,9 @@ function readNote(
   for (const { name } of technical) if (!TECHNICAL.has(name) && !BOWINGS[name]) context.leftOut(name);
   const stem = maybeText(element, 'stem');
   const lyrics = childrenNamed(element, 'lyric');
-  if (lyrics.length > 1) context.leftOut('second verse');
+  if (lyrics.length > 2) context.leftOut('third verse');
+  const inSecondVerse = lyrics.find(({ attributes }) => attributes.number === '2') ?? lyrics[1];
+  const secondVerse = readLyric(inSecondVerse);
   return {
     ...newNote(context.id(), known.value, known.pitch),
     ...known,
@@ -122,12 +126,14 @@ function readNote(
     slurStops: slurs.filter((slur) => slur.attributes.type === 'stop').length,
     articulations: marks.map((mark) => ARTICULATION_NAMES[mark.name]).filter((name) => name !== undefined),
     breathAfter: marks.some((mark) => mark.name === 'breath-mark'),
-    fingering: hint('fingering'),
+    fingering: hint('fingering') ?? (technical.some(({ name }) => name === 'open-string') ? '0' : undefined),
     stringHint: hint('string'),
     ...(bowing && { bowing }),
     ...(ornament && { ornament }),
     positionHint: hint('other-technical'),
-    lyric: readLyric(lyrics[0]),
+    lyric: readLyric(lyrics.find((lyric) => lyric !== inSecondVerse)),
+    ...(secondVerse && { secondVerse }),
+    ...(context.graces.length > 0 && { graces: context.graces }),
     stem: stem === 'up' || stem === 'down' ? stem : undefined,
     ...(maybeChild(element, 'accidental') && { courtesy: true }),
   };
@@ -167,7 +173,7 @@ const ORNAMENT_NAMES: Readonly<Record<string, Ornament>> = {
 };
 /** Source: MusicXML 4.0, elements down-bow and up-bow. */
 const BOWINGS: Readonly<Record<string, Bowing>> = { 'down-bow': 'down', 'up-bow': 'up' };
-const TECHNICAL = new Set(['fingering', 'string', 'other-technical']);
+const TECHNICAL = new Set(['fingering', 'string', 'other-technical', 'open-string']);
 
 /** Ids become part of the page, so only plain names are taken over. */
 export function plainId(id: string | undefined): string | undefined {
@@ -270,7 +276,9 @@ export function readHead(element: XmlElement): Result<WrittenPitch> {
       maybeInteger(unpitched, 'display-octave') ?? 4,
     );
     const head = HEADS[maybeText(element, 'notehead') ?? ''];
-    if (display) return success({ kind: 'unpitched', display, ...(head && { head }) });
+    const ghost = maybeChild(element, 'notehead')?.attributes.parentheses === 'yes';
+    if (display)
+      return success({ kind: 'unpitched', display, ...(head && { head }), ...(ghost && { ghost }) });
   }
   return failure({ code: 'pitch', message: 'A note here has no pitch that can be read.' });
 }

@@ -1,9 +1,11 @@
 import { unreachable } from '../base';
 import {
   type Articulation,
+  asksForSwing,
   type ChordSymbol,
   chordSymbolLetters,
   type Direction,
+  graceId,
   type HeadSign,
   headSigns,
   headsOf,
@@ -127,7 +129,11 @@ function writeDirection(direction: Direction, at: Rational, { open: { dashed } }
   switch (direction.kind) {
     case 'words': {
       const dashes = dashed.has(direction) ? ['<dashes type="start" number="1"/>'] : [];
-      return placed(direction.placement, [`<words>${escapeXml(direction.text)}</words>`, ...dashes]);
+      return placed(
+        direction.placement,
+        [`<words>${escapeXml(direction.text)}</words>`, ...dashes],
+        asksForSwing(direction.text) ? SOUND_SWING : '',
+      );
     }
     case 'dashes-end':
       return placed('above', ['<dashes type="stop" number="1"/>']);
@@ -143,6 +149,10 @@ function writeDirection(direction: Direction, at: Rational, { open: { dashed } }
       return unreachable(direction);
   }
 }
+
+/** Two thirds to one third. Source: MusicXML 4.0, element swing. */
+const SOUND_SWING =
+  '<sound><swing><first>2</first><second>1</second><swing-type>eighth</swing-type></swing></sound>';
 
 /** Source: MusicXML 4.0, element harmony. */
 function writeChordSymbol(symbol: ChordSymbol, offset: string): string {
@@ -197,9 +207,20 @@ function writeRest(
 
 function writeNote(note: Note, context: VoiceContext): string {
   const signs = context.signs.get(note.id) ?? [];
-  return headsOf(note)
-    .map((head, index) => writeHead(note, head, signs[index], index, context))
-    .join('');
+  const graces = note.graces?.map((grace, index) => writeGrace(note, grace, index, context)) ?? [];
+  const heads = headsOf(note).map((head, index) => writeHead(note, head, signs[index], index, context));
+  return [...graces, ...heads].join('');
+}
+
+/** A small note, which has no duration of its own. Source: MusicXML 4.0, element grace. */
+function writeGrace(
+  note: Note,
+  grace: WrittenPitch,
+  index: number,
+  { voice, staff, signs }: VoiceContext,
+): string {
+  const sign = signs.get(graceId(note, index))?.[0];
+  return `<note><grace slash="yes"/>${writePitch(grace)}<voice>${voice}</voice><type>eighth</type>${writeSign(sign, false)}${writeNotehead(grace)}${staff}</note>`;
 }
 
 function writeHead(
@@ -213,13 +234,15 @@ function writeHead(
   const ties = `${note.tiedFromPrevious ? '<tie type="stop"/>' : ''}${note.tiedToNext ? '<tie type="start"/>' : ''}`;
   const stem = note.stem ? `<stem>${note.stem}</stem>` : '';
   const notations = `${ties.replaceAll('<tie ', '<tied ')}${isFirst ? `${writeTuplet(note, tuplets)}${writeNotations(note, open)}` : ''}`;
-  return `<note${isFirst ? ` id="${note.id}"` : ''}>${isFirst ? '' : '<chord/>'}${writePitch(head)}<duration>${toDivisions(note.quarters)}</duration>${ties}<voice>${voice}</voice>${writeValue(note)}${writeSign(sign, isFirst && note.courtesy === true)}${writeTimeModification(note)}${stem}${writeNotehead(head)}${staff}${isFirst ? (beams.get(note.id) ?? '') : ''}${notations ? `<notations>${notations}</notations>` : ''}${isFirst ? writeLyric(note.lyric) : ''}</note>`;
+  return `<note${isFirst ? ` id="${note.id}"` : ''}>${isFirst ? '' : '<chord/>'}${writePitch(head)}<duration>${toDivisions(note.quarters)}</duration>${ties}<voice>${voice}</voice>${writeValue(note)}${writeSign(sign, isFirst && note.courtesy === true)}${writeTimeModification(note)}${stem}${writeNotehead(head)}${staff}${isFirst ? (beams.get(note.id) ?? '') : ''}${notations ? `<notations>${notations}</notations>` : ''}${isFirst ? writeLyric(note.lyric, 1) + writeLyric(note.secondVerse, 2) : ''}</note>`;
 }
 
 const NOTEHEADS = { x: 'x', open: 'circle-x' } as const;
 
 function writeNotehead(head: WrittenPitch): string {
-  return head.kind === 'unpitched' && head.head ? `<notehead>${NOTEHEADS[head.head]}</notehead>` : '';
+  if (head.kind === 'pitched' || !(head.head || head.ghost)) return '';
+  const brackets = head.ghost ? ' parentheses="yes"' : '';
+  return `<notehead${brackets}>${head.head ? NOTEHEADS[head.head] : 'normal'}</notehead>`;
 }
 
 function writePitch(head: WrittenPitch): string {
@@ -292,9 +315,9 @@ function freeNumber(taken: readonly number[]): number {
 }
 
 /** A syllable that goes on ends with a hyphen; MusicXML says so instead. */
-function writeLyric(lyric: string | undefined): string {
+function writeLyric(lyric: string | undefined, verse: 1 | 2): string {
   if (!lyric) return '';
   const goesOn = lyric.endsWith('-') && lyric.length > 1;
   const text = goesOn ? lyric.slice(0, -1) : lyric;
-  return `<lyric number="1"><syllabic>${goesOn ? 'begin' : 'single'}</syllabic><text>${escapeXml(text)}</text></lyric>`;
+  return `<lyric number="${verse}"><syllabic>${goesOn ? 'begin' : 'single'}</syllabic><text>${escapeXml(text)}</text></lyric>`;
 }

@@ -1,6 +1,6 @@
 import { keyAlteration, type Spelling } from '../pitch';
 import { add, compare, type Rational, ZERO } from '../time';
-import { headsOf } from './heads';
+import { graceId, headsOf } from './heads';
 import type { LineEvent, Measure, Note, WrittenPitch } from './line';
 
 /** How the pitch of a note head is told to the reader: by a printed sign, or by key, an earlier sign or a tie. */
@@ -10,7 +10,8 @@ export interface HeadSign {
 }
 
 /**
- * The signs before the heads of a measure: one list per note, its own pitch first, then its chord pitches.
+ * The signs before the heads of a measure: one list per note, its own pitch first, then its chord pitches; one per small note before it,
+ * by `graceId`.
  * A sign lasts to the barline, on its own staff and in its own octave, whichever voice it stands in.
  */
 export function headSigns(measure: Measure): ReadonlyMap<string, readonly (HeadSign | undefined)[]> {
@@ -20,6 +21,9 @@ export function headSigns(measure: Measure): ReadonlyMap<string, readonly (HeadS
     const inForce = new Map<string, number>();
     for (const event of inTime(voices.filter((voice) => voice.staff === staff).map(({ events }) => events))) {
       if (event.kind === 'rest') continue;
+      event.graces?.forEach((grace, index) => {
+        signs.set(graceId(event, index), [signOf(grace, false, measure.keyFifths, inForce)]);
+      });
       signs.set(
         event.id,
         headsOf(event).map((head, index) => {

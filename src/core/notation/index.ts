@@ -19,7 +19,7 @@ export {
   strokeOf,
 } from './drums';
 export { type LoudnessPoint, loudnessAt, writtenLoudness } from './dynamics';
-export { headsOf, isPitchedNote, spellingOf } from './heads';
+export { graceId, headsOf, isPitchedNote, spellingOf } from './heads';
 export {
   type Jump,
   LANDMARK_WORDS,
@@ -40,6 +40,7 @@ export {
   type Line,
   type LineEvent,
   type Measure,
+  MOST_GRACES,
   type Note,
   ORNAMENTS,
   type Ornament,
@@ -66,6 +67,7 @@ export {
   voicesOf,
 } from './score';
 export { beginsLate, withPrintedNumbers } from './short-measures';
+export { asksForSwing, hasSwing, type Swing, swingOf } from './swing';
 export { beatsPerMinute, printedTempo } from './tempo-mark';
 export { endsOfDashes, leavesTempo, type TempoSpan, tempoSpans } from './tempo-spans';
 export { maybeTempoWord, openingTempoWord } from './tempo-words';

@@ -93,11 +93,19 @@ export type DrumHead = 'x' | 'open';
 
 export type WrittenPitch =
   | { readonly kind: 'pitched'; readonly spelling: Spelling }
-  /** `head` is not there for a plain one. */
-  | { readonly kind: 'unpitched'; readonly display: Spelling; readonly head?: DrumHead | undefined };
+  /** `head` is not there for a plain one; a ghost stroke is as soft as can be, its head in brackets. */
+  | {
+      readonly kind: 'unpitched';
+      readonly display: Spelling;
+      readonly head?: DrumHead | undefined;
+      readonly ghost?: true | undefined;
+    };
 
 export const ARTICULATIONS = ['accent', 'staccato', 'tenuto', 'marcato'] as const;
 export type Articulation = (typeof ARTICULATIONS)[number];
+
+/** More small notes before one are not for beginners. */
+export const MOST_GRACES = 4;
 
 export type Bowing = 'down' | 'up';
 
@@ -112,6 +120,8 @@ export interface Note {
   readonly pitch: WrittenPitch;
   /** Struck together with it. */
   readonly chordPitches: readonly WrittenPitch[];
+  /** Small notes before it, in their order: they take their time from what is before, are heard in the model and not judged. */
+  readonly graces?: readonly WrittenPitch[] | undefined;
   readonly tiedToNext: boolean;
   readonly tiedFromPrevious: boolean;
   readonly slurStarts: number;
@@ -129,6 +139,8 @@ export interface Note {
   /** Drawn and kept: played and judged as the plain note. */
   readonly ornament?: Ornament | undefined;
   readonly lyric: string | undefined;
+  /** Of the verse that stands under the first. */
+  readonly secondVerse?: string | undefined;
   /** Only when the writer chose it. */
   readonly stem: 'up' | 'down' | undefined;
   /** Its sign is printed though none is needed: a reminder of what an earlier one does not reach. */

@@ -19,10 +19,10 @@ import { type TempoSpan, tempoSpans } from './tempo-spans';
 import { type TimedMeasure, timedMeasures } from './timed-measures';
 import { writtenLength } from './written-length';
 
-/** What one head of a note asks for: a pitch, MIDI, or a drum, where it is one that has a name. */
+/** What one head of a note asks for: a pitch, MIDI, or a drum, where it is one that has a name; a ghost stroke may be too soft to be heard. */
 export type AskedSound =
   | { readonly kind: 'pitched'; readonly midi: number }
-  | { readonly kind: 'drum'; readonly drum: DrumId | undefined };
+  | { readonly kind: 'drum'; readonly drum: DrumId | undefined; readonly isGhost?: true };
 
 /** A note as a player must sound it: repeats unrolled, tied notes joined, transposition applied. */
 export interface WrittenNote {
@@ -46,6 +46,8 @@ export interface WrittenNote {
   readonly sound: { readonly kind: 'pitched'; readonly midi: number } | { readonly kind: 'unpitched' };
   /** Of all its heads, its own first; at least one. */
   readonly heads: readonly AskedSound[];
+  /** Small notes just before it, which nobody is judged by. */
+  readonly graces: readonly AskedSound[];
   /** Reached under a slur, so without a fresh tongue. */
   readonly slurredFromPrevious: boolean;
   readonly staccato: boolean;
@@ -134,6 +136,7 @@ function writtenNote(
         ? { kind: 'pitched', midi: spellingToMidi(note.pitch.spelling) + line.part.transpositionSemitones }
         : { kind: 'unpitched' },
     heads: headsOf(note).map((head) => askedOf(head, line)),
+    graces: (note.graces ?? []).map((grace) => askedOf(grace, line)),
     slurredFromPrevious: slurred,
     staccato: note.articulations.includes('staccato'),
     accented: note.articulations.includes('accent') || note.articulations.includes('marcato'),
@@ -147,7 +150,7 @@ function writtenNote(
 const askedOf = (head: WrittenPitch, { part }: Line): AskedSound =>
   head.kind === 'pitched'
     ? { kind: 'pitched', midi: spellingToMidi(head.spelling) + part.transpositionSemitones }
-    : { kind: 'drum', drum: maybeDrum(head)?.id };
+    : { kind: 'drum', drum: maybeDrum(head)?.id, ...(head.ghost && { isGhost: true }) };
 
 /** The shortest value in the beat of a place. @param offset quarters from the start of the measure. */
 function divisionAt(measure: Measure, offset: Rational): number {

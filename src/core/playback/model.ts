@@ -101,9 +101,14 @@ function headsById({ measures }: Part): ReadonlyMap<string, Note> {
 
 function chordOf(event: PlayedEvent, heads: ReadonlyMap<string, Note>): PlayedEvent[] {
   const note = event.noteId === undefined ? undefined : heads.get(event.noteId.replace(/-pass\d+$/, ''));
-  if (!note) return [event];
+  if (!note) return [event.drum ? { ...event, midi: drumById(event.drum).midiKeys[0] } : event];
   const [first, ...others] = headsOf(note);
-  if (first.kind === 'unpitched') return headsOf(note).map((head) => ({ ...event, midi: drumKey(head) }));
+  if (first.kind === 'unpitched')
+    return headsOf(note).map((head) => ({
+      ...event,
+      midi: drumKey(head),
+      levelDb: event.levelDb - (head.kind === 'unpitched' && head.ghost ? GHOST_BELOW_DB : 0),
+    }));
   const written = spellingToMidi(first.spelling);
   const added = others.flatMap((head) =>
     head.kind === 'pitched' && event.midi !== undefined
@@ -112,6 +117,9 @@ function chordOf(event: PlayedEvent, heads: ReadonlyMap<string, Note>): PlayedEv
   );
   return [event, ...added];
 }
+
+/** A ghost stroke is felt rather than heard. */
+const GHOST_BELOW_DB = 14;
 
 /** A hand on the one line, or where no drum stands. */
 const HAND: DrumId = 'hand-clap';

@@ -39,6 +39,7 @@ function changeNote(note: Note, keeps: Keeps, onePitch: WrittenPitch | undefined
     ...note,
     pitch: keeps.pitches === 'none' ? STROKE : (onePitch ?? note.pitch),
     chordPitches: keeps.pitches === 'all' ? note.chordPitches : [],
+    graces: keeps.pitches === 'all' ? note.graces : undefined,
     slurStarts: keeps.slurs ? note.slurStarts : 0,
     slurStops: keeps.slurs ? note.slurStops : 0,
     articulations: keeps.articulations ? note.articulations : [],

@@ -14,6 +14,11 @@ const SHORTEST_GAP_SECONDS = 0.025;
 const ACCENT_DB = 4;
 /** Silence before a tied note that is wrongly struck again. */
 const RESTRIKE_GAP_SECONDS = 0.06;
+/** How long a small note lasts, and how far the first stroke of a flam falls before the second. Common practice: as short as can be. */
+const GRACE_SECONDS = 0.09;
+const FLAM_SECONDS = 0.035;
+/** The first stroke of a flam falls from less high. */
+const FLAM_BELOW_DB = 8;
 const TAIL_SECONDS = 0.8;
 
 /**
@@ -129,7 +134,29 @@ function playNote(
     slurred: note.slurredFromPrevious,
     noteId: note.id,
   };
-  return withExtras(event, flaws, releaseAt);
+  return withGraces(note, withExtras(event, flaws, releaseAt));
+}
+
+/** Small notes take their time from what is before; at the very start they push the note back. */
+function withGraces({ graces }: WrittenNote, played: PlayedEvent[]): PlayedEvent[] {
+  const [main, ...after] = played;
+  if (!main || graces.length === 0) return played;
+  const isStroke = graces[0]!.kind === 'drum';
+  const each = isStroke ? FLAM_SECONDS : GRACE_SECONDS;
+  const onset = Math.max(main.onsetSeconds, graces.length * each);
+  const from = onset - graces.length * each;
+  const small = graces.map(
+    (grace, index): PlayedEvent => ({
+      midi: grace.kind === 'pitched' ? grace.midi : undefined,
+      ...(grace.kind === 'drum' && { drum: grace.drum }),
+      onsetSeconds: from + index * each,
+      endSeconds: from + (index + 1) * each,
+      levelDb: main.levelDb - (isStroke ? FLAM_BELOW_DB : 0),
+      slurred: index === 0 ? main.slurred : true,
+      noteId: undefined,
+    }),
+  );
+  return [...small, { ...main, onsetSeconds: onset, slurred: !isStroke }, ...after];
 }
 
 function noteEnd(

@@ -1,5 +1,6 @@
 import {
   eventsOfMeasure,
+  hasSwing,
   leavesTempo,
   type Measure,
   measureOffset,
@@ -37,6 +38,7 @@ export const CONTENTS = {
   hairpins: 'hairpins',
   fermata: 'a fermata',
   'tempo-change': 'rit., accel. or a new tempo',
+  swing: 'swung eighths',
   breaths: 'breath marks',
   repeats: 'repeats',
   endings: 'first and second endings',
@@ -57,6 +59,7 @@ export const CONTENTS = {
   unpitched: 'strokes without pitch',
   lyrics: 'words to sing',
   ornaments: 'ornaments',
+  graces: 'grace notes',
   'chord-symbols': 'chord symbols',
 } as const;
 export type Content = keyof typeof CONTENTS;
@@ -78,6 +81,7 @@ export function contentName(content: Content, vocabulary: Vocabulary): string {
 /** Everything of the list that the part contains, in the order of the list. */
 export function contentsOf(part: Part): readonly Content[] {
   const found = new Set<string>(part.measures.flatMap((measure) => [...contentsOfMeasure(measure)]));
+  if (hasSwing(part)) found.add('swing');
   return CONTENT_IDS.filter((content) => found.has(content));
 }
 
@@ -112,8 +116,9 @@ function* contentsOfNote(note: Note, keyFifths: number): Generator<string> {
   if (note.tiedToNext) yield 'ties';
   if (note.slurStarts > 0) yield 'slurs';
   if (note.breathAfter) yield 'breaths';
-  if (note.lyric) yield 'lyrics';
+  if (note.lyric || note.secondVerse) yield 'lyrics';
   if (note.ornament) yield 'ornaments';
+  if (note.graces) yield 'graces';
   if (note.chordPitches.length > 0) yield 'chords';
   if (note.articulations.includes('staccato')) yield 'staccato';
   if (note.articulations.includes('tenuto')) yield 'tenuto';

@@ -1,4 +1,13 @@
-import { eventsOfMeasure, headSigns, LANDMARK_WORDS, type Measure, type Part, sayJump } from '../notation';
+import {
+  eventsOfMeasure,
+  hasSwing,
+  headSigns,
+  headsOf,
+  LANDMARK_WORDS,
+  type Measure,
+  type Part,
+  sayJump,
+} from '../notation';
 import { inWordsOf, type Vocabulary } from '../time';
 
 /** A word or sign of a line, explained. */
@@ -178,6 +187,36 @@ const SIGNS: readonly Term[] = [
     term: 'duplet: a small 2 over or under the notes',
     meaning: 'two notes in the time of three, both alike',
     isIn: anyNote(({ value }) => value.tuplet === 'duplet'),
+  },
+  {
+    id: 'grace',
+    term: 'a small note before a note',
+    meaning: 'a grace note: play it quickly just before; it has no count of its own',
+    isIn: anyNote(({ graces, pitch }) => graces !== undefined && pitch.kind === 'pitched'),
+  },
+  {
+    id: 'flam',
+    term: 'a small stroke before a stroke (flam)',
+    meaning: 'both sticks fall almost together, the soft one a moment earlier; they count as one stroke',
+    isIn: anyNote(({ graces, pitch }) => graces !== undefined && pitch.kind === 'unpitched'),
+  },
+  {
+    id: 'ghost',
+    term: 'a head in brackets (ghost note)',
+    meaning: 'a stroke so soft that it is rather felt than heard',
+    isIn: anyNote((note) => headsOf(note).some((head) => head.kind === 'unpitched' && head.ghost)),
+  },
+  {
+    id: 'sticking',
+    term: 'R and L over strokes',
+    meaning: 'the hand that plays: right or left',
+    isIn: anyNote(({ fingering, pitch }) => pitch.kind === 'unpitched' && /^[RL]$/.test(fingering ?? '')),
+  },
+  {
+    id: 'open-string',
+    term: '0 over a note',
+    meaning: 'an open string: no finger presses it',
+    isIn: anyNote(({ fingering }) => fingering === '0'),
   },
   {
     id: 'trill',

@@ -1,4 +1,12 @@
-import { endQuarters, type Line, type TempoSpan, tempoSpans, writtenNotes } from '../notation';
+import {
+  endQuarters,
+  type Line,
+  type Swing,
+  swingOf,
+  type TempoSpan,
+  tempoSpans,
+  writtenNotes,
+} from '../notation';
 import { beatUnit, quarterSeconds, toNumber } from '../time';
 
 const FERMATA_LENGTHENING = 1.8;
@@ -15,11 +23,14 @@ interface TempoMapOptions {
 }
 
 /**
- * Quarters of a line ↔ seconds: as written, slowing under a rit., quickening under an accel., in every new tempo, waiting on a fermata.
+ * Quarters of a line ↔ seconds: as written, slowing under a rit., quickening under an accel., in every new tempo, waiting on a fermata,
+ * swung where the words ask for it.
  * Model, backing, click, playhead, count and simulated players all go by it.
  */
 export class TempoMap {
+  /** Places of the map, as played. */
   readonly #quarters: readonly number[];
+  readonly #swing: Swing;
   readonly #seconds: number[];
   readonly secondsPerQuarter: number;
   readonly secondsPerBeat: number;
@@ -29,9 +40,17 @@ export class TempoMap {
     const unit = beatUnit(line.part.measures[0]!.meter);
     this.secondsPerQuarter = quarterSeconds(bpm, unit);
     this.secondsPerBeat = this.secondsPerQuarter * toNumber(unit.quarters);
+    this.#swing = swingOf(line);
     const spans = tempoSpans(line);
     const held = writtenNotes(line).flatMap((note) =>
-      note.fermata ? [{ from: toNumber(note.onsetQuarters), to: endQuarters(note) }] : [],
+      note.fermata
+        ? [
+            {
+              from: this.#swing.played(toNumber(note.onsetQuarters)),
+              to: this.#swing.played(endQuarters(note)),
+            },
+          ]
+        : [],
     );
     this.#quarters = places(spans, held);
     this.#seconds = [startSeconds];
@@ -47,7 +66,7 @@ export class TempoMap {
 
   /** When a place of the line is reached; after its end, when it ends. */
   seconds(quarters: number): number {
-    return interpolated(this.#quarters, this.#seconds, quarters);
+    return interpolated(this.#quarters, this.#seconds, this.#swing.played(quarters));
   }
 
   /** End of the last measure. */
@@ -57,7 +76,7 @@ export class TempoMap {
 
   /** Where in the line a moment lies; before its start and after its end, the first and the last place. */
   quartersAt(seconds: number): number {
-    return interpolated(this.#seconds, this.#quarters, seconds);
+    return this.#swing.written(interpolated(this.#seconds, this.#quarters, seconds));
   }
 }
 
@@ -102,12 +121,13 @@ function interpolated(xs: readonly number[], ys: readonly number[], x: number): 
 }
 
 /**
- * Places of a line in beats of its opening tempo, so that a player who takes every new tempo as written has one even pulse; under a rit. or
- * accel. the tempo before it goes on.
+ * Places of a line in beats of its opening tempo, so that a player who takes every new tempo as written, and swings what is to be swung,
+ * has one even pulse; under a rit. or accel. the tempo before it goes on.
  * @returns a function from quarter notes to beats, both from the start of the line.
  */
 export function evenBeats(line: Line): (quarters: number) => number {
   const unitQuarters = toNumber(beatUnit(line.part.measures[0]!.meter).quarters);
+  const swing = swingOf(line);
   let beats = 0;
   const spans = tempoSpans(line).map(({ fromQuarters, toQuarters, fromShare }) => {
     const span = {
@@ -118,7 +138,8 @@ export function evenBeats(line: Line): (quarters: number) => number {
     beats += (toNumber(toQuarters) - span.fromQuarters) / span.quartersPerBeat;
     return span;
   });
-  return (quarters) => {
+  return (written) => {
+    const quarters = swing.played(written);
     const { fromQuarters, fromBeats, quartersPerBeat } =
       spans.findLast((span) => span.fromQuarters <= quarters) ?? spans[0]!;
     return fromBeats + (quarters - fromQuarters) / quartersPerBeat;

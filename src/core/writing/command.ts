@@ -26,6 +26,7 @@ import {
   placeOfSigns,
   setHint,
   setLyrics,
+  setSticking,
   toggleArticulation,
   toggleBowing,
   toggleBreath,
@@ -70,10 +71,16 @@ import {
 } from './range';
 import { settle } from './settle';
 import {
+  graceNext,
   joinNext,
+  toggleFlam,
+  toggleGhost,
+  withoutGraces,
   writeChordLetter,
   writeChordPitch,
   writeDrum,
+  writeGraceLetter,
+  writeGracePitch,
   writeLetter,
   writePitch,
   writeRest,
@@ -91,6 +98,10 @@ export type Command =
   | { readonly kind: 'letter'; readonly step: Step }
   /** The next letter is struck together with what was written last, as one says it: "C and E". */
   | { readonly kind: 'and' }
+  /** The next letter is a small note before what was written last. */
+  | { readonly kind: 'grace' | 'no-grace' | 'flam' | 'ghost' }
+  | { readonly kind: 'graces'; readonly steps: readonly Step[] }
+  | { readonly kind: 'sticking'; readonly hands: readonly string[] }
   | {
       readonly kind: 'pitch-at';
       readonly at: Position;
@@ -105,7 +116,7 @@ export type Command =
   | { readonly kind: 'ornament'; readonly ornament: Ornament }
   | { readonly kind: 'chord-symbol'; readonly symbol: ChordSymbol }
   | { readonly kind: 'hint'; readonly hint: Hint; readonly text: string }
-  | { readonly kind: 'lyrics'; readonly syllables: readonly string[] }
+  | { readonly kind: 'lyrics'; readonly syllables: readonly string[]; readonly verse: 1 | 2 }
   | { readonly kind: 'dynamic'; readonly mark: string }
   | { readonly kind: 'words'; readonly text: string }
   | { readonly kind: 'hairpin'; readonly shape: 'crescendo' | 'diminuendo' }
@@ -148,7 +159,9 @@ export function apply(desk: Desk, command: Command): Desk {
   const before: Desk = desk.remark === undefined ? desk : { ...desk, remark: undefined };
   const changed = change(before, command);
   const after: Desk =
-    changed.joinsNext && command.kind !== 'and' ? { ...changed, joinsNext: false } : changed;
+    changed.joinsNext && command.kind !== 'and' && command.kind !== 'grace'
+      ? { ...changed, joinsNext: undefined }
+      : changed;
   if (after.score === before.score) return after;
   // Only the parts that were changed can have ties and slurs to settle.
   const parts = after.score.parts.map((part, index) =>
@@ -175,6 +188,11 @@ export function isKit(desk: Desk): boolean {
   return staffLines === 5 && measures[desk.caret.measureIndex]!.clef === 'percussion';
 }
 
+function pressLetter(desk: Desk, step: Step): Desk {
+  if (desk.joinsNext === 'on-top') return writeChordLetter(desk, step);
+  return desk.joinsNext === 'before' ? writeGraceLetter(desk, step) : writeLetter(desk, step);
+}
+
 function change(desk: Desk, command: Command): Desk {
   switch (command.kind) {
     case 'value':
@@ -198,11 +216,24 @@ function change(desk: Desk, command: Command): Desk {
     case 'natural':
       return makeNatural(desk);
     case 'letter':
-      return desk.joinsNext ? writeChordLetter(desk, command.step) : writeLetter(desk, command.step);
+      return pressLetter(desk, command.step);
     case 'and':
       return joinNext(desk);
+    case 'grace':
+      return graceNext(desk);
+    case 'graces':
+      return command.steps.reduce(writeGraceLetter, withoutGraces(desk));
+    case 'no-grace':
+      return withoutGraces(desk);
+    case 'flam':
+      return toggleFlam(desk);
+    case 'ghost':
+      return toggleGhost(desk);
+    case 'sticking':
+      return setSticking(desk, command.hands);
     case 'pitch-at':
-      if (desk.joinsNext) return writeChordPitch(desk, command.spelling);
+      if (desk.joinsNext === 'on-top') return writeChordPitch(desk, command.spelling);
+      if (desk.joinsNext === 'before') return writeGracePitch(desk, command.spelling);
       return writePitch({ ...desk, voiceIndex: command.voiceIndex, caret: command.at }, command.spelling);
     case 'articulation':
       return toggleArticulation(desk, command.articulation);
@@ -219,7 +250,7 @@ function change(desk: Desk, command: Command): Desk {
     case 'hint':
       return setHint(desk, command.hint, command.text);
     case 'lyrics':
-      return setLyrics(desk, command.syllables);
+      return setLyrics(desk, command.syllables, command.verse);
     case 'dynamic':
       return addDirection(desk, { kind: 'dynamic', mark: command.mark });
     case 'words':

@@ -31,8 +31,8 @@ export interface Desk {
   readonly value: NoteValue;
   /** The value was chosen and not used yet: a dot is then meant for the notes to come. */
   readonly valueIsFresh: boolean;
-  /** "… and" was said: the next letter stands on top of what was written last. */
-  readonly joinsNext: boolean;
+  /** Where the next letter stands beside what was written last: on top, after "… and", or before it as a small note. */
+  readonly joinsNext: 'on-top' | 'before' | undefined;
   readonly clip: Clip | undefined;
   /** Number of the last id given out. */
   readonly lastId: number;
@@ -59,7 +59,7 @@ export function openDesk(score: Score): Desk {
     anchor: undefined,
     value: { base: 'quarter', dots: 0 },
     valueIsFresh: true,
-    joinsNext: false,
+    joinsNext: undefined,
     clip: undefined,
     lastId: Math.max(0, ...numbers),
     remark: undefined,

@@ -44,6 +44,12 @@ export const KEY_MAP: readonly KeyEntry[] = [
     }),
   ),
   { key: '&', does: 'and: the next letter on top of it', group: 'what', command: { kind: 'and' } },
+  {
+    key: "'",
+    does: 'grace: the next letter as a small note before it',
+    group: 'what',
+    command: { kind: 'grace' },
+  },
   { key: 'r', does: 'rest', group: 'what', command: { kind: 'rest' } },
   { key: 'x', does: 'stroke without pitch', group: 'what', command: { kind: 'stroke' } },
   { key: 't', does: 'tie to the next', group: 'signs', command: { kind: 'tie' } },

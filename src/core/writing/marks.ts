@@ -190,19 +190,34 @@ export function setHint(desk: Desk, hint: Hint, text: string): Desk {
   }));
 }
 
-/** Syllables under the notes from the target on; a dash at the end of one joins it to the next, `_` leaves a note out. */
-export function setLyrics(desk: Desk, syllables: readonly string[]): Desk {
+/**
+ * Syllables under the notes from the target on; a dash at the end of one joins it to the next, `_` leaves a note out.
+ * @param verse 2 stands under the first.
+ */
+export function setLyrics(desk: Desk, syllables: readonly string[], verse: 1 | 2): Desk {
+  return alongNotes(desk, syllables, (syllable) =>
+    verse === 1 ? { lyric: cleanSyllable(syllable) } : { secondVerse: cleanSyllable(syllable) },
+  );
+}
+
+/** The hand of each stroke from the target on: right or left. */
+export function setSticking(desk: Desk, hands: readonly string[]): Desk {
+  return alongNotes(desk, hands, (hand) => ({ fingering: hand }));
+}
+
+/** Gives one text to each note from the target on, as long as there are any; what is tied to goes on with its first. */
+function alongNotes(desk: Desk, texts: readonly string[], change: (text: string) => Partial<Note>): Desk {
   const [first] = targetNotes(desk);
   if (!first) return { ...desk, remark: NOTHING };
   const all = partOf(desk).measures.flatMap((_, index) => eventsAt(desk, index));
   const from = all.findIndex(({ id }) => id === first.id);
-  const sung = all
+  const struck = all
     .slice(from)
     .filter((event): event is Note => event.kind === 'note' && !event.tiedFromPrevious)
-    .slice(0, syllables.length);
-  const words = new Map(sung.map((note, index) => [note.id, syllables[index]!]));
-  return mapEvents(desk, idsOf(sung), (event) =>
-    event.kind === 'note' ? { ...event, lyric: cleanSyllable(words.get(event.id)!) } : event,
+    .slice(0, texts.length);
+  const textOf = new Map(struck.map((note, index) => [note.id, texts[index]!]));
+  return mapEvents(desk, idsOf(struck), (event) =>
+    event.kind === 'note' ? { ...event, ...change(textOf.get(event.id)!) } : event,
   );
 }
 

@@ -138,7 +138,12 @@ function movePitches(desk: Desk, move: Move, unpitchedToo: boolean): Desk {
       const moved = move(spellingOf(pitch), pitch.kind === 'pitched' ? keys.get(event.id)! : 0);
       return moved.octave < 0 || moved.octave > 8 ? pitch : withSpelling(pitch, moved);
     };
-    return { ...event, pitch: moveHead(event.pitch), chordPitches: event.chordPitches.map(moveHead) };
+    return {
+      ...event,
+      pitch: moveHead(event.pitch),
+      chordPitches: event.chordPitches.map(moveHead),
+      ...(event.graces && { graces: event.graces.map(moveHead) }),
+    };
   });
 }
 

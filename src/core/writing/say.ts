@@ -11,6 +11,7 @@ import {
   ORNAMENTS,
   type Ornament,
 } from '../notation';
+import type { Step } from '../pitch';
 import { beatUnit, COUNTED_METERS, meter } from '../time';
 import type { Command } from './command';
 
@@ -91,7 +92,26 @@ const SAYINGS: readonly Saying[] = [
   },
   {
     pattern: /^(?:sing|words under)\s+(.+)$/i,
-    read: ([, text]) => ({ kind: 'lyrics', syllables: syllablesOf(text!) }),
+    read: ([, text]) => ({ kind: 'lyrics', syllables: syllablesOf(text!), verse: 1 }),
+  },
+  {
+    pattern: /^(?:verse 2|second verse)\s+(.+)$/i,
+    read: ([, text]) => ({ kind: 'lyrics', syllables: syllablesOf(text!), verse: 2 }),
+  },
+  {
+    pattern: /^grace(?: notes?)?((?:\s+[A-G])+)$/i,
+    read: ([, letters]) => ({
+      kind: 'graces',
+      steps: letters!.trim().toUpperCase().split(/\s+/) as Step[],
+    }),
+  },
+  { pattern: /^no grace(?: notes?)?$/i, read: () => ({ kind: 'no-grace' }) },
+  { pattern: /^flam$/i, read: () => ({ kind: 'flam' }) },
+  { pattern: /^ghost(?: note)?$/i, read: () => ({ kind: 'ghost' }) },
+  { pattern: /^open string$/i, read: () => hint('fingering', '0') },
+  {
+    pattern: /^stick(?:ing|s)?((?:\s+[RL])+)$/i,
+    read: ([, hands]) => ({ kind: 'sticking', hands: hands!.trim().toUpperCase().split(/\s+/) }),
   },
   { pattern: /^(?:triplets?|duplets?|no (?:triplets?|duplets?))$/i, read: () => ({ kind: 'tuplet' }) },
   { pattern: /^no jump$/i, read: () => ({ kind: 'jump', jump: undefined }) },
@@ -129,8 +149,14 @@ export const SAYABLE: readonly (readonly [example: string, does: string])[] = [
   ['clef bass', 'a clef from this measure on'],
   ['Gently 72', 'a tempo with its word'],
   ['rit. · a tempo', 'words above the staff'],
-  ['sing lan-tern light', 'syllables under the notes'],
-  ['finger 3 · string 2 · position III', 'a hint at the note'],
+  ['Swing · straight', 'eighths long and short from here on, or even again'],
+  ['sing lan-tern light · verse 2 …', 'syllables under the notes, from here on'],
+  ['grace B · grace A B · no grace', 'small notes before the note'],
+  [
+    'flam · ghost · sticking R L R R',
+    'for drums: a stroke just before, a very soft one, the hands from here on',
+  ],
+  ['finger 3 · open string · string 2 · position III', 'a hint at the note'],
   ['trill · mordent · turn', 'an ornament over the note'],
   ['chord Am7 · chord D/F#', 'a chord symbol over the staff'],
   ['bass drum · closed hi-hat · floor tom', 'a drum of a kit'],

@@ -3,6 +3,7 @@ import {
   drumById,
   headsOf,
   type LineEvent,
+  MOST_GRACES,
   type Note,
   newNote,
   newRest,
@@ -48,7 +49,8 @@ export function writePitch(desk: Desk, spelling: Spelling): Desk {
 /** Writes a drum of a kit by its name, or on top of what was written last. */
 export function writeDrum(desk: Desk, id: DrumId): Desk {
   const stroke = strokeOf(drumById(id));
-  if (desk.joinsNext) return addHead(desk, () => stroke);
+  if (desk.joinsNext === 'on-top') return addHead(desk, () => stroke);
+  if (desk.joinsNext === 'before') return addGrace(desk, () => stroke);
   return insert(readyToWrite({ ...desk, anchor: undefined }), (noteId) =>
     newNote(noteId, desk.value, stroke),
   );
@@ -84,7 +86,84 @@ export function writeEvent(desk: Desk, event: LineEvent): Desk {
 export function joinNext(desk: Desk): Desk {
   const hasNote = targets(desk).some(({ kind }) => kind === 'note');
   if (!hasNote) return { ...desk, remark: 'There is no note here yet on which another could stand.' };
-  return { ...desk, joinsNext: true, remark: 'and …: the next letter stands on top of it.' };
+  return { ...desk, joinsNext: 'on-top', remark: 'and …: the next letter stands on top of it.' };
+}
+
+/** The next letter is a small note before the note before the caret, or before the selected ones. */
+export function graceNext(desk: Desk): Desk {
+  const hasNote = targets(desk).some(({ kind }) => kind === 'note');
+  if (!hasNote) return { ...desk, remark: 'There is no note here yet before which a small one could stand.' };
+  return { ...desk, joinsNext: 'before', remark: 'grace …: the next letter is a small note before it.' };
+}
+
+/** Writes a small note, as near to the note as its letter lies. */
+export function writeGraceLetter(desk: Desk, step: Step): Desk {
+  const { keyFifths, clef } = partOf(desk).measures[desk.caret.measureIndex]!;
+  return addGrace(desk, (event) => {
+    const octave = nearestOctave(step, spellingOf(event.pitch), clef);
+    return headAt(event, { step, octave, alter: alterationInForce([], step, octave, keyFifths) });
+  });
+}
+
+/** The same with a certain pitch, e.g. where the staff was touched. */
+export function writeGracePitch(desk: Desk, spelling: Spelling): Desk {
+  return addGrace(desk, (event) => headAt(event, spelling));
+}
+
+/** A stroke just before the stroke, on the same drum; once more takes it away. */
+export function toggleFlam(desk: Desk): Desk {
+  const notes = targets(desk).filter((event): event is Note => event.kind === 'note');
+  if (!notes.some(({ pitch }) => pitch.kind === 'unpitched'))
+    return { ...desk, remark: 'A flam is for drums; for a note, say "grace" and its letter.' };
+  const areAll = notes.every(({ graces }) => graces);
+  return areAll
+    ? withoutGraces(desk)
+    : addGrace(withoutGraces(desk), (note) => {
+        const { head: _, ghost: __, ...stroke } = note.pitch as Extract<WrittenPitch, { kind: 'unpitched' }>;
+        return note.pitch.kind === 'unpitched' && note.pitch.head === 'x' ? note.pitch : stroke;
+      });
+}
+
+/** As soft as can be: of what stands on top, the last; once more takes it away. */
+export function toggleGhost(desk: Desk): Desk {
+  const notes = targets(desk).filter((event): event is Note => event.kind === 'note');
+  const lastOf = (note: Note) => headsOf(note).at(-1)!;
+  if (!notes.some((note) => lastOf(note).kind === 'unpitched'))
+    return { ...desk, remark: 'A ghost note is for drums.' };
+  const areAll = notes.every((note) => {
+    const head = lastOf(note);
+    return head.kind === 'unpitched' && head.ghost;
+  });
+  return mapEvents(desk, new Set(notes.map(({ id }) => id)), (event) => {
+    if (event.kind === 'rest') return event;
+    const head = lastOf(event);
+    if (head.kind === 'pitched') return event;
+    const { ghost: _, ...plain } = head;
+    const changed: WrittenPitch = areAll ? plain : { ...plain, ghost: true };
+    return event.chordPitches.length === 0
+      ? { ...event, pitch: changed }
+      : { ...event, chordPitches: [...event.chordPitches.slice(0, -1), changed] };
+  });
+}
+
+/** Takes the small notes away. */
+export function withoutGraces(desk: Desk): Desk {
+  return mapEvents(desk, new Set(targets(desk).map(({ id }) => id)), (event) => {
+    if (event.kind === 'rest') return event;
+    const { graces: _, ...plain } = event;
+    return plain;
+  });
+}
+
+function addGrace(desk: Desk, grace: (note: Note) => WrittenPitch): Desk {
+  const isFull = targets(desk).some(
+    (event) => event.kind === 'note' && (event.graces?.length ?? 0) >= MOST_GRACES,
+  );
+  if (isFull) return { ...desk, remark: `At most ${MOST_GRACES} small notes stand before one.` };
+  return mapEvents(desk, new Set(targets(desk).map(({ id }) => id)), (event) => {
+    if (event.kind === 'rest') return event;
+    return { ...event, graces: [...(event.graces ?? []), grace(event)] };
+  });
 }
 
 /** Adds a note above the one before the caret (or to the selected ones): they are struck together. */

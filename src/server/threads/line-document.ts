@@ -3,7 +3,7 @@ import type { LineDocument } from '@/core/arranging';
 import { failure, type Result, success, withoutUnstorable } from '@/core/base';
 import { MOST_LOSSES, MOST_MEASURES, MOST_MEASURES_OF_ALL, MOST_PARTS } from '@/core/formats';
 import { INSTRUMENT_IDS, LEVELS } from '@/core/instruments';
-import { ARTICULATIONS, CHORD_KINDS, LANDMARKS, ORNAMENTS } from '@/core/notation';
+import { ARTICULATIONS, CHORD_KINDS, LANDMARKS, MOST_GRACES, ORNAMENTS } from '@/core/notation';
 import { MODES, STEPS } from '@/core/pitch';
 import { NOTE_BASES } from '@/core/time';
 
@@ -26,7 +26,12 @@ const alter = z.union([z.literal(-2), z.literal(-1), z.literal(0), z.literal(1),
 const spelling = z.object({ step: z.enum(STEPS), alter, octave: count(-1, 9) });
 const pitch = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('pitched'), spelling }),
-  z.object({ kind: z.literal('unpitched'), display: spelling, head: z.enum(['x', 'open']).optional() }),
+  z.object({
+    kind: z.literal('unpitched'),
+    display: spelling,
+    head: z.enum(['x', 'open']).optional(),
+    ghost: z.literal(true).optional(),
+  }),
 ]);
 
 const note = z.object({
@@ -36,6 +41,7 @@ const note = z.object({
   quarters: rational,
   pitch,
   chordPitches: z.array(pitch).max(12),
+  graces: z.array(pitch).min(1).max(MOST_GRACES).optional(),
   tiedToNext: z.boolean(),
   tiedFromPrevious: z.boolean(),
   slurStarts: count(0, 4),
@@ -49,6 +55,7 @@ const note = z.object({
   ornament: z.enum(ORNAMENTS).optional(),
   positionHint: text(8).optional(),
   lyric: text(60).optional(),
+  secondVerse: text(60).optional(),
   stem: z.enum(['up', 'down']).optional(),
   courtesy: z.literal(true).optional(),
 });

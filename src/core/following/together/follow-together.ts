@@ -5,6 +5,7 @@ import { writtenVoices } from '../../notation';
 import { beatUnit, quarterSeconds, toNumber } from '../../time';
 import type { Alignment, Candidate } from '../alignment';
 import { besidesOf } from '../besides';
+import { GRACE_SECONDS } from '../extras';
 import {
   type ExtraSound,
   FOLLOWING_VERSION,
@@ -216,6 +217,18 @@ function followedNote(note: WrittenNote, all: readonly FollowedHead[]): Followed
   };
 }
 
+/** Small notes that are written near a moment: they are no extras. */
+function gracesNear(
+  { onsetSeconds }: HeardMoment,
+  matches: Alignment['matches'],
+  heard: readonly HeardMoment[],
+  moments: Reading['moments'],
+): readonly AskedSound[] {
+  return matches
+    .filter(({ sound }) => Math.abs(heard[sound]!.onsetSeconds - onsetSeconds) <= GRACE_SECONDS)
+    .flatMap(({ target }) => moments[target]!.heads.flatMap(({ note }) => note.graces));
+}
+
 /** What was struck, likely enough, and is nothing that is written. */
 function extrasAmong(
   { matches }: Alignment,
@@ -239,7 +252,7 @@ function extrasAmong(
     if (!of) return [];
     const written = at.has(index) ? moments[at.get(index)!]!.heads.map(({ asked }) => asked) : [];
     const others = used.filter((one) => one.at === index).map(({ asked }) => asked);
-    const taken = [...written, ...others];
+    const taken = [...written, ...others, ...gracesNear(moment, matches, heard, moments)];
     const least = taken.length > 0 ? SURELY_STRUCK_WITH_OTHERS : SURELY_STRUCK;
     return soundsAt(moment)
       .map((asked) => ({ asked, likelihood: likelihoodUnasked(moment, asked) }))

@@ -158,7 +158,8 @@ function confidenceOf(pitch: PitchVerdict, heads: readonly CertainHead[]): numbe
 
 function headVerdict({ asked, found, instead, notStruck }: CertainHead): HeadVerdict {
   if (found === 'there') return { asked, pitch: 'right', instead: undefined };
-  if (notStruck < CLAIM_FROM) return { asked, pitch: 'unclear', instead: undefined };
+  const isGhost = asked.kind === 'drum' && asked.isGhost;
+  if (notStruck < CLAIM_FROM || isGhost) return { asked, pitch: 'unclear', instead: undefined };
   return { asked, pitch: found === 'other' ? 'wrong' : 'missing', instead };
 }
 

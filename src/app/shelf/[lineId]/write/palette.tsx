@@ -74,7 +74,7 @@ export function Palette({
       </Tool>
       <Tool
         name="And: the next letter on top of the last note"
-        isOn={desk.joinsNext}
+        isOn={desk.joinsNext === 'on-top'}
         onPress={() => onCommand({ kind: 'and' })}
       >
         and
