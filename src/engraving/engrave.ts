@@ -2,7 +2,17 @@ import { enableLog, LOG_OFF, VerovioToolkit } from 'verovio/esm';
 import createVerovioModule from 'verovio/wasm';
 import { type CountingStyle, countPart } from '@/core/counting';
 import { measureElementId, type UnderText, writeMei } from '@/core/formats';
-import { eventsOfMeasure, type Line } from '@/core/notation';
+import {
+  drawnIndex,
+  eventsOfMeasure,
+  isRepeatSign,
+  type Line,
+  type Measure,
+  restRunFrom,
+  voicesOf,
+  writtenLength,
+} from '@/core/notation';
+import { toNumber } from '@/core/time';
 import {
   type Box,
   type DrawingWish,
@@ -65,6 +75,8 @@ export async function engrave(line: Line, wish: DrawingWish): Promise<Engraving>
   return { version: ENGRAVING_VERSION, systems };
 }
 
+/** As wide as a note. */
+const PLACE_PIXELS = 12;
 /** Width of a letter of the face that the counts are set in, and the room between two words in letters. */
 const LETTER_PIXELS_AT_FULL_SCALE = 13;
 const GAP_LETTERS = 1;
@@ -134,16 +146,24 @@ function readSystem(svg: string, line: Line): EngravedSystem {
     height: box.height * pixels,
   });
   const boxes = readBoxes(svg);
-  const measures = line.part.measures.flatMap((measure, printedIndex) => {
-    const [upper, lower] = boxes.stavesOf.get(measureElementId(printedIndex)) ?? [];
-    return upper ? [{ printedIndex, measure, box: toPixels(upper), lower: lower && toPixels(lower) }] : [];
+  const all = line.part.measures;
+  const measures = all.flatMap((measure, printedIndex) => {
+    const drawn = drawnIndex(all, printedIndex);
+    const [upper, lower] = boxes.stavesOf.get(measureElementId(drawn)) ?? [];
+    const share = { index: printedIndex - drawn, of: restRunFrom(all, drawn) };
+    const boxOfShare = (box: Box) => shareOf(toPixels(box), share);
+    return upper
+      ? [{ printedIndex, measure, box: boxOfShare(upper), lower: lower && boxOfShare(lower) }]
+      : [];
   });
-  const events = measures.flatMap(({ measure }) =>
-    eventsOfMeasure(measure).flatMap((event) => {
-      const box = boxes.byId.get(event.id);
-      return box ? [[event.id, toPixels(box)] as const] : [];
-    }),
-  );
+  const events = measures.flatMap(({ measure, printedIndex, box }) => {
+    const isShort = isRepeatSign(all, printedIndex) || restRunFrom(all, drawnIndex(all, printedIndex)) > 1;
+    if (isShort) return placesInTime(measure, box);
+    return eventsOfMeasure(measure).flatMap((event) => {
+      const drawn = boxes.byId.get(event.id);
+      return drawn ? [[event.id, toPixels(drawn)] as const] : [];
+    });
+  });
   const { box: staff, lower } = measures[0]!;
   return {
     svg: stripBoxes(svg),
@@ -156,6 +176,25 @@ function readSystem(svg: string, line: Line): EngravedSystem {
     measures: measures.map(({ printedIndex, box }) => ({ printedIndex, x: box.x, width: box.width })),
     events: Object.fromEntries(events),
   };
+}
+
+/** One of the measures that share a drawing. */
+function shareOf(box: Box, { index, of }: { readonly index: number; readonly of: number }): Box {
+  const width = box.width / of;
+  return { ...box, x: box.x + index * width, width };
+}
+
+/** Where a sign stands for a measure, its events lie in it as they follow each other in time. */
+function placesInTime(measure: Measure, box: Box): readonly (readonly [string, Box])[] {
+  const length = toNumber(writtenLength(measure));
+  return voicesOf(measure).flatMap((events) => {
+    let at = 0;
+    return events.map((event) => {
+      const x = box.x + (at / length) * box.width;
+      at += toNumber(event.quarters);
+      return [event.id, { ...box, x, width: Math.min(PLACE_PIXELS, box.width) }] as const;
+    });
+  });
 }
 
 function matchNumbers(text: string, pattern: RegExp): number[] {

@@ -115,6 +115,12 @@ const SIGNS: readonly Sign[] = [
     drawn: /<hairpin/,
     abc: '!crescendo(!C D !crescendo)!E',
   },
+  {
+    name: '8va, 8vb',
+    write: 'q c d e f k "8va"',
+    isIn: someDirection((d) => d.kind === 'octave-line' && d.shape === '8va'),
+    drawn: /<octave dis="8" dis.place="above"/,
+  },
   { name: 'fermata', write: 'q c o', isIn: someNote((n) => n.fermata), drawn: /fermata/, abc: '!fermata!C' },
   {
     name: 'rit., accel., a tempo',
@@ -143,6 +149,19 @@ const SIGNS: readonly Sign[] = [
     isIn: someMeasure((m) => m.repeatPlays === 2),
     drawn: /rptend/,
     abc: '|:C4:|',
+  },
+  {
+    name: 'measure repeat sign',
+    write: 'q c d e f %',
+    isIn: someMeasure((m) => m.shorthand === 'as-before'),
+    drawn: /<mRpt\/>/,
+  },
+  {
+    name: 'rest of several measures',
+    write: 'w c "rest 3 measures"',
+    isIn: (score) => measures(score).filter((m) => m.shorthand === 'rest-goes-on').length === 2,
+    drawn: /<multiRest num="3"\/>/,
+    abc: 'C4|Z3|',
   },
   {
     name: 'double bar',

@@ -229,6 +229,7 @@ class Writer {
           { kind: 'dynamic', mark: 'sffp', offsetQuarters: at },
           { kind: 'hairpin', shape: 'crescendo', offsetQuarters: at },
           { kind: 'hairpin', shape: 'stop', offsetQuarters: at },
+          { kind: 'octave-line', shape: random.pick(['8va', '8vb', 'stop']), offsetQuarters: at },
         ]),
       );
     }

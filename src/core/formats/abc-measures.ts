@@ -155,6 +155,7 @@ class AbcVoiceReader {
   #landmarks = new Set<Landmark>();
   #jump: Jump | undefined;
   #notes = 0;
+  #restGoesOn = false;
 
   constructor(
     start: InForce,
@@ -331,7 +332,10 @@ class AbcVoiceReader {
     if (rest.type.endsWith('multimeasure')) {
       const count = Math.min(64, rest.text ?? 1);
       for (let n = 0; n < count; n++) {
-        if (n > 0) this.#closeMeasure(1);
+        if (n > 0) {
+          this.#closeMeasure(1);
+          this.#restGoesOn = true;
+        }
         this.#add(newRest(`${this.#id}r1`, { base: 'whole', dots: 0 }, this.#inForce.meter));
       }
       return;
@@ -450,7 +454,9 @@ class AbcVoiceReader {
       directions: this.#directions,
       ...(this.#landmarks.size > 0 && { landmarks: LANDMARKS.filter((one) => this.#landmarks.has(one)) }),
       ...(this.#jump && { jump: this.#jump }),
+      ...(this.#restGoesOn && { shorthand: 'rest-goes-on' as const }),
     });
+    this.#restGoesOn = false;
     this.#landmarks = new Set();
     this.#jump = undefined;
     this.#events = [];

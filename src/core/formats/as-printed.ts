@@ -1,8 +1,8 @@
-import { type Measure, withCourtesiesOnly, withPrintedNumbers } from '../notation';
+import { type Measure, withCourtesiesOnly, withPrintedNumbers, withTrueShorthand } from '../notation';
 
 /**
  * What every reader of printed music settles when all measures are there: which signs only remind, which measures begin late, which
- * numbers they have, and that the last barline of a line needs no mark, as it is always final.
+ * numbers they have, whether signs that stand for other measures are true, and that the last barline of a line needs no mark, as it is always final.
  */
 export function asPrinted(measures: readonly Measure[]): readonly Measure[] {
   const settled = measures.map((measure, index) => {
@@ -11,8 +11,10 @@ export function asPrinted(measures: readonly Measure[]): readonly Measure[] {
   });
   const bySigns = withPrintedNumbers(settled.map(withoutItsFilesWord));
   // What the signs tell needs no word of the file.
-  return withPrintedNumbers(
-    settled.map((measure, index) => (bySigns[index]!.startsLate ? withoutItsFilesWord(measure) : measure)),
+  return withTrueShorthand(
+    withPrintedNumbers(
+      settled.map((measure, index) => (bySigns[index]!.startsLate ? withoutItsFilesWord(measure) : measure)),
+    ),
   );
 }
 

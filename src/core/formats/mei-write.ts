@@ -11,6 +11,7 @@ import {
   type HeadSign,
   headSigns,
   headsOf,
+  isRepeatSign,
   LANDMARK_WORDS,
   type Landmark,
   type Line,
@@ -18,6 +19,10 @@ import {
   type Measure,
   measureOffset,
   type Note,
+  type OctaveSpan,
+  octaveSpans,
+  printedOctaves,
+  restRunFrom,
   sayJump,
   spellingOf,
   type TempoMark,
@@ -113,6 +118,10 @@ class MeiBody {
   /** Ties and slurs by the id of their first note: the engraver wants them in its measure. */
   readonly #spans: ReadonlyMap<string, string>;
   readonly #dashed: ReturnType<typeof endsOfDashes>;
+  /** From where a note sounds to where it is printed, by event id. */
+  readonly #octaves: ReadonlyMap<string, number>;
+  /** By the measure they start in. */
+  readonly #octaveSpans: readonly OctaveSpan[];
 
   constructor(
     private readonly line: Line,
@@ -120,6 +129,8 @@ class MeiBody {
   ) {
     this.#spans = spansByStart(line);
     this.#dashed = endsOfDashes(line.part.measures);
+    this.#octaves = printedOctaves(line.part);
+    this.#octaveSpans = octaveSpans(line.part);
   }
 
   write(): string {
@@ -127,6 +138,8 @@ class MeiBody {
     const parts: string[] = [];
     let openEnding = '';
     measures.forEach((measure, index) => {
+      // It is drawn in the rest that began before it.
+      if (index > 0 && measure.shorthand === 'rest-goes-on') return;
       const ending = measure.endingPasses.join(', ');
       if (openEnding && openEnding !== ending) parts.push('</ending>');
       if (index > 0 && this.#startsSystem(index)) parts.push('<pb/>');
@@ -147,26 +160,32 @@ class MeiBody {
 
   #measure(measure: Measure, index: number): string {
     const signs = headSigns(measure);
+    const isSign = isRepeatSign(this.line.part.measures, index);
+    const rests = restRunFrom(this.line.part.measures, index);
+    const short = isSign ? '<mRpt/>' : rests > 1 ? `<multiRest num="${rests}"/>` : undefined;
     const layers = (staff: Voice['staff'], main: readonly LineEvent[] | undefined) => {
       const voices = [
         ...(main ? [main] : []),
         ...measure.otherVoices.filter((voice) => voice.staff === staff).map(({ events }) => events),
       ];
+      if (short) return `<layer n="1">${short}</layer>`;
       return voices
         .map((events, n) => `<layer n="${n + 1}">${this.#layer(measure, events, signs)}</layer>`)
         .join('');
     };
-    const isLast = index === this.line.part.measures.length - 1;
-    const form =
-      measure.repeatPlays > 1 ? 'rptend' : isLast ? 'end' : measure.barline && BARLINES[measure.barline];
+    const last = this.line.part.measures[index + rests - 1]!;
+    const isLast = index + rests === this.line.part.measures.length;
+    const form = last.repeatPlays > 1 ? 'rptend' : isLast ? 'end' : last.barline && BARLINES[last.barline];
     const right = form ? ` right="${form}"` : '';
     const left = measure.repeatStart ? ' left="rptstart"' : '';
     const irregular = beginsLate(measure) ? ' metcon="false"' : '';
     const marks = [
       index === 0 ? this.#tempo() : '',
-      ...eventsOfMeasure(measure).map((event) => this.#controls(event)),
+      ...(short ? [] : eventsOfMeasure(measure).map((event) => this.#controls(event))),
       ...this.#directions(measure, index),
+      ...this.#octaveSpans.filter(({ startMeasure }) => startMeasure === index).map(writeOctaveSpan),
       writeRoadSigns(measure),
+      last === measure ? '' : writeRoadSigns(last),
     ];
     const lower = measure.lowerClef ? `<staff n="2">${layers('lower', undefined)}</staff>` : '';
     return `<measure xml:id="${measureElementId(index)}" n="${measure.number}"${left}${right}${irregular}><staff n="1">${layers('upper', measure.events)}</staff>${lower}${marks.join('')}</measure>`;
@@ -196,7 +215,7 @@ class MeiBody {
     const notes = graces.map((pitch, index) => {
       const id = graceId(event as Note, index);
       const shape = graces.length === 1 ? 'dur="8" stem.mod="1slash"' : 'dur="16"';
-      return `<note xml:id="${id}" grace="unacc" ${shape} stem.dir="up" ${this.#pitch(pitch, '')}${accidentalOf(signs.get(id)?.[0])}/>`;
+      return `<note xml:id="${id}" grace="unacc" ${shape} stem.dir="up" ${this.#pitch(pitch, this.#octaves.get(event.id), '')}${accidentalOf(signs.get(id)?.[0])}/>`;
     });
     return notes.length > 1 ? `<graceGrp><beam>${notes.join('')}</beam></graceGrp>` : notes.join('');
   }
@@ -218,19 +237,20 @@ class MeiBody {
     const verse = [event.lyric, event.secondVerse]
       .map((words, n) => (words ? `<verse n="${n + 1}"><syl>${escapeXml(words)}</syl></verse>` : ''))
       .join('');
+    const octaves = this.#octaves.get(event.id);
     if (event.chordPitches.length === 0)
-      return `<note ${value} ${this.#pitch(event.pitch)}${accidentalOf(signs[0])}${marks}>${verse}</note>`;
+      return `<note ${value} ${this.#pitch(event.pitch, octaves)}${accidentalOf(signs[0])}${marks}>${verse}</note>`;
     const heads = headsOf(event).map(
       (pitch, index) =>
-        `<note xml:id="${chordHeadId(event, index)}" ${this.#pitch(pitch)}${accidentalOf(signs[index])}/>`,
+        `<note xml:id="${chordHeadId(event, index)}" ${this.#pitch(pitch, octaves)}${accidentalOf(signs[index])}/>`,
     );
     return `<chord ${value}${marks}>${heads.join('')}${verse}</chord>`;
   }
 
-  /** @param stem of strokes on the one line of a hand, which all point up. */
-  #pitch(pitch: WrittenPitch, stem = ' stem.dir="up"'): string {
+  /** @param octaves to where it is printed. @param stem of strokes on the one line of a hand, which all point up. */
+  #pitch(pitch: WrittenPitch, octaves = 0, stem = ' stem.dir="up"'): string {
     if (pitch.kind === 'pitched')
-      return `pname="${pitch.spelling.step.toLowerCase()}" oct="${pitch.spelling.octave}"`;
+      return `pname="${pitch.spelling.step.toLowerCase()}" oct="${pitch.spelling.octave + octaves}"`;
     const brackets = pitch.ghost ? ' head.mod="paren"' : '';
     return this.line.part.staffLines === 1
       ? `loc="0"${stem}${brackets}`
@@ -292,6 +312,7 @@ class MeiBody {
           return `<hairpin place="below" form="${direction.shape === 'crescendo' ? 'cres' : 'dim'}" ${at} tstamp2="${end}"/>`;
         }
         case 'dashes-end':
+        case 'octave-line':
           return '';
         default:
           return unreachable(direction);
@@ -312,6 +333,11 @@ class MeiBody {
     // One that nothing ends goes to its barline, not through the rest of the line.
     return `0m+${measures[from]!.meter.beats + 1}`;
   }
+}
+
+function writeOctaveSpan({ shape, events }: OctaveSpan): string {
+  const ends = `startid="#${events[0]!.id}" endid="#${events.at(-1)!.id}"`;
+  return `<octave dis="8" dis.place="${shape === '8va' ? 'above' : 'below'}" staff="1" ${ends}/>`;
 }
 
 /** Segno and coda where the measure begins, the others over its last beat. Source: MEI 5.0, element repeatMark. */

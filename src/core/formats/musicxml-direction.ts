@@ -64,10 +64,22 @@ export function readDirections(
         ? [{ kind: 'hairpin', shape, offsetQuarters }]
         : [];
     }
+    if (type.name === 'octave-shift') {
+      const shape = OCTAVE_LINES[type.attributes.type ?? ''];
+      if (shape && (type.attributes.size ?? '8') === '8')
+        return [{ kind: 'octave-line', shape, offsetQuarters }];
+    }
     context.leftOut(type.name);
     return [];
   });
 }
+
+/** By where the printed notes go. Source: MusicXML 4.0, element octave-shift. */
+const OCTAVE_LINES: Readonly<Record<string, '8va' | '8vb' | 'stop'>> = {
+  down: '8va',
+  up: '8vb',
+  stop: 'stop',
+};
 
 /** Played with a swing by the file, and no word says so. Source: MusicXML 4.0, element swing. */
 function isUnsaidSwing(element: XmlElement, types: readonly XmlElement[]): boolean {

@@ -26,6 +26,7 @@ import {
 } from '../time';
 import { asPrinted } from './as-printed';
 import { maybeCountedMeter } from './counted-meter';
+import { MOST_MEASURES } from './limits';
 import { readBarline, readRepeats } from './musicxml-barlines';
 import { readClef } from './musicxml-clef';
 import { readDirections } from './musicxml-direction';
@@ -54,6 +55,8 @@ interface InForce {
   readonly openDashes: Set<string>;
   /** How many measures the measure-repeat sign that is in force takes up again. */
   repeatedMeasures: number | undefined;
+  /** How many measures of the rest that is printed as one are still to come. */
+  restedMeasures: number;
 }
 
 /** Reads all measures of a part. */
@@ -67,6 +70,7 @@ export function readMeasures(part: XmlElement, context: PartContext): readonly M
     lowerClef: undefined,
     openDashes: new Set(),
     repeatedMeasures: undefined,
+    restedMeasures: 0,
   };
   const elements = childrenNamed(part, 'measure');
   // Numbered as they stand: halves of a measure around a repeat sign each need a name of their own.
@@ -139,6 +143,7 @@ class MeasureReader {
   readonly #directions: Measure['directions'][number][] = [];
   readonly #landmarks = new Set<Landmark>();
   #jump: Jump | undefined;
+  #startsLongRest = false;
   #at: Rational = ZERO;
   #longest: Rational = ZERO;
   #lastVoice: OpenVoice | undefined;
@@ -182,8 +187,10 @@ class MeasureReader {
     const others = this.voiceOrder.filter((key) => key !== main);
     const mainEvents = (main !== undefined && this.#voices.get(main)?.events) || [];
     const repeated = this.#maybeRepeated(before);
+    const shorthand = this.#shorthand();
     return {
       number: this.place.number,
+      ...(shorthand && { shorthand }),
       ...(this.place.isUnnumbered && { unnumbered: true }),
       meter: inMeter,
       meterSymbol: this.inForce.meterSymbol,
@@ -201,6 +208,15 @@ class MeasureReader {
     };
   }
 
+  /** Whether it is printed by a sign; whether that is true is told when all measures are there. */
+  #shorthand(): Measure['shorthand'] {
+    if (this.inForce.repeatedMeasures === 1) return 'as-before';
+    if (this.inForce.restedMeasures <= 0) return undefined;
+    const isFirst = this.#startsLongRest;
+    this.inForce.restedMeasures -= 1;
+    return isFirst ? undefined : 'rest-goes-on';
+  }
+
   /** What a measure-repeat sign stands for, written out with ids of its own; the sign itself holds no notes. */
   #maybeRepeated(before: readonly Measure[]): Pick<Measure, 'events' | 'otherVoices'> | undefined {
     const { repeatedMeasures } = this.inForce;
@@ -212,7 +228,7 @@ class MeasureReader {
       this.context.report.lose('measure-repeat', this.#where, 'A measure-repeat sign has nothing to repeat.');
       return undefined;
     }
-    this.#remark('measure-repeat', 'A measure-repeat sign was written out.');
+    if (repeatedMeasures > 1) this.#remark('measure-repeat', 'A measure-repeat sign was written out.');
     const [events, ...others] = voicesOf(source).map((voice, voiceIndex) =>
       voice.map((event, index) => {
         const wished = `${this.context.idPrefix}m${this.place.position}v${voiceIndex + 1}c${index + 1}`;
@@ -290,7 +306,10 @@ class MeasureReader {
       const count = Number(style.text || 1);
       const starts = style.attributes.type === 'start';
       this.inForce.repeatedMeasures = starts && count >= 1 && count <= 4 ? count : undefined;
-    } else if (style.name !== 'multiple-rest') {
+    } else if (style.name === 'multiple-rest') {
+      this.inForce.restedMeasures = Math.min(MOST_MEASURES, Math.max(0, Number(style.text) || 0));
+      this.#startsLongRest = true;
+    } else {
       this.context.report.lose(
         style.name,
         this.#where,

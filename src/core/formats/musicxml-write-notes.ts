@@ -141,6 +141,8 @@ function writeDirection(direction: Direction, at: Rational, { open: { dashed } }
       return writeChordSymbol(direction.symbol, offsetElement);
     case 'dynamic':
       return placed('below', [`<dynamics>${writeDynamic(direction.mark)}</dynamics>`]);
+    case 'octave-line':
+      return placed(direction.shape === '8vb' ? 'below' : 'above', [OCTAVE_SHIFTS[direction.shape]]);
     case 'hairpin':
       return placed('below', [`<wedge type="${direction.shape}"/>`]);
     case 'tempo':
@@ -149,6 +151,13 @@ function writeDirection(direction: Direction, at: Rational, { open: { dashed } }
       return unreachable(direction);
   }
 }
+
+/** It says where the printed notes go. Source: MusicXML 4.0, element octave-shift. */
+const OCTAVE_SHIFTS = {
+  '8va': '<octave-shift type="down" size="8"/>',
+  '8vb': '<octave-shift type="up" size="8"/>',
+  stop: '<octave-shift type="stop" size="8"/>',
+} as const;
 
 /** Two thirds to one third. Source: MusicXML 4.0, element swing. */
 const SOUND_SWING =

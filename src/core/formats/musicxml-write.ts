@@ -5,6 +5,7 @@ import {
   type Landmark,
   type Measure,
   type Part,
+  restRunFrom,
   type Score,
   sayJump,
 } from '../notation';
@@ -74,8 +75,26 @@ function writeAttributes(part: Part, measure: Measure, previous: Measure | undef
       pieces.push(`<staff-details><staff-lines>${part.staffLines}</staff-lines></staff-details>`);
     pieces.push(writeTranspose(part.transpositionSemitones));
   }
+  pieces.push(writeShorthand(part.measures, measure, previous));
   const inside = pieces.join('');
   return inside ? `<attributes>${inside}</attributes>` : '';
+}
+
+/** Source: MusicXML 4.0, elements measure-repeat and multiple-rest: the music is written out all the same. */
+function writeShorthand(
+  measures: readonly Measure[],
+  measure: Measure,
+  previous: Measure | undefined,
+): string {
+  const style = (inside: string) => `<measure-style>${inside}</measure-style>`;
+  const isSign = measure.shorthand === 'as-before';
+  const wasSign = previous?.shorthand === 'as-before';
+  const rests = restRunFrom(measures, measures.indexOf(measure));
+  return [
+    isSign && !wasSign ? style('<measure-repeat type="start">1</measure-repeat>') : '',
+    wasSign && !isSign ? style('<measure-repeat type="stop"/>') : '',
+    rests > 1 && measure.shorthand !== 'rest-goes-on' ? style(`<multiple-rest>${rests}</multiple-rest>`) : '',
+  ].join('');
 }
 
 /** Letters between written and sounding pitch, by semitones below the octave: −2 is a step down, −9 a sixth. Common practice. */

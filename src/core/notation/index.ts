@@ -53,6 +53,7 @@ export {
 } from './line';
 export { lineOfVoice } from './line-of-voice';
 export { newMeasure, newNote, newRest, restInstead } from './new';
+export { type OctaveSpan, octaveSpans, printedOctaves } from './octave-lines';
 export { openingMeasureCount } from './opening';
 export { type PerformedMeasure, performedOrder } from './performed-order';
 export { readName } from './read-name';
@@ -67,6 +68,7 @@ export {
   voicesOf,
 } from './score';
 export { beginsLate, withPrintedNumbers } from './short-measures';
+export { drawnIndex, isRepeatSign, isSame, restRunFrom, SHORTHANDS, withTrueShorthand } from './shorthand';
 export { asksForSwing, hasSwing, type Swing, swingOf } from './swing';
 export { beatsPerMinute, printedTempo } from './tempo-mark';
 export { endsOfDashes, leavesTempo, type TempoSpan, tempoSpans } from './tempo-spans';

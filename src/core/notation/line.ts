@@ -68,6 +68,8 @@ export interface Measure {
   readonly barline?: 'double' | 'final' | undefined;
   /** Lies at the end of its meter, as a pickup does: the second half of a measure that a sign cuts in two. */
   readonly startsLate?: true | undefined;
+  /** Printed shorter than it is played: by the sign that takes up the measure before, or in one rest with it. */
+  readonly shorthand?: 'as-before' | 'rest-goes-on' | undefined;
   /** Printed as a part of the measure before it, by the word of a file: cut by the end of a system, or where no sign tells. */
   readonly unnumbered?: true | undefined;
   /** Not there where none stands. */
@@ -170,6 +172,8 @@ export type Direction = { readonly offsetQuarters: Rational } & (
   | { readonly kind: 'chord'; readonly symbol: ChordSymbol }
   /** A new tempo within the line. */
   | { readonly kind: 'tempo'; readonly mark: TempoMark }
+  /** Printed an octave lower than it sounds (8va) or higher (8vb), up to the stop. */
+  | { readonly kind: 'octave-line'; readonly shape: '8va' | '8vb' | 'stop' }
   /** The end of the dashes that follow words, as in "rit. – – –". */
   | { readonly kind: 'dashes-end' }
 );

@@ -60,6 +60,9 @@ export const CONTENTS = {
   lyrics: 'words to sing',
   ornaments: 'ornaments',
   graces: 'grace notes',
+  'octave-lines': '8va or 8vb',
+  'measure-repeats': 'measure repeat signs',
+  'long-rests': 'rests of several measures',
   'chord-symbols': 'chord symbols',
 } as const;
 export type Content = keyof typeof CONTENTS;
@@ -92,6 +95,8 @@ function* contentsOfMeasure(measure: Measure): Generator<string> {
   if (measure.repeatStart || measure.repeatPlays > 1) yield 'repeats';
   if (measure.endingPasses.length > 0) yield 'endings';
   if (measure.jump) yield 'jumps';
+  if (measure.shorthand === 'as-before') yield 'measure-repeats';
+  if (measure.shorthand === 'rest-goes-on') yield 'long-rests';
   if (keyFifths > 0) yield 'sharps';
   if (keyFifths < 0) yield 'flats';
   if (otherVoices.some(({ events }) => events.length > 0)) yield 'voices';
@@ -99,6 +104,7 @@ function* contentsOfMeasure(measure: Measure): Generator<string> {
     if (direction.kind === 'dynamic') yield 'dynamics';
     if (direction.kind === 'hairpin') yield 'hairpins';
     if (direction.kind === 'chord') yield 'chord-symbols';
+    if (direction.kind === 'octave-line') yield 'octave-lines';
     if (direction.kind === 'tempo' || (direction.kind === 'words' && leavesTempo(direction.text)))
       yield 'tempo-change';
   }

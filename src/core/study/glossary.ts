@@ -218,6 +218,36 @@ const SIGNS: readonly Term[] = [
     meaning: 'an open string: no finger presses it',
     isIn: anyNote(({ fingering }) => fingering === '0'),
   },
+  ...(['8va', '8vb'] as const).map(
+    (shape): Term => ({
+      id: shape,
+      term: `${shape} with a dashed line`,
+      meaning: `play the notes ${shape === '8va' ? 'under it an octave higher' : 'over it an octave lower'} than they are printed`,
+      isIn: anyMeasure(({ directions }) =>
+        directions.some((one) => one.kind === 'octave-line' && one.shape === shape),
+      ),
+    }),
+  ),
+  {
+    id: 'swing',
+    term: 'Swing',
+    meaning:
+      'two eighths in a beat are played long and short, as the first and the last of a triplet; they are counted as usual',
+    isIn: hasSwing,
+  },
+  {
+    id: 'measure-repeat',
+    term: 'a slanted stroke with two dots in an empty measure',
+    meaning: 'play the measure before once more',
+    isIn: anyMeasure(({ shorthand }) => shorthand === 'as-before'),
+  },
+  {
+    id: 'long-rest',
+    term: 'a thick bar with a number over it',
+    meaning:
+      'rest for so many measures; count "1 2 3 4, 2 2 3 4, 3 2 3 4", so that the first number says the measure',
+    isIn: anyMeasure(({ shorthand }) => shorthand === 'rest-goes-on'),
+  },
   {
     id: 'trill',
     term: 'tr, with or without a wavy line',

@@ -11,15 +11,17 @@ import {
   type Ornament,
   openingMeasureCount,
   type Part,
+  printedOctaves,
   type TempoMark,
   type Voice,
 } from '../notation';
 import type { Spelling, Step } from '../pitch';
 import type { Meter, NoteBase } from '../time';
-import { type Desk, type Position, partOf } from './desk';
+import { type Desk, eventsAt, type Position, partOf } from './desk';
 import {
   addDirection,
   addHairpin,
+  addOctaveLine,
   chooseValue,
   clearDirections,
   type Hint,
@@ -69,6 +71,7 @@ import {
   selectEvent,
   selectMeasure,
 } from './range';
+import { followSources, toggleRepeatSign, writeLongRest } from './repeat-signs';
 import { settle } from './settle';
 import {
   graceNext,
@@ -85,6 +88,7 @@ import {
   writePitch,
   writeRest,
   writeStroke,
+  writeWholeRest,
 } from './write';
 
 type Direction = 1 | -1;
@@ -120,6 +124,7 @@ export type Command =
   | { readonly kind: 'dynamic'; readonly mark: string }
   | { readonly kind: 'words'; readonly text: string }
   | { readonly kind: 'hairpin'; readonly shape: 'crescendo' | 'diminuendo' }
+  | { readonly kind: 'octave-line'; readonly shape: '8va' | '8vb' }
   | { readonly kind: 'clear-signs' }
   | { readonly kind: 'step' | 'half-step' | 'octave'; readonly direction: Direction }
   | { readonly kind: 'caret' | 'caret-measure'; readonly direction: Direction; readonly extend: boolean }
@@ -133,6 +138,8 @@ export type Command =
   | { readonly kind: 'select-all' | 'select-measure' | 'select-nothing' }
   | { readonly kind: 'copy' | 'cut' | 'paste' | 'remove-before' | 'remove-after' }
   | { readonly kind: 'next-measure' | 'repeat-measure' | 'insert-measure' | 'delete-measure' }
+  | { readonly kind: 'measure-repeat' }
+  | { readonly kind: 'long-rest'; readonly measures: number }
   | { readonly kind: 'repeat-start' | 'repeat-end' | 'system-break' | 'pickup' | 'double-bar' }
   /** The line was compared with its print after notes of a file were left out. */
   | { readonly kind: 'looked-at' }
@@ -158,11 +165,12 @@ export type Command =
 export function apply(desk: Desk, command: Command): Desk {
   const before: Desk = desk.remark === undefined ? desk : { ...desk, remark: undefined };
   const changed = change(before, command);
-  const after: Desk =
+  const settled: Desk =
     changed.joinsNext && command.kind !== 'and' && command.kind !== 'grace'
       ? { ...changed, joinsNext: undefined }
       : changed;
-  if (after.score === before.score) return after;
+  if (settled.score === before.score) return settled;
+  const after = followSources(before, settled);
   // Only the parts that were changed can have ties and slurs to settle.
   const parts = after.score.parts.map((part, index) =>
     part === before.score.parts[index] ? part : settle(part),
@@ -186,6 +194,15 @@ function pressDigit(desk: Desk, digit: number): Desk {
 export function isKit(desk: Desk): boolean {
   const { staffLines, measures } = partOf(desk);
   return staffLines === 5 && measures[desk.caret.measureIndex]!.clef === 'percussion';
+}
+
+/** Where the staff is touched under an 8va, what sounds there is an octave higher: as the note before or behind it is printed. */
+function soundingUnderLine(desk: Desk, { measureIndex, eventIndex }: Position, spelling: Spelling): Spelling {
+  const octaves = printedOctaves(partOf(desk));
+  const around = eventsAt(desk, measureIndex).slice(Math.max(0, eventIndex - 1), eventIndex + 1);
+  const away = around.map(({ id }) => octaves.get(id) ?? 0);
+  const isInside = away.length > 0 && away.every((octave) => octave === away[0]);
+  return isInside ? { ...spelling, octave: spelling.octave - away[0]! } : spelling;
 }
 
 function pressLetter(desk: Desk, step: Step): Desk {
@@ -231,10 +248,12 @@ function change(desk: Desk, command: Command): Desk {
       return toggleGhost(desk);
     case 'sticking':
       return setSticking(desk, command.hands);
-    case 'pitch-at':
-      if (desk.joinsNext === 'on-top') return writeChordPitch(desk, command.spelling);
-      if (desk.joinsNext === 'before') return writeGracePitch(desk, command.spelling);
-      return writePitch({ ...desk, voiceIndex: command.voiceIndex, caret: command.at }, command.spelling);
+    case 'pitch-at': {
+      const spelling = soundingUnderLine(desk, command.at, command.spelling);
+      if (desk.joinsNext === 'on-top') return writeChordPitch(desk, spelling);
+      if (desk.joinsNext === 'before') return writeGracePitch(desk, spelling);
+      return writePitch({ ...desk, voiceIndex: command.voiceIndex, caret: command.at }, spelling);
+    }
     case 'articulation':
       return toggleArticulation(desk, command.articulation);
     case 'drum':
@@ -257,6 +276,8 @@ function change(desk: Desk, command: Command): Desk {
       return addDirection(desk, { kind: 'words', text: command.text, placement: 'above' });
     case 'hairpin':
       return addHairpin(desk, command.shape);
+    case 'octave-line':
+      return addOctaveLine(desk, command.shape);
     case 'clear-signs':
       return clearDirections(desk);
     case 'step':
@@ -305,6 +326,10 @@ function change(desk: Desk, command: Command): Desk {
       return insertMeasure(desk);
     case 'delete-measure':
       return deleteMeasure(desk);
+    case 'measure-repeat':
+      return toggleRepeatSign(desk);
+    case 'long-rest':
+      return writeLongRest(desk, command.measures, (at) => writeWholeRest(at));
     case 'repeat-start':
       return setBarlines(desk, { repeatStart: !here(desk).repeatStart });
     case 'repeat-end':

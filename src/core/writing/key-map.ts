@@ -121,6 +121,12 @@ export const KEY_MAP: readonly KeyEntry[] = [
   { key: 'v', does: 'next voice', group: 'go', command: { kind: 'next-voice' } },
   { key: 'Enter', does: 'next measure', group: 'measure', command: { kind: 'next-measure' } },
   { key: 'm', does: 'same measure again', group: 'measure', command: { kind: 'repeat-measure' } },
+  {
+    key: '%',
+    does: 'the measure before again, as a sign; once more writes it out',
+    group: 'measure',
+    command: { kind: 'measure-repeat' },
+  },
   { key: 'j', does: 'new measure after this', group: 'measure', command: { kind: 'insert-measure' } },
   { key: 'p', does: 'pickup: yes or no', group: 'measure', command: { kind: 'pickup' } },
   { key: '[', does: 'repeat from here', group: 'measure', command: { kind: 'repeat-start' } },

@@ -252,9 +252,20 @@ export const withoutTempo = (desk: Desk, measureIndex: number): Desk =>
 
 /** A hairpin from the first selected note to the end of the last; without a selection from the target on. */
 export function addHairpin(desk: Desk, shape: 'crescendo' | 'diminuendo'): Desk {
+  return overTargets(desk, { kind: 'hairpin', shape }, { kind: 'hairpin', shape: 'stop' });
+}
+
+/** 8va or 8vb over the selected notes, or from the target to the barline; once more takes it away. */
+export function addOctaveLine(desk: Desk, shape: '8va' | '8vb'): Desk {
+  if (targetNotes(desk).length === 0) return { ...desk, remark: NOTHING };
+  return overTargets(desk, { kind: 'octave-line', shape }, { kind: 'octave-line', shape: 'stop' });
+}
+
+/** A sign from the first selected note to the end of the last. */
+function overTargets(desk: Desk, from: NewDirection, to: NewDirection): Desk {
   const events = targets(desk);
   const last = events.at(-1);
-  const opened = addDirection(desk, { kind: 'hairpin', shape });
+  const opened = addDirection(desk, from);
   if (!last) return opened;
   const place = positionOf(desk, last.id);
   // Over one note it goes to the barline.
@@ -262,7 +273,7 @@ export function addHairpin(desk: Desk, shape: 'crescendo' | 'diminuendo'): Desk 
     events.length === 1
       ? writtenLength(partOf(desk).measures[place.measureIndex]!)
       : add(offsetOf(desk, place), last.quarters);
-  return putDirection(opened, place.measureIndex, end, { kind: 'hairpin', shape: 'stop' });
+  return putDirection(opened, place.measureIndex, end, to);
 }
 
 /** A sign of the same kind at the same place is replaced; exactly the same one is taken away. */

@@ -79,7 +79,8 @@ export function repeatMeasure(desk: Desk): Desk {
   return copyInto(ready, source, from + 1);
 }
 
-function copyInto(desk: Desk, source: Measure, measureIndex: number): Desk {
+/** Writes what a measure holds into another, with ids of its own. */
+export function copyInto(desk: Desk, source: Measure, measureIndex: number): Desk {
   let numbered = desk;
   const copy = (events: readonly LineEvent[]) =>
     events.map((event): LineEvent => {

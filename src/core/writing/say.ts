@@ -108,6 +108,18 @@ const SAYINGS: readonly Saying[] = [
   { pattern: /^no grace(?: notes?)?$/i, read: () => ({ kind: 'no-grace' }) },
   { pattern: /^flam$/i, read: () => ({ kind: 'flam' }) },
   { pattern: /^ghost(?: note)?$/i, read: () => ({ kind: 'ghost' }) },
+  { pattern: /^(?:measure|bar) repeat$/i, read: () => ({ kind: 'measure-repeat' }) },
+  {
+    pattern: /^rest (\d{1,2}) (?:measures|bars)$/i,
+    read: ([, count]) => {
+      const measures = Number(count);
+      return measures >= 2 && measures <= MOST_RESTED_MEASURES ? { kind: 'long-rest', measures } : undefined;
+    },
+  },
+  {
+    pattern: /^8v([ab])$/i,
+    read: ([, way]) => ({ kind: 'octave-line', shape: way!.toLowerCase() === 'a' ? '8va' : '8vb' }),
+  },
   { pattern: /^open string$/i, read: () => hint('fingering', '0') },
   {
     pattern: /^stick(?:ing|s)?((?:\s+[RL])+)$/i,
@@ -140,10 +152,14 @@ const SAYINGS: readonly Saying[] = [
   { pattern: /^"?([^"]{1,80})"?$/, read: ([, text]) => ({ kind: 'words', text: text!.trim() }) },
 ];
 
+/** A longer rest is not printed as one in a beginner's line. */
+const MOST_RESTED_MEASURES = 32;
+
 /** What can be said, for the help beside the box. */
 export const SAYABLE: readonly (readonly [example: string, does: string])[] = [
   ['mf', 'a dynamic mark: pp p mp mf f ff fp sfz'],
   ['louder · softer', 'a hairpin over what is selected'],
+  ['8va · 8vb', 'printed an octave lower or higher than it sounds, over what is selected'],
   ['3/4 · C · cut', 'a time signature from this measure on'],
   ['key G · 2 flats', 'a key signature from this measure on'],
   ['clef bass', 'a clef from this measure on'],
@@ -164,6 +180,7 @@ export const SAYABLE: readonly (readonly [example: string, does: string])[] = [
   ['triplet · duplet', 'three in the time of two; in threes, two in the time of three; once more ends it'],
   ['D.C. al Fine · D.S. al Coda · no jump', 'where it goes on behind this measure'],
   ['Fine · segno · coda · to coda', 'the signs that this leads to; once more takes one away'],
+  ['measure repeat · rest 4 measures', 'the measure before again, as a sign; a long rest, as one'],
   ['ending 1 · ending 2 · no ending', 'a bracket over this measure'],
 ];
 

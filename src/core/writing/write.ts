@@ -77,6 +77,12 @@ export function writeRest(desk: Desk): Desk {
   return mapEvents(desk, ids, (event) => (event.kind === 'rest' ? event : newRest(event.id, event.value)));
 }
 
+/** A rest for the whole measure of the caret, which is empty. */
+export function writeWholeRest(desk: Desk): Desk {
+  const { meter } = partOf(desk).measures[desk.caret.measureIndex]!;
+  return insert(desk, (id) => newRest(id, desk.value, meter));
+}
+
 /** Writes an event as it stands, e.g. one that was copied. */
 export function writeEvent(desk: Desk, event: LineEvent): Desk {
   return insert(readyToWrite({ ...desk, anchor: undefined }), (id) => ({ ...event, id }));

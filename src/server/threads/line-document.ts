@@ -3,7 +3,7 @@ import type { LineDocument } from '@/core/arranging';
 import { failure, type Result, success, withoutUnstorable } from '@/core/base';
 import { MOST_LOSSES, MOST_MEASURES, MOST_MEASURES_OF_ALL, MOST_PARTS } from '@/core/formats';
 import { INSTRUMENT_IDS, LEVELS } from '@/core/instruments';
-import { ARTICULATIONS, CHORD_KINDS, LANDMARKS, MOST_GRACES, ORNAMENTS } from '@/core/notation';
+import { ARTICULATIONS, CHORD_KINDS, LANDMARKS, MOST_GRACES, ORNAMENTS, SHORTHANDS } from '@/core/notation';
 import { MODES, STEPS } from '@/core/pitch';
 import { NOTE_BASES } from '@/core/time';
 
@@ -92,6 +92,11 @@ const direction = z.discriminatedUnion('kind', [
   }),
   z.object({ kind: z.literal('chord'), symbol: chordSymbol, offsetQuarters: rational }),
   z.object({ kind: z.literal('tempo'), mark: tempoMark, offsetQuarters: rational }),
+  z.object({
+    kind: z.literal('octave-line'),
+    shape: z.enum(['8va', '8vb', 'stop']),
+    offsetQuarters: rational,
+  }),
   z.object({ kind: z.literal('dashes-end'), offsetQuarters: rational }),
 ]);
 
@@ -109,6 +114,7 @@ const measure = z.object({
   barline: z.enum(['double', 'final']).optional(),
   startsLate: z.literal(true).optional(),
   unnumbered: z.literal(true).optional(),
+  shorthand: z.enum(SHORTHANDS).optional(),
   landmarks: z.array(z.enum(LANDMARKS)).max(4).optional(),
   jump: z.object({ to: z.enum(['start', 'segno']), until: z.enum(['end', 'fine', 'coda']) }).optional(),
   endingPasses: z.array(count(1, 8)).max(8),
