@@ -62,6 +62,8 @@ export async function engrave(line: Line, wish: DrawingWish): Promise<Engraving>
     footer: 'none',
     // A last system is drawn out unless it is nearly empty; a piece of a line that is all there is, always.
     minLastJustification: line.part.measures.length <= layout.measuresPerSystem ? 0 : 0.3,
+    // A bar with its number, however few measures it is.
+    multiRestStyle: 'block',
     lyricSize: 4.5,
     // Equal lines give equal drawings, and drawings of different lines on one page share no id.
     xmlIdSeed: seedFrom(`${drawingKey(wish)} ${source}`),
@@ -153,7 +155,15 @@ function readSystem(svg: string, line: Line): EngravedSystem {
     const share = { index: printedIndex - drawn, of: restRunFrom(all, drawn) };
     const boxOfShare = (box: Box) => shareOf(toPixels(box), share);
     return upper
-      ? [{ printedIndex, measure, box: boxOfShare(upper), lower: lower && boxOfShare(lower) }]
+      ? [
+          {
+            printedIndex,
+            measure,
+            box: boxOfShare(upper),
+            // A staff of tablature is no second hand.
+            lower: measure.lowerClef && lower && boxOfShare(lower),
+          },
+        ]
       : [];
   });
   const events = measures.flatMap(({ measure, printedIndex, box }) => {

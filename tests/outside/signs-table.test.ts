@@ -4,7 +4,7 @@ import { readAbc, readMidi, readMusicXml, writeMei, writeMidi, writeMusicXml } f
 import { eventsOfMeasure, leadLine, type Measure, type Note, type Rest, type Score } from '@/core/notation';
 import { COUNTED_METERS } from '@/core/time';
 import { apply, blankScore, type Desk, openDesk, withoutEmptyEnd } from '@/core/writing';
-import { press, say } from '../support/typist';
+import { press, pressAll, say } from '../support/typist';
 
 /** One sign of section 1 of the job: how it is written, how it is found again, how ABC spells it. */
 interface Sign {
@@ -24,6 +24,8 @@ const FLUTE = {
   staffLines: 5,
   clef: 'treble',
 } as const;
+
+const GUITAR = { name: 'Guitar', instrument: 'guitar', transpositionSemitones: -12 } as const;
 
 const measures = (score: Score) => score.parts[0]!.measures;
 const notes = (score: Score) =>
@@ -265,6 +267,16 @@ const SIGNS: readonly Sign[] = [
     isIn: someNote((n) => n.secondVerse === 'lo'),
     drawn: /<verse n="2">/,
     abc: 'C D\nw: la la\nw: lo lo',
+  },
+  {
+    name: 'tablature under the staff',
+    write: (desk) =>
+      say(
+        pressAll(openDesk({ ...desk.score, parts: [{ ...desk.score.parts[0]!, ...GUITAR }] }), 'q c & e d'),
+        'tablature',
+      ),
+    isIn: (score) => score.parts[0]!.tablature === true,
+    drawn: /tab\.fret="\d"/,
   },
   {
     name: 'string hint',

@@ -17,14 +17,17 @@ import {
   type Line,
   type LineEvent,
   type Measure,
+  maybeTabStrings,
   measureOffset,
   type Note,
   type OctaveSpan,
   octaveSpans,
+  type Part,
   printedOctaves,
   restRunFrom,
   sayJump,
   spellingOf,
+  stopsOfNote,
   type TempoMark,
   type TupletGroup,
   tupletGroups,
@@ -87,12 +90,31 @@ export function writeMei(line: Line, options: MeiOptions): string {
   const body = new MeiBody(line, options).write();
   const staves = `<staffDef n="1" lines="${part.staffLines}" ${CLEFS[first.clef]} ${keyAndMeter(first)}/>${
     first.lowerClef ? `<staffDef n="2" lines="5" ${CLEFS[first.lowerClef]} ${keyAndMeter(first)}/>` : ''
-  }`;
+  }${writeTabStaff(part)}`;
   const group = first.lowerClef ? ' symbol="brace" bar.thru="true"' : '';
   return `<?xml version="1.0" encoding="UTF-8"?>
 <mei xmlns="http://www.music-encoding.org/ns/mei" meiversion="5.0"><meiHead><fileDesc><titleStmt><title>${escapeXml(line.title)}</title></titleStmt><pubStmt/></fileDesc></meiHead>
 <music><body><mdiv><score><scoreDef><staffGrp${group}>${staves}</staffGrp></scoreDef>
 <section>${body}</section></score></mdiv></body></music></mei>`;
+}
+
+/** A line for each string. Source: MEI 5.0, tablature. */
+function writeTabStaff(part: Part): string {
+  const strings = maybeTabStrings(part);
+  return strings ? `<staffDef n="2" lines="${strings.length}" notationtype="tab.guitar" clef.shape="TAB" clef.line="5" spacing="7vu"/>` : '';
+}
+
+/** What is only held has no number of its own. */
+function writeStops(event: LineEvent, strings: readonly number[]): string {
+  const dots = event.value.dots ? ` dots="${event.value.dots}"` : '';
+  if (event.kind === 'rest' && event.fillsMeasure) return '<mSpace/>';
+  const value = `dur="${DURATIONS[event.value.base]}"${dots}`;
+  const stops = stopsOfNote(event, strings);
+  if (stops.length === 0) return `<space ${value}/>`;
+  const notes = stops.map(
+    ({ stringNumber, fret }) => `<note tab.course="${stringNumber}" tab.fret="${fret}"/>`,
+  );
+  return `<tabGrp ${value}>${notes.join('')}</tabGrp>`;
 }
 
 /** The first count stands under the head, what is only held follows it; a single word stands in the middle under its head. */
@@ -162,7 +184,7 @@ class MeiBody {
     const signs = headSigns(measure);
     const isSign = isRepeatSign(this.line.part.measures, index);
     const rests = restRunFrom(this.line.part.measures, index);
-    const short = isSign ? '<mRpt/>' : rests > 1 ? `<multiRest num="${rests}"/>` : undefined;
+    const short = isSign ? '<mRpt num.visible="false"/>' : rests > 1 ? `<multiRest num="${rests}" width="${rests * 12}vu"/>` : undefined;
     const layers = (staff: Voice['staff'], main: readonly LineEvent[] | undefined) => {
       const voices = [
         ...(main ? [main] : []),
@@ -187,8 +209,28 @@ class MeiBody {
       writeRoadSigns(measure),
       last === measure ? '' : writeRoadSigns(last),
     ];
-    const lower = measure.lowerClef ? `<staff n="2">${layers('lower', undefined)}</staff>` : '';
+    const lower = measure.lowerClef
+      ? `<staff n="2">${layers('lower', undefined)}</staff>`
+      : this.#tablature(measure, short);
     return `<measure xml:id="${measureElementId(index)}" n="${measure.number}"${left}${right}${irregular}><staff n="1">${layers('upper', measure.events)}</staff>${lower}${marks.join('')}</measure>`;
+  }
+
+  /** The staff of strings and frets, for the first voice. */
+  #tablature(measure: Measure, short: string | undefined): string {
+    const strings = maybeTabStrings(this.line.part);
+    if (!strings) return '';
+    const tuplets = tupletGroups(measure, measure.events).filter(({ tuplet }) => tuplet);
+    const opening = new Map(tuplets.map((group) => [group.events[0], group]));
+    const closing = new Set(tuplets.map((group) => group.events.at(-1)));
+    const events = measure.events.map((event) => {
+      const group = opening.get(event);
+      const { notes, inTimeOf } = TUPLETS[group?.tuplet ?? 'triplet'];
+      const open = group
+        ? `<tuplet num="${notes}" numbase="${inTimeOf}" num.visible="false" bracket.visible="false">`
+        : '';
+      return `${open}${writeStops(event, strings)}${closing.has(event) ? '</tuplet>' : ''}`;
+    });
+    return `<staff n="2"><layer n="1">${short ?? events.join('')}</layer></staff>`;
   }
 
   #layer(

@@ -57,6 +57,8 @@ interface InForce {
   repeatedMeasures: number | undefined;
   /** How many measures of the rest that is printed as one are still to come. */
   restedMeasures: number;
+  /** The second staff says by strings and frets what the first says. */
+  hasTabStaff: boolean;
 }
 
 /** Reads all measures of a part. */
@@ -71,6 +73,7 @@ export function readMeasures(part: XmlElement, context: PartContext): readonly M
     openDashes: new Set(),
     repeatedMeasures: undefined,
     restedMeasures: 0,
+    hasTabStaff: isWithTablature(part),
   };
   const elements = childrenNamed(part, 'measure');
   // Numbered as they stand: halves of a measure around a repeat sign each need a name of their own.
@@ -108,6 +111,14 @@ export function readMeasures(part: XmlElement, context: PartContext): readonly M
       'The line has no time signature that Mevlo counts.',
     );
   return asPrinted(measures);
+}
+
+/** Whether the second staff of a part holds tablature. */
+export function isWithTablature(part: XmlElement): boolean {
+  return childrenNamed(part, 'measure')
+    .flatMap((measure) => childrenNamed(measure, 'attributes'))
+    .flatMap((attributes) => childrenNamed(attributes, 'clef'))
+    .some((clef) => clef.attributes.number === '2' && maybeText(clef, 'sign') === 'TAB');
 }
 
 /** Whether a part's first measure is only the end of one. */
@@ -285,7 +296,7 @@ class MeasureReader {
       Math.min(7, maybeInteger(element, 'key', 'fifths') ?? inForce.keyFifths),
     );
     const staves = maybeInteger(element, 'staves') ?? 1;
-    if (staves > 1) inForce.lowerClef ??= 'bass';
+    if (staves > 1 && !inForce.hasTabStaff) inForce.lowerClef ??= 'bass';
     if (staves > 2)
       this.#remark(
         'staves',
@@ -319,6 +330,7 @@ class MeasureReader {
   }
 
   #readClef(element: XmlElement): void {
+    if (this.inForce.hasTabStaff && element.attributes.number === '2') return;
     const known = readClef(element);
     if (!known) {
       this.#remark(
@@ -354,6 +366,10 @@ class MeasureReader {
       return;
     }
     const staff = Math.min(2, Math.max(1, maybeInteger(element, 'staff') ?? 1));
+    if (staff === 2 && this.inForce.hasTabStaff) {
+      this.#passTime(element);
+      return;
+    }
     const key = `${staff}/${maybeText(element, 'voice') ?? '1'}`;
     const voice = this.#voiceFor(key);
     if (maybeChild(element, 'grace')) {
@@ -409,6 +425,10 @@ class MeasureReader {
   /** Small notes of somebody else's part, for orientation: their time passes in this voice as it does anyway. */
   #leaveOutCue(element: XmlElement): void {
     this.#remark('cue', 'Cue notes, which somebody else plays, were left out.');
+    this.#passTime(element);
+  }
+
+  #passTime(element: XmlElement): void {
     if (maybeChild(element, 'chord') || maybeChild(element, 'grace')) return;
     const duration = rational(Math.max(0, maybeInteger(element, 'duration') ?? 0), this.inForce.divisions);
     this.#at = add(this.#at, duration);

@@ -3,7 +3,7 @@ import { maybeInstrumentReading } from '../instruments';
 import { checkArithmetic, type Line, leadLine, type Part, partHasNotes, type Score } from '../notation';
 import { MODES } from '../pitch';
 import { MAXIMUM_FILE_BYTES, MOST_MEASURES, MOST_PARTS } from './limits';
-import { isPickup, readMeasures } from './musicxml-measures';
+import { isPickup, isWithTablature, readMeasures } from './musicxml-measures';
 import { plainId } from './musicxml-note';
 import { readOpeningTempo } from './musicxml-tempo';
 import { isZip, readMxl } from './mxl';
@@ -151,6 +151,7 @@ function readPart(root: XmlElement, element: XmlElement, index: number, report: 
     transpositionSemitones,
     staffLines: staffLines === 1 ? 1 : 5,
     tempo: readOpeningTempo(opening, measures[0]),
+    ...(isWithTablature(element) && { tablature: true }),
     mode: MODES.find((mode) => mode === maybeText(attributes[0] && maybeChild(attributes[0], 'key'), 'mode')),
     measures,
   };

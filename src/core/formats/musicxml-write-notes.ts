@@ -13,10 +13,11 @@ import {
   type Measure,
   type Note,
   type Ornament,
+  stopsOfNote,
   tupletGroups,
   type WrittenPitch,
 } from '../notation';
-import type { Spelling } from '../pitch';
+import { midiToSpelling, type Spelling } from '../pitch';
 import {
   add,
   compare,
@@ -50,11 +51,18 @@ export function toDivisions(quarters: Rational): number {
   return divisions.numerator;
 }
 
-/** Notes, rests and directions of a measure: one voice after the other, going back between them. */
-export function writeVoices(measure: Measure, open: OpenSpans): string {
+/**
+ * Notes, rests and directions of a measure: one voice after the other, going back between them.
+ * @param strings of a part with tablature, which stands on a second staff.
+ */
+export function writeVoices(
+  measure: Measure,
+  open: OpenSpans,
+  strings: readonly number[] | undefined,
+): string {
   const signs = headSigns(measure);
   const staffOf = (staff: 'upper' | 'lower') =>
-    measure.lowerClef === undefined ? '' : `<staff>${staff === 'upper' ? 1 : 2}</staff>`;
+    measure.lowerClef === undefined && !strings ? '' : `<staff>${staff === 'upper' ? 1 : 2}</staff>`;
   const main = writeEvents(measure.events, measure.directions, {
     voice: 1,
     staff: staffOf('upper'),
@@ -70,7 +78,31 @@ export function writeVoices(measure: Measure, open: OpenSpans): string {
     if (voice.events.length === 0) return backup;
     return `${backup}${writeEvents(voice.events, [], { voice: index + 2, staff: staffOf(voice.staff), signs, open: { slurs: [], dashed: open.dashed }, beams: writeBeams(measure, voice.events), tuplets: edgesOfTuplets(measure, voice.events) })}`;
   });
-  return main + others.join('');
+  const tablature = strings
+    ? `<backup><duration>${back}</duration></backup>${writeTablature(measure, strings)}`
+    : '';
+  return main + others.join('') + (back > 0 ? tablature : '');
+}
+
+const TAB_VOICE = 9;
+
+/** The first voice once more, by strings and frets. */
+function writeTablature({ events }: Measure, strings: readonly number[]): string {
+  const where = `<voice>${TAB_VOICE}</voice>`;
+  return events
+    .map((event) => {
+      const duration = toDivisions(event.quarters);
+      const stops = stopsOfNote(event, strings);
+      if (event.kind === 'rest' || stops.length === 0)
+        return `<forward><duration>${duration}</duration>${where}<staff>2</staff></forward>`;
+      return stops
+        .map(({ stringNumber, fret }, index) => {
+          const head = midiToSpelling(strings[stringNumber - 1]! + fret, 0);
+          return `<note>${index > 0 ? '<chord/>' : ''}${writePitch({ kind: 'pitched', spelling: head })}<duration>${duration}</duration>${where}${writeValue(event)}${writeTimeModification(event)}<staff>2</staff><notations><technical><string>${stringNumber}</string><fret>${fret}</fret></technical></notations></note>`;
+        })
+        .join('');
+    })
+    .join('');
 }
 
 function lengthOf(events: readonly LineEvent[]): number {

@@ -4,11 +4,13 @@ import {
   LANDMARK_WORDS,
   type Landmark,
   type Measure,
+  maybeTabStrings,
   type Part,
   restRunFrom,
   type Score,
   sayJump,
 } from '../notation';
+import { midiToSpelling } from '../pitch';
 import { writeClef } from './musicxml-clef';
 import { writeSoundTempo, writeTempoMark } from './musicxml-tempo';
 import { DIVISIONS, writeVoices } from './musicxml-write-notes';
@@ -42,13 +44,14 @@ function writePart(part: Part): string {
     const implicit = isRest || beginsLate(measure) ? ' implicit="yes"' : '';
     const breaks = measure.systemBreak ? '<print new-system="yes"/>' : '';
     const tempo = index === 0 ? writeOpeningTempo(part) : '';
-    return `<measure number="${isRest ? 'X' : ''}${measure.number}"${implicit}>${breaks}${leftBarline(measure, previous)}${writeAttributes(part, measure, previous)}${tempo}${writeLandmarks(measure, ['segno', 'coda'])}${writeVoices(measure, open)}${writeLandmarks(measure, ['fine', 'to-coda'])}${writeJump(measure)}${rightBarline(measure, part.measures[index + 1], isLast)}</measure>`;
+    return `<measure number="${isRest ? 'X' : ''}${measure.number}"${implicit}>${breaks}${leftBarline(measure, previous)}${writeAttributes(part, measure, previous)}${tempo}${writeLandmarks(measure, ['segno', 'coda'])}${writeVoices(measure, open, maybeTabStrings(part))}${writeLandmarks(measure, ['fine', 'to-coda'])}${writeJump(measure)}${rightBarline(measure, part.measures[index + 1], isLast)}</measure>`;
   });
   return `<part id="${part.id}">\n${measures.join('\n')}\n</part>`;
 }
 
 function writeAttributes(part: Part, measure: Measure, previous: Measure | undefined): string {
-  const hasTwoStaves = part.measures[0]!.lowerClef !== undefined;
+  const strings = maybeTabStrings(part);
+  const hasTwoStaves = part.measures[0]!.lowerClef !== undefined || strings !== undefined;
   const pieces: string[] = [];
   if (!previous) pieces.push(`<divisions>${DIVISIONS}</divisions>`);
   if (measure.keyFifths !== previous?.keyFifths)
@@ -70,7 +73,9 @@ function writeAttributes(part: Part, measure: Measure, previous: Measure | undef
   if (measure.clef !== previous?.clef) pieces.push(writeClef(measure.clef, hasTwoStaves ? 1 : undefined));
   if (measure.lowerClef && measure.lowerClef !== previous?.lowerClef)
     pieces.push(writeClef(measure.lowerClef, 2));
+  if (!previous && strings) pieces.push('<clef number="2"><sign>TAB</sign><line>5</line></clef>');
   if (!previous) {
+    if (strings) pieces.push(writeTuning(strings));
     if (part.staffLines !== 5)
       pieces.push(`<staff-details><staff-lines>${part.staffLines}</staff-lines></staff-details>`);
     pieces.push(writeTranspose(part.transpositionSemitones));
@@ -78,6 +83,16 @@ function writeAttributes(part: Part, measure: Measure, previous: Measure | undef
   pieces.push(writeShorthand(part.measures, measure, previous));
   const inside = pieces.join('');
   return inside ? `<attributes>${inside}</attributes>` : '';
+}
+
+/** Lines are counted from the bottom, where the last string lies. Source: MusicXML 4.0, element staff-tuning. */
+function writeTuning(strings: readonly number[]): string {
+  const lines = strings.toReversed().map((midi, index) => {
+    const { step, alter, octave } = midiToSpelling(midi, 0);
+    const altered = alter === 0 ? '' : `<tuning-alter>${alter}</tuning-alter>`;
+    return `<staff-tuning line="${index + 1}"><tuning-step>${step}</tuning-step>${altered}<tuning-octave>${octave}</tuning-octave></staff-tuning>`;
+  });
+  return `<staff-details number="2"><staff-lines>${strings.length}</staff-lines>${lines.join('')}</staff-details>`;
 }
 
 /** Source: MusicXML 4.0, elements measure-repeat and multiple-rest: the music is written out all the same. */

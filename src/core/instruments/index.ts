@@ -18,4 +18,5 @@ export { type Family, LEVELS, type Level, levelOf } from './instrument';
 export { CLAP } from './kinds/drums';
 export { isInReach, type MidiRange, maybeSoundingRange, maybeWrittenRange } from './range';
 export { BANK_NAMES, type BankName } from './sound-bank';
+export { maybeFrettedStrings, type Stop, stopsOf } from './tablature';
 export type { Timbre } from './timbre';

@@ -1,4 +1,5 @@
 import type { FingeringChart } from './charts/fingering';
+import type { OpenString } from './charts/string-charts';
 import type { BankName } from './sound-bank';
 import type { Timbre } from './timbre';
 
@@ -49,6 +50,8 @@ export interface InstrumentFacts<Id extends string> {
   readonly repeatsBy?: 'grace-notes';
   /** How its notes are fingered; undefined where there is no standard chart. */
   readonly chart?: FingeringChart;
+  /** Its open strings by their numbers, where frets make tablature readable. */
+  readonly frettedStrings?: readonly OpenString[];
   /** Usable partials of a brass instrument, as written MIDI numbers, rising. */
   readonly openNotes?: readonly number[];
   /** The sampled sounds that play its model. */

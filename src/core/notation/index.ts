@@ -70,6 +70,7 @@ export {
 export { beginsLate, withPrintedNumbers } from './short-measures';
 export { drawnIndex, isRepeatSign, isSame, restRunFrom, SHORTHANDS, withTrueShorthand } from './shorthand';
 export { asksForSwing, hasSwing, type Swing, swingOf } from './swing';
+export { maybeStrings, maybeTabStrings, stopsOfNote } from './tablature';
 export { beatsPerMinute, printedTempo } from './tempo-mark';
 export { endsOfDashes, leavesTempo, type TempoSpan, tempoSpans } from './tempo-spans';
 export { maybeTempoWord, openingTempoWord } from './tempo-words';

@@ -32,6 +32,8 @@ export interface Part {
   readonly transpositionSemitones: number;
   readonly staffLines: number;
   readonly tempo: TempoMark | undefined;
+  /** Strings and frets are drawn under the staff, for an instrument that has them. */
+  readonly tablature?: true | undefined;
   /** As the file names it; undefined where it is to be told by the notes. */
   readonly mode?: Mode | undefined;
   readonly measures: readonly Measure[];

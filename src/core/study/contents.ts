@@ -60,6 +60,7 @@ export const CONTENTS = {
   lyrics: 'words to sing',
   ornaments: 'ornaments',
   graces: 'grace notes',
+  tablature: 'tablature',
   'octave-lines': '8va or 8vb',
   'measure-repeats': 'measure repeat signs',
   'long-rests': 'rests of several measures',
@@ -85,6 +86,7 @@ export function contentName(content: Content, vocabulary: Vocabulary): string {
 export function contentsOf(part: Part): readonly Content[] {
   const found = new Set<string>(part.measures.flatMap((measure) => [...contentsOfMeasure(measure)]));
   if (hasSwing(part)) found.add('swing');
+  if (part.tablature) found.add('tablature');
   return CONTENT_IDS.filter((content) => found.has(content));
 }
 

@@ -229,6 +229,12 @@ const SIGNS: readonly Term[] = [
     }),
   ),
   {
+    id: 'tablature',
+    term: 'tablature: lines with numbers under the staff',
+    meaning: 'each line is a string, the number is the fret to press; 0 is the open string',
+    isIn: ({ tablature }) => tablature === true,
+  },
+  {
     id: 'swing',
     term: 'Swing',
     meaning:

@@ -8,6 +8,7 @@ import {
   type Jump,
   type Landmark,
   type MeasureFault,
+  maybeStrings,
   type Ornament,
   openingMeasureCount,
   type Part,
@@ -17,7 +18,7 @@ import {
 } from '../notation';
 import type { Spelling, Step } from '../pitch';
 import type { Meter, NoteBase } from '../time';
-import { type Desk, eventsAt, type Position, partOf } from './desk';
+import { type Desk, eventsAt, type Position, partOf, withPart } from './desk';
 import {
   addDirection,
   addHairpin,
@@ -138,7 +139,7 @@ export type Command =
   | { readonly kind: 'select-all' | 'select-measure' | 'select-nothing' }
   | { readonly kind: 'copy' | 'cut' | 'paste' | 'remove-before' | 'remove-after' }
   | { readonly kind: 'next-measure' | 'repeat-measure' | 'insert-measure' | 'delete-measure' }
-  | { readonly kind: 'measure-repeat' }
+  | { readonly kind: 'measure-repeat' | 'tablature' }
   | { readonly kind: 'long-rest'; readonly measures: number }
   | { readonly kind: 'repeat-start' | 'repeat-end' | 'system-break' | 'pickup' | 'double-bar' }
   /** The line was compared with its print after notes of a file were left out. */
@@ -326,6 +327,8 @@ function change(desk: Desk, command: Command): Desk {
       return insertMeasure(desk);
     case 'delete-measure':
       return deleteMeasure(desk);
+    case 'tablature':
+      return toggleTablature(desk);
     case 'measure-repeat':
       return toggleRepeatSign(desk);
     case 'long-rest':
@@ -391,6 +394,19 @@ function setTempo(desk: Desk, mark: TempoMark | undefined): Desk {
 /** A tempo is printed over every part. */
 function withEveryTempo(desk: Desk, tempo: TempoMark | undefined): Desk {
   return { ...desk, score: { ...desk.score, parts: desk.score.parts.map((part) => ({ ...part, tempo })) } };
+}
+
+/** Strings and frets under the staff of this part, or none. */
+function toggleTablature(desk: Desk): Desk {
+  const { tablature, ...part } = partOf(desk);
+  if (!maybeStrings(part))
+    return {
+      ...desk,
+      remark: 'Tablature is for guitar, bass guitar and ukulele: this part is for none of them.',
+    };
+  if (part.measures.some(({ lowerClef }) => lowerClef))
+    return { ...desk, remark: 'A part on two staves has no room for tablature.' };
+  return withPart(desk, tablature ? part : { ...part, tablature: true });
 }
 
 function nextVoice(desk: Desk): Desk {

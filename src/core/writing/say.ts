@@ -120,6 +120,7 @@ const SAYINGS: readonly Saying[] = [
     pattern: /^8v([ab])$/i,
     read: ([, way]) => ({ kind: 'octave-line', shape: way!.toLowerCase() === 'a' ? '8va' : '8vb' }),
   },
+  { pattern: /^tab(?:lature)?$/i, read: () => ({ kind: 'tablature' }) },
   { pattern: /^open string$/i, read: () => hint('fingering', '0') },
   {
     pattern: /^stick(?:ing|s)?((?:\s+[RL])+)$/i,
@@ -173,6 +174,7 @@ export const SAYABLE: readonly (readonly [example: string, does: string])[] = [
     'for drums: a stroke just before, a very soft one, the hands from here on',
   ],
   ['finger 3 · open string · string 2 · position III', 'a hint at the note'],
+  ['tablature', 'strings and frets under the staff of a guitar or ukulele'],
   ['trill · mordent · turn', 'an ornament over the note'],
   ['chord Am7 · chord D/F#', 'a chord symbol over the staff'],
   ['bass drum · closed hi-hat · floor tom', 'a drum of a kit'],

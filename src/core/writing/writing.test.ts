@@ -34,6 +34,7 @@ const FLUTE = {
   staffLines: 5,
   clef: 'treble',
 } as const;
+const GUITAR = { ...FLUTE, id: 'guitar', name: 'Guitar', transpositionSemitones: -12 } as const;
 const blank = () => openDesk(blankScore('New line', FLUTE));
 
 /** A measure as text: `C5q. Rq`, `~` tied on, `(` `)` slur. */
@@ -136,7 +137,9 @@ describe('what is said', () => {
 
   test.each(SAYABLE.flatMap(([examples]) => examples.split(' · ')))('the example "%s" works', (text) => {
     const isForDrums = /^(flam|ghost|sticking)/.test(text);
-    const after = say(pressAll(isForDrums ? say(blank(), 'clef percussion') : blank(), 'q c d'), text);
+    const player = text === 'tablature' ? GUITAR : FLUTE;
+    const empty = openDesk(blankScore('New line', player));
+    const after = say(pressAll(isForDrums ? say(empty, 'clef percussion') : empty, 'q c d'), text);
     expect(after.remark).toBeUndefined();
   });
 });

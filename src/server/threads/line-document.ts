@@ -130,6 +130,7 @@ const part = z.object({
   transpositionSemitones: count(-48, 48),
   staffLines: z.union([z.literal(1), z.literal(5)]),
   tempo: tempoMark.optional(),
+  tablature: z.literal(true).optional(),
   mode: z.enum(MODES).optional(),
   measures: z.array(measure).min(1).max(MOST_MEASURES),
 });

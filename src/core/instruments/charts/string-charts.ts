@@ -2,7 +2,7 @@
 import { parsePitchName, spellingToMidi } from '../../pitch';
 import type { Fingering, FingeringChart } from './fingering';
 
-interface OpenString {
+export interface OpenString {
   readonly name: string;
   readonly midi: number;
 }

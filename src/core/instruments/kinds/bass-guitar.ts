@@ -4,6 +4,8 @@ import { defineInstrument } from '../instrument';
 import { STRINGS } from './families';
 import { GUITAR } from './guitar';
 
+const STRINGS_OF_BASS = openStrings('G3', 'D3', 'A2', 'E2');
+
 export const BASS_GUITAR = defineInstrument({
   ...STRINGS,
   id: 'bass-guitar',
@@ -13,7 +15,8 @@ export const BASS_GUITAR = defineInstrument({
   transpositionSemitones: -12,
   ranges: { 1: ['A2', 'A3'], 2: ['G2', 'B3'], 3: ['E2', 'C4'] },
   sound: 'plucked',
-  chart: fretChart(openStrings('G3', 'D3', 'A2', 'E2'), 5),
+  chart: fretChart(STRINGS_OF_BASS, 5),
+  frettedStrings: STRINGS_OF_BASS,
   bank: 'guitar',
   timbre: GUITAR.timbre,
 });

@@ -3,6 +3,8 @@ import { fretChart, openStrings } from '../charts/string-charts';
 import { defineInstrument } from '../instrument';
 import { STRINGS } from './families';
 
+const STRINGS_OF_GUITAR = openStrings('E5', 'B4', 'G4', 'D4', 'A3', 'E3');
+
 export const GUITAR = defineInstrument({
   ...STRINGS,
   id: 'guitar',
@@ -11,7 +13,8 @@ export const GUITAR = defineInstrument({
   transpositionSemitones: -12,
   ranges: { 1: ['G4', 'G5'], 2: ['A3', 'G5'], 3: ['E3', 'G5'] },
   sound: 'plucked',
-  chart: fretChart(openStrings('E5', 'B4', 'G4', 'D4', 'A3', 'E3'), 5),
+  chart: fretChart(STRINGS_OF_GUITAR, 5),
+  frettedStrings: STRINGS_OF_GUITAR,
   bank: 'guitar',
   timbre: {
     partials: [1, 0.6, 0.4, 0.25, 0.15, 0.1],

@@ -13,6 +13,8 @@ export const UKULELE = defineInstrument({
   ranges: { 1: ['C4', 'C5'], 2: ['C4', 'E5'], 3: ['C4', 'A5'] },
   sound: 'plucked',
   chart: fretChart(openStrings('A4', 'E4', 'C4'), 12),
+  // The fourth lies above the third and second.
+  frettedStrings: openStrings('A4', 'E4', 'C4', 'G4'),
   bank: 'guitar',
   timbre: { ...GUITAR.timbre, decaySeconds: 1.4 },
 });
