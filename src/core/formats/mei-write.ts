@@ -101,7 +101,9 @@ export function writeMei(line: Line, options: MeiOptions): string {
 /** A line for each string. Source: MEI 5.0, tablature. */
 function writeTabStaff(part: Part): string {
   const strings = maybeTabStrings(part);
-  return strings ? `<staffDef n="2" lines="${strings.length}" notationtype="tab.guitar" clef.shape="TAB" clef.line="5" spacing="7vu"/>` : '';
+  return strings
+    ? `<staffDef n="2" lines="${strings.length}" notationtype="tab.guitar" clef.shape="TAB" clef.line="5" spacing="7vu"/>`
+    : '';
 }
 
 /** What is only held has no number of its own. */
@@ -184,7 +186,11 @@ class MeiBody {
     const signs = headSigns(measure);
     const isSign = isRepeatSign(this.line.part.measures, index);
     const rests = restRunFrom(this.line.part.measures, index);
-    const short = isSign ? '<mRpt num.visible="false"/>' : rests > 1 ? `<multiRest num="${rests}" width="${rests * 12}vu"/>` : undefined;
+    const short = isSign
+      ? '<mRpt num.visible="false"/>'
+      : rests > 1
+        ? `<multiRest num="${rests}" width="${rests * 12}vu"/>`
+        : undefined;
     const layers = (staff: Voice['staff'], main: readonly LineEvent[] | undefined) => {
       const voices = [
         ...(main ? [main] : []),

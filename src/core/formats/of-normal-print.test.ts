@@ -213,3 +213,71 @@ test('a courtesy accidental is kept and drawn, one that is needed is none', () =
     undefined,
   ]);
 });
+
+// MusicXML 4.0, elements cue, grace, multiple-rest, octave-shift and swing, and a staff with a TAB clef.
+describe('what stands beside the notes', () => {
+  const parts = (xml: string) => {
+    const read = readMusicXml(new TextEncoder().encode(xml));
+    if (!read.ok) throw new Error(read.issues[0]!.message);
+    return {
+      part: read.value.parts[0]!,
+      remarks: read.warnings.map(({ code }) => code),
+      lost: read.value.lost,
+    };
+  };
+  const oneMeasure = (inside: string, attributes = '') =>
+    `<score-partwise><part-list><score-part id="P1"><part-name>Guitar</part-name></score-part></part-list><part id="P1"><measure number="1"><attributes><divisions>1</divisions><key><fifths>0</fifths></key><time><beats>4</beats><beat-type>4</beat-type></time>${attributes}</attributes>${inside}</measure></part></score-partwise>`;
+  const note = (step: string, duration: number, more = '', after = '') =>
+    `<note>${more}<pitch><step>${step}</step><octave>4</octave></pitch>${duration > 0 ? `<duration>${duration}</duration>` : ''}<voice>1</voice><type>${duration === 4 ? 'whole' : duration === 2 ? 'half' : 'quarter'}</type>${after}</note>`;
+
+  test('cue notes of another player are left out and said; the own part keeps its rest', () => {
+    const cue = note('G', 2, '<cue/>').replace('<voice>1', '<voice>2');
+    const rest = '<note><rest/><duration>2</duration><voice>1</voice><type>half</type></note>';
+    const { part, remarks, lost } = parts(
+      oneMeasure(`${rest}<backup><duration>2</duration></backup>${cue}${note('C', 2)}`),
+    );
+    expect(part.measures[0]!.events.map(({ kind }) => kind)).toEqual(['rest', 'note']);
+    expect(part.measures[0]!.otherVoices).toEqual([]);
+    expect(remarks).toEqual(['cue']);
+    expect(lost).toBeUndefined();
+  });
+
+  test('small notes belong to the note behind them; those that have none are lost, and said', () => {
+    const grace = note('D', 0, '<grace/>');
+    const { part, lost } = parts(oneMeasure(`${note('C', 2)}${grace}${note('E', 2)}${grace}`));
+    expect(part.measures[0]!.events).toMatchObject([
+      { pitch: { spelling: { step: 'C' } } },
+      { pitch: { spelling: { step: 'E' } }, graces: [{ spelling: { step: 'D' } }] },
+    ]);
+    expect(lost).toMatchObject([{ code: 'grace', where: 'measure 1' }]);
+  });
+
+  test('a staff of tablature says the same once more and is no second hand', () => {
+    const tab =
+      '<staves>2</staves><clef number="1"><sign>G</sign><line>2</line></clef><clef number="2"><sign>TAB</sign><line>5</line></clef>';
+    const stopped = note(
+      'C',
+      4,
+      '',
+      '<staff>2</staff><notations><technical><string>5</string><fret>3</fret></technical></notations>',
+    );
+    const { part, remarks } = parts(
+      oneMeasure(
+        `${note('C', 4, '', '<staff>1</staff>')}<backup><duration>4</duration></backup>${stopped.replace('<voice>1', '<voice>5')}`,
+        tab,
+      ),
+    );
+    expect(part.tablature).toBe(true);
+    expect(part.measures[0]).toMatchObject({ lowerClef: undefined, otherVoices: [] });
+    expect(part.measures[0]!.events).toHaveLength(1);
+    expect(remarks).toEqual([]);
+  });
+
+  test('a file that is played with a swing and does not print it gets the word', () => {
+    const swing =
+      '<direction><direction-type><other-direction/></direction-type><sound><swing><first>2</first><second>1</second></swing></sound></direction>';
+    expect(parts(oneMeasure(`${swing}${note('C', 4)}`)).part.measures[0]!.directions).toMatchObject([
+      { kind: 'words', text: 'Swing' },
+    ]);
+  });
+});

@@ -7,7 +7,9 @@ import {
   INSTRUMENTS,
   type InstrumentId,
   maybeFingeringChart,
+  maybeFrettedStrings,
   maybeWrittenRange,
+  stopsOf,
 } from '..';
 
 const usual = (id: InstrumentId, name: string): Fingering | undefined =>
@@ -157,3 +159,29 @@ test.each(['harp', 'piano', 'voice', 'bells', 'clap', 'snare', 'drum-kit'] as co
     expect(fingeringsOf(id, parsePitchName('C4'))).toEqual([]);
   },
 );
+
+// The commonest first chords, as every chart of them prints them: strings and frets. Common facts of the trade.
+test.each([
+  ['guitar', 'C', ['C4', 'E4', 'G4', 'C5', 'E5'], [53, 42, 30, 21, 10]],
+  ['guitar', 'G', ['G3', 'B3', 'D4', 'G4', 'B4', 'G5'], [63, 52, 40, 30, 20, 13]],
+  ['guitar', 'D', ['D4', 'A4', 'D5', 'F#5'], [40, 32, 23, 12]],
+  ['ukulele', 'C', ['G4', 'C4', 'E4', 'C5'], [40, 30, 20, 13]],
+  ['ukulele', 'F', ['A4', 'C4', 'F4', 'A4'], [42, 30, 21, 10]],
+] as const)('a %s has the chord of %s under its fingers', (id, _, names, stops) => {
+  const strings = maybeFrettedStrings(id)!;
+  const found = stopsOf(
+    strings,
+    names.map((name) => spellingToMidi(parsePitchName(name))),
+    undefined,
+  );
+  expect(new Set(found.map((stop) => stop && stop.stringNumber * 10 + stop.fret))).toEqual(new Set(stops));
+});
+
+test('a written string is taken where the note can be stopped on it, and nothing below the lowest string can', () => {
+  const strings = maybeFrettedStrings('guitar')!;
+  const e5 = spellingToMidi(parsePitchName('E5'));
+  expect(stopsOf(strings, [e5], undefined)).toEqual([{ stringNumber: 1, fret: 0 }]);
+  expect(stopsOf(strings, [e5], 2)).toEqual([{ stringNumber: 2, fret: 5 }]);
+  expect(stopsOf(strings, [e5 - 28], undefined)).toEqual([undefined]);
+  expect(maybeFrettedStrings('violin')).toBeUndefined();
+});

@@ -79,6 +79,13 @@ export function Palette({
       >
         and
       </Tool>
+      <Tool
+        name="Grace: the next letter as a small note before the last one"
+        isOn={desk.joinsNext === 'before'}
+        onPress={() => onCommand({ kind: 'grace' })}
+      >
+        grace
+      </Tool>
       <Gap />
       {sign('♯', 'Half step up', { kind: 'half-step', direction: 1 })}
       {sign('♭', 'Half step down', { kind: 'half-step', direction: -1 })}
@@ -106,6 +113,12 @@ export function Palette({
         onPress={() => onCommand({ kind: 'repeat-measure' })}
       >
         again
+      </Tool>
+      <Tool
+        name={`The ${measureName(vocabulary)} before as a sign, or written out`}
+        onPress={() => onCommand({ kind: 'measure-repeat' })}
+      >
+        as before
       </Tool>
       <Tool name="Take the last one away" onPress={() => onCommand({ kind: 'remove-before' })}>
         <Eraser aria-hidden className="size-6" />
