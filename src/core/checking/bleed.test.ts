@@ -1,14 +1,16 @@
 // What the device plays itself must not be heard as notes.
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { bookLine } from '../../../tests/support/lines';
+import { bookLine, lineOf } from '../../../tests/support/lines';
 import { createRandom } from '../base';
 import { USUAL_COUNT_IN } from '../counting';
 import type { InstrumentId } from '../instruments';
+import { type Line, lineOfPart, type Score } from '../notation';
 import {
   type Alongside,
   AS_WRITTEN,
   afterSkipping,
+  type BackingKind,
   type BankReader,
   backingOf,
   clicksOfLine,
@@ -37,17 +39,16 @@ function room(delaySeconds: number): Float32Array {
 }
 
 interface Bleed {
-  readonly number: number;
+  readonly line: Line;
   readonly bpm: number;
   readonly instrument: InstrumentId;
   readonly flaws: readonly Flaw[];
-  readonly backing: 'drone' | 'chords' | undefined;
+  readonly backing: BackingKind | undefined;
   readonly withModel: boolean;
 }
 
 /** A take with the device's sound in it as loud as asked: click −12 dB, backing and model −20 dB under the playing. */
-async function takeWithBleed({ number, bpm, instrument, flaws, backing, withModel }: Bleed) {
-  const line = bookLine(number);
+async function takeWithBleed({ line, bpm, instrument, flaws, backing, withModel }: Bleed) {
   const { countInSeconds, beatSeconds } = clicksOfLine(line, bpm, USUAL_COUNT_IN);
   const lead = 0.4 + countInSeconds;
   const roundTrip = 0.08;
@@ -114,31 +115,49 @@ function said({ verdict }: Check) {
   };
 }
 
+/** Two flutes with rhythms of their own: the lower one plays across the upper one's long notes. */
+const UPPER = lineOf(['C5h D5h', 'E5q D5q C5h', 'G4q A4q B4h', 'C5w']);
+const LOWER = lineOf(['E4q F4q G4q F4q', 'C4h E4q F4q', 'E4h D4q G4q', 'E4h E4h']);
+const DUET: Score = {
+  title: 'Duet',
+  composer: undefined,
+  parts: [UPPER.part, { ...LOWER.part, id: 'P2', instrument: 'clarinet' }],
+};
+const upper = lineOfPart(DUET, DUET.parts[0]!);
+
 const WRONG: Flaw = { kind: 'wrong', noteId: 'm2n2', semitones: -2 };
 const CASES: readonly (readonly [string, Bleed])[] = [
   [
     'a flute and the click',
-    { number: 5, bpm: 84, instrument: 'flute', flaws: [], backing: undefined, withModel: false },
+    { line: bookLine(5), bpm: 84, instrument: 'flute', flaws: [], backing: undefined, withModel: false },
   ],
   [
     'a trumpet and chords',
-    { number: 6, bpm: 80, instrument: 'trumpet', flaws: [], backing: 'chords', withModel: false },
+    { line: bookLine(6), bpm: 80, instrument: 'trumpet', flaws: [], backing: 'chords', withModel: false },
   ],
   [
     'a clarinet and a held note',
-    { number: 4, bpm: 76, instrument: 'clarinet', flaws: [], backing: 'drone', withModel: false },
+    { line: bookLine(4), bpm: 76, instrument: 'clarinet', flaws: [], backing: 'drone', withModel: false },
   ],
   [
     'a wrong note and chords',
-    { number: 6, bpm: 80, instrument: 'flute', flaws: [WRONG], backing: 'chords', withModel: false },
+    { line: bookLine(6), bpm: 80, instrument: 'flute', flaws: [WRONG], backing: 'chords', withModel: false },
   ],
   [
     'a flute with the model',
-    { number: 7, bpm: 72, instrument: 'flute', flaws: [], backing: undefined, withModel: true },
+    { line: bookLine(7), bpm: 72, instrument: 'flute', flaws: [], backing: undefined, withModel: true },
+  ],
+  [
+    'a flute with the other part of a duet',
+    { line: upper, bpm: 76, instrument: 'flute', flaws: [], backing: 'other-part', withModel: false },
+  ],
+  [
+    'a wrong note and the other part of a duet',
+    { line: upper, bpm: 76, instrument: 'flute', flaws: [WRONG], backing: 'other-part', withModel: false },
   ],
   [
     'hands and the click',
-    { number: 3, bpm: 76, instrument: 'clap', flaws: [], backing: undefined, withModel: false },
+    { line: bookLine(3), bpm: 76, instrument: 'clap', flaws: [], backing: undefined, withModel: false },
   ],
 ];
 

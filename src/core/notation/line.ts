@@ -9,6 +9,8 @@ import type { Jump, Landmark } from './jump';
 export interface Line {
   readonly title: string;
   readonly part: Part;
+  /** What others play to it, where that has a rhythm of its own: the other part of a duet. Not there where there is none. */
+  readonly others?: readonly Part[] | undefined;
 }
 
 /** One numbered exercise or short piece with everything that is written out of it. */

@@ -3,10 +3,13 @@ import type { PlayedEvent } from '../simulation';
 import { TempoMap } from '../tempo';
 import { beatUnit, toNumber } from '../time';
 import { type Chord, chordClasses, harmonise, maybeTonic, rubs } from './harmony';
-import type { Model } from './model';
+import { type Model, playModel } from './model';
+import { AS_WRITTEN } from './model-wish';
 
-export const BACKINGS = ['drone', 'chords'] as const;
+export const BACKINGS = ['drone', 'chords', 'other-part'] as const;
 export type BackingKind = (typeof BACKINGS)[number];
+/** What is made from the line itself. */
+export type PlainBacking = Exclude<BackingKind, 'other-part'>;
 
 /** Lowest notes of bass, chords and drone, as MIDI: an E and a C below middle C, so that the line stays on top. */
 const LOWEST_BASS = 40;
@@ -15,13 +18,23 @@ const LOWEST_DRONE = 48;
 const CHORD_DB = -5;
 const SHARE_OF_BEAT = 0.9;
 
+/** The other part of a duet, or the other ones of a trio, in the time of the line. @returns undefined where there is none. */
+export function playOthers(line: Line, bpm: number): Model | undefined {
+  const { others = [] } = line;
+  const models = others.map((part) => playModel({ title: line.title, part }, bpm, AS_WRITTEN, line));
+  const [first] = models;
+  if (!first) return undefined;
+  const events = models.flatMap((model) => model.events).toSorted((a, b) => a.onsetSeconds - b.onsetSeconds);
+  return { ...first, events };
+}
+
 /**
  * Something plain to play with, derived from the line: its tonic and fifth held, or a bass note on the first beat of
  * every measure and its chord on the others, in the tempo of the line with its rit. and fermatas.
  * @param bpm in beat units of the first meter.
  * @returns undefined for a line without pitch.
  */
-export function playBacking(line: Line, bpm: number, kind: BackingKind): Model | undefined {
+export function playBacking(line: Line, bpm: number, kind: PlainBacking): Model | undefined {
   const tonic = maybeTonic(line);
   if (!tonic) return undefined;
   const tempo = new TempoMap(line, bpm);

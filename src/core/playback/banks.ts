@@ -5,7 +5,26 @@ import type { Line } from '../notation';
 export const bankOf = (id: InstrumentId | undefined): BankName =>
   id === undefined ? 'piano' : instrument(id).bank;
 
-/** All that a stand may play a line with: its own sound, the backings, and hands. */
-export const banksOf = ({ part }: Line): readonly BankName[] => [
-  ...new Set([bankOf(part.instrument), bankOf('guitar'), bankOf('clap'), 'reed-organ' as const]),
+/** What plays a line. One that is clapped is played by hands, whoever clapped it. */
+export function bankOfLine({ part }: Line): BankName {
+  const isUnpitched = part.measures[0]!.clef === 'percussion';
+  const own = part.instrument;
+  return bankOf(isUnpitched && own !== 'drum-kit' && own !== 'snare' ? 'clap' : own);
+}
+
+/** What those play who play to a line; undefined where nobody does. */
+export function maybeBankOfOthers({ title, others }: Line): BankName | undefined {
+  const [first] = others ?? [];
+  return first && bankOfLine({ title, part: first });
+}
+
+/** All that a stand may play a line with: its own sound, the backings, those who play to it, and hands. */
+export const banksOf = (line: Line): readonly BankName[] => [
+  ...new Set([
+    bankOf(line.part.instrument),
+    maybeBankOfOthers(line) ?? bankOf('guitar'),
+    bankOf('guitar'),
+    bankOf('clap'),
+    'reed-organ' as const,
+  ]),
 ];

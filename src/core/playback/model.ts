@@ -38,8 +38,14 @@ const LOUDNESS_STEP_SECONDS = 0.05;
 /**
  * The line exactly as written: in time, slurred, tongued, staccato, with its dynamics, rit. and fermata.
  * @param bpm in beat units of its first meter.
+ * @param tempoOf the line whose rit. and fermatas count, where that is another one.
  */
-export function playModel(line: Line, bpm: number, wish: ModelWish = AS_WRITTEN): Model {
+export function playModel(
+  line: Line,
+  bpm: number,
+  wish: ModelWish = AS_WRITTEN,
+  tempoOf: Line = line,
+): Model {
   const exact = {
     seed: 1,
     bpm,
@@ -52,9 +58,9 @@ export function playModel(line: Line, bpm: number, wish: ModelWish = AS_WRITTEN)
   const wished = withWish(line, wish);
   const events = voiceLines(wished).flatMap((voice) => {
     const heads = headsById(voice.part);
-    return perform(voice, exact, [], wished).events.flatMap((event) => chordOf(event, heads));
+    return perform(voice, exact, [], tempoOf).events.flatMap((event) => chordOf(event, heads));
   });
-  const tempo = new TempoMap(wished, bpm);
+  const tempo = new TempoMap(tempoOf, bpm);
   return {
     events: events.toSorted((a, b) => a.onsetSeconds - b.onsetSeconds),
     loudness: loudnessOf(wished, tempo),

@@ -1,10 +1,11 @@
 import { planTake } from '../../../tests/evaluation/take';
 import { bookLine, lineOf, readBook } from '../../../tests/support/lines';
 import { USUAL_COUNT_IN } from '../counting';
-import { writtenNotes } from '../notation';
+import { lineOfPart, writtenNotes } from '../notation';
 import { changeMetronome, metronomeClick, startMetronome, TempoMap } from '../tempo';
 import { beatUnit, meter, toNumber } from '../time';
-import { clicksOfLine, harmonise, playBacking, renderClicks, roundClick } from '.';
+import { clicksOfLine, harmonise, playBacking, playModel, renderClicks, roundClick } from '.';
+import { playOthers } from './backing';
 import { maybeTonic, rubs } from './harmony';
 
 const NAMES = ['C', 'C♯', 'D', 'E♭', 'E', 'F', 'F♯', 'G', 'A♭', 'A', 'B♭', 'B'];
@@ -201,4 +202,24 @@ describe('ten minutes of rendered clicks lie on the written grid', () => {
     }
     expect(worstErrorSamples(clicks)).toBeLessThanOrEqual(0.5);
   });
+});
+
+test('the other part of a duet plays in the time of the line; who plays its rhythm in other pitches is no other', () => {
+  const upper = lineOf([
+    'C5h D5h',
+    '<direction><direction-type><words>rit.</words></direction-type></direction> E5w',
+  ]);
+  const lower = lineOf(['E4q F4q G4q F4q', 'C4h E4h']);
+  const same = lineOf(['A4h B4h', 'C5w']);
+  const parts = [upper, lower, same].map(({ part }, index) => ({ ...part, id: `P${index + 1}` }));
+  const score = { title: 'Duet', composer: undefined, parts };
+  const line = lineOfPart(score, parts[0]!);
+  expect(line.others).toEqual([parts[1]]);
+  const others = playOthers(line, 60)!;
+  expect(others.events.map(({ midi }) => midi)).toEqual([64, 65, 67, 65, 60, 64]);
+  // The rit. stands over the other part alone, and both slow down.
+  const [fifth, sixth] = others.events.slice(4);
+  expect(sixth!.onsetSeconds - fifth!.onsetSeconds).toBeGreaterThan(2.2);
+  expect(others.lineSeconds).toBe(playModel(line, 60).lineSeconds);
+  expect(playOthers(lineOfPart({ ...score, parts: [parts[0]!, parts[2]!] }, parts[0]!), 60)).toBeUndefined();
 });

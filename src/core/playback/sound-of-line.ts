@@ -1,9 +1,9 @@
-import type { BankName, InstrumentId } from '../instruments';
+import type { BankName } from '../instruments';
 import type { Line } from '../notation';
 import { echoOf } from '../signal';
 import { type Alongside, playedAlongside } from './alongside';
-import { type BackingKind, playBacking } from './backing';
-import { bankOf } from './banks';
+import { type BackingKind, type PlainBacking, playBacking, playOthers } from './backing';
+import { bankOfLine, maybeBankOfOthers } from './banks';
 import { type Model, playModel } from './model';
 import type { ModelWish } from './model-wish';
 import { renderSampledWhole } from './sampler';
@@ -11,7 +11,7 @@ import { renderSampledWhole } from './sampler';
 /** Reads a sound bank by its name. */
 export type BankReader = (name: BankName) => Promise<Uint8Array>;
 
-const BACKING_BANKS: Readonly<Record<BackingKind, BankName>> = { drone: 'reed-organ', chords: 'guitar' };
+const BACKING_BANKS: Readonly<Record<PlainBacking, BankName>> = { drone: 'reed-organ', chords: 'guitar' };
 
 /** What sounds, and with which bank. */
 export function modelOf(
@@ -19,24 +19,21 @@ export function modelOf(
   bpm: number,
   wish: ModelWish,
 ): { readonly model: Model; readonly bank: BankName } {
-  return { model: playModel(line, bpm, wish), bank: bankOf(instrumentOf(line)) };
+  return { model: playModel(line, bpm, wish), bank: bankOfLine(line) };
 }
 
-/** @returns undefined for a line without pitch. */
+/** @returns undefined for a line without pitch, or one to which nobody else plays. */
 export function backingOf(
   line: Line,
   bpm: number,
   kind: BackingKind,
 ): { readonly model: Model; readonly bank: BankName } | undefined {
+  if (kind === 'other-part') {
+    const [others, bank] = [playOthers(line, bpm), maybeBankOfOthers(line)];
+    return others && bank && { model: others, bank };
+  }
   const model = playBacking(line, bpm, kind);
   return model && { model, bank: BACKING_BANKS[kind] };
-}
-
-/** A line that is clapped is played by hands, whoever clapped it. */
-function instrumentOf({ part }: Line): InstrumentId | undefined {
-  const isUnpitched = part.measures[0]!.clef === 'percussion';
-  const own = part.instrument;
-  return isUnpitched && own !== 'drum-kit' && own !== 'snare' ? 'clap' : own;
 }
 
 /**

@@ -6,6 +6,7 @@ import {
   newMeasure,
   newNote,
   newRest,
+  type Part,
   restInstead,
   writtenLength,
 } from '../notation';
@@ -22,12 +23,16 @@ export function lineOfChunk(line: Line, chunk: Chunk, nextLines: readonly Line[]
       return line;
     case 'together':
       return backToBack([line, ...nextLines]);
-    case 'measures':
-      return withMeasures(line, line.part.measures.slice(chunk.fromIndex, chunk.toIndex));
+    case 'measures': {
+      const cut = ({ measures }: Part) => measures.slice(chunk.fromIndex, chunk.toIndex);
+      const others = line.others?.map((part) => ({ ...part, measures: cutOut(cut(part)) }));
+      return { ...withMeasures(line, cut(line.part)), ...(others && { others }) };
+    }
+    // Nobody plays to what is rearranged.
     case 'join':
-      return withMeasures(line, joinMeasures(line, chunk.atIndex));
+      return withMeasures(withoutOthers(line), joinMeasures(line, chunk.atIndex));
     case 'drill':
-      return withMeasures(line, drillMeasures(line, chunk));
+      return withMeasures(withoutOthers(line), drillMeasures(line, chunk));
   }
 }
 
@@ -59,7 +64,14 @@ export function backToBack(lines: readonly Line[]): Line {
   };
 }
 
+const withoutOthers = ({ title, part }: Line): Line => ({ title, part });
+
 function withMeasures(line: Line, measures: readonly Measure[]): Line {
+  return { ...line, part: { ...line.part, measures: cutOut(measures) } };
+}
+
+/** Measures as they stand alone. */
+function cutOut(measures: readonly Measure[]): readonly Measure[] {
   const plain = measures.map((measure) => ({
     ...measure,
     repeatStart: false,
@@ -68,7 +80,7 @@ function withMeasures(line: Line, measures: readonly Measure[]): Line {
     landmarks: undefined,
     jump: undefined,
   }));
-  return { ...line, part: { ...line.part, measures: closeEnds(plain.map(filled)) } };
+  return closeEnds(plain.map(filled));
 }
 
 /** A measure that its pickup or its other half completed is filled up with rests, now that it stands alone. */

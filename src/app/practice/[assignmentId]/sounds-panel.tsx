@@ -21,6 +21,7 @@ const BACKING_NAMES: readonly (readonly [BackingKind | undefined, string])[] = [
   [undefined, 'none'],
   ['drone', 'a held note'],
   ['chords', 'bass and chords'],
+  ['other-part', 'the other part'],
 ];
 
 interface SoundsPanelProps {
@@ -30,10 +31,15 @@ interface SoundsPanelProps {
   readonly onLoudness: (channel: Channel, level: number) => void;
   /** A line without pitch has no backing. */
   readonly isPitched: boolean;
+  /** The other part of a duet. */
+  readonly hasOthers: boolean;
 }
 
 /** What sounds and how loud. */
-export function SoundsPanel({ wish, onWish, loudness, onLoudness, isPitched }: SoundsPanelProps) {
+export function SoundsPanel({ wish, onWish, loudness, onLoudness, isPitched, hasOthers }: SoundsPanelProps) {
+  const offered = BACKING_NAMES.filter(
+    ([kind]) => kind === undefined || (kind === 'other-part' ? hasOthers : isPitched),
+  );
   const [roundTrip, setRoundTrip] = useState<RoundTrip>();
   useEffect(() => setRoundTrip(roundTripOf(0)), []);
   return (
@@ -60,13 +66,13 @@ export function SoundsPanel({ wish, onWish, loudness, onLoudness, isPitched }: S
           <p className="text-faint">No louder than you need: your ears have to last.</p>
         </fieldset>
         <div className="space-y-2">
-          {isPitched && (
+          {offered.length > 1 && (
             <Choice
               label="Backing"
               value={wish.backing ?? ''}
-              onChange={({ target }) => onWish({ ...wish, backing: BACKING_NAMES[target.selectedIndex]![0] })}
+              onChange={({ target }) => onWish({ ...wish, backing: offered[target.selectedIndex]![0] })}
             >
-              {BACKING_NAMES.map(([kind, name]) => (
+              {offered.map(([kind, name]) => (
                 <option key={name} value={kind ?? ''}>
                   {name}
                 </option>

@@ -135,6 +135,7 @@ function More({
           loudness={stand.loudness}
           onLoudness={stand.changeLoudness}
           isPitched={line.part.measures[0]!.clef !== 'percussion'}
+          hasOthers={line.others !== undefined}
         />
         {hasMicrophone(input) && stand.level && <MicrophoneChoice onChosen={stand.reopenMicrophone} />}
         {hasMicrophone(input) && (

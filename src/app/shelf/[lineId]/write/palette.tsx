@@ -115,7 +115,7 @@ export function Palette({
         again
       </Tool>
       <Tool
-        name={`The ${measureName(vocabulary)} before as a sign, or written out`}
+        name={`As before: the ${measureName(vocabulary)} before again, as a sign, or written out`}
         onPress={() => onCommand({ kind: 'measure-repeat' })}
       >
         as before
@@ -152,6 +152,12 @@ function Drums({ onCommand }: Pick<PaletteProps, 'onCommand'>) {
           </Tool>
         );
       })}
+      <Tool name="flam: a soft stroke just before the last one" onPress={() => onCommand({ kind: 'flam' })}>
+        <span className="text-base">flam</span>
+      </Tool>
+      <Tool name="ghost: the last stroke as soft as can be" onPress={() => onCommand({ kind: 'ghost' })}>
+        <span className="text-base">ghost</span>
+      </Tool>
     </div>
   );
 }
