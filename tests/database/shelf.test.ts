@@ -20,6 +20,7 @@ import {
 } from '@/server/access/shelf/shelf';
 import { getSheet } from '@/server/access/shelf/study';
 import {
+  addReadLine,
   exportLine,
   importLine,
   keepCopy,
@@ -394,5 +395,53 @@ describe('bringing in and taking out', () => {
     const started = await startLine(mine.teacher, { title: 'Short-lived', instrument: 'flute' });
     expect(problemIn(await removeLine(mine.teacher, rightOf(started).id))).toBeUndefined();
     expect((await listShelf(mine.teacher, { search: 'Short-lived' })).count).toBe(0);
+  });
+});
+
+describe('a page of lines that was read on the teacher’s device', () => {
+  const read = (measures: readonly string[]) => {
+    const score = readMusicXml(bytesOf(scoreXml(measures)));
+    if (!score.ok) throw new Error(score.issues.map(describeIssue).join(' '));
+    return { score: { ...score.value, title: 'Of a page' }, derived: [] };
+  };
+  const asked = (more: object = {}) => ({
+    bookId: mine.bookId,
+    page: '12',
+    document: json(read(['C4w', 'D4w'])),
+    ...more,
+  });
+
+  test('each stands in its book, on its page, under its number or the next one', async () => {
+    const first = rightOf(await addReadLine(mine.teacher, asked({ number: '77' })));
+    const second = rightOf(await addReadLine(mine.teacher, asked()));
+    expect(first.toMend).toEqual([]);
+    const [one, other] = await Promise.all(
+      [first, second].map(({ lineId }) => getLine(mine.teacher, lineId)),
+    );
+    expect([one!.number, one!.page, one!.title]).toEqual([77, 12, 'Of a page']);
+    expect([other!.number, other!.page]).toEqual([78, 12]);
+  });
+
+  test('one that does not add up is a draft', async () => {
+    const { toMend, lineId } = rightOf(
+      await addReadLine(mine.teacher, asked({ document: json(read(['C4w', 'D4h', 'E4w'])) })),
+    );
+    expect(toMend[0]!.where).toBe('measure 2');
+    expect((await openLine(mine.teacher, lineId)).document.score.parts[0]!.measures).toHaveLength(3);
+  });
+
+  test.each([
+    ['no document', { document: {} }, /line/i],
+    ['a number that is none', { number: '0' }, /1 to 9999/],
+    ['no book', { bookId: 'x' }, /book/],
+  ])('%s is refused, and nothing is stored', async (_, more, problem) => {
+    const before = (await listShelf(mine.teacher, {})).count;
+    expect(problemIn(await addReadLine(mine.teacher, asked(more)))).toMatch(problem);
+    expect((await listShelf(mine.teacher, {})).count).toBe(before);
+  });
+
+  test('the book of somebody else is not found', async () => {
+    await expect(addReadLine(other.teacher, asked())).rejects.toThrow(NotFound);
+    await expect(addReadLine(mine.student, asked())).rejects.toThrow(NotFound);
   });
 });

@@ -31,6 +31,7 @@ import * as stand from '@/app/practice/[assignmentId]/actions';
 import * as line from '@/app/shelf/[lineId]/actions';
 import * as desk from '@/app/shelf/[lineId]/write/actions';
 import * as shelf from '@/app/shelf/actions';
+import * as page from '@/app/shelf/bring-in/actions';
 import * as signIn from '@/app/sign-in/actions';
 import * as take from '@/app/takes/[takeId]/actions';
 import { READY_PLANS } from '@/core/practice';
@@ -214,6 +215,9 @@ const ACTIONS: Readonly<Record<string, Readonly<Record<string, Entry>>>> = {
       ask: ({ bookId }) => shelf.sayWhatsNew(bookId, EMPTY, form({ page: '1', whatsNew: 'x' })),
     },
     putBeside: { may: HEAD, ask: ({ lineId }) => shelf.putBeside(lineId, lineId, 'after') },
+  },
+  'src/app/shelf/bring-in/actions.ts': {
+    bringInRead: { may: ANY_TEACHER, ask: () => page.bringInRead({}) },
   },
   'src/app/sign-in/actions.ts': {
     signInAsTeacher: { may: ANYBODY, ask: () => signIn.signInAsTeacher(EMPTY, form()) },

@@ -66,6 +66,9 @@ export default async function ShelfPage({
           <Sheet>
             <h2 className="mb-3 text-xl font-bold">Bring in a line</h2>
             <ImportForm />
+            <ButtonLink href="/shelf/bring-in" weight="quiet" className="mt-2 w-full">
+              A page of lines, or several files
+            </ButtonLink>
           </Sheet>
           <Sheet>
             <h2 className="mb-3 text-xl font-bold">A new book</h2>

@@ -11,4 +11,5 @@ export { readMidi } from './midi-read';
 export { writeMidi } from './midi-write';
 export { readMusicXml, readPlayableLine } from './musicxml-read';
 export { writeMusicXml } from './musicxml-write';
+export { type PageOfLines, type PieceOfPage, readPage } from './read-page';
 export { readScore } from './read-score';

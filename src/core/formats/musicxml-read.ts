@@ -13,6 +13,8 @@ import { childrenNamed, maybeChild, maybeInteger, maybeText, parseXml, type XmlE
 
 /** Far more than a page holds; counted in the text, so that a whole score is refused before it is parsed. */
 const MOST_NOTES = 8000;
+/** A chapter of a book with all its parts. */
+const MOST_NOTES_OF_A_PAGE = 40_000;
 
 /**
  * Reads a MusicXML file (.musicxml, .xml or .mxl).
@@ -42,6 +44,22 @@ export function readPlayableLine(bytes: Uint8Array): Result<Line> {
 }
 
 function readWithReport(bytes: Uint8Array, report: ReadingReport): Result<Score> {
+  const xml = readMusicXmlTree(bytes, MOST_NOTES);
+  return xml.ok ? readScore(xml.value, report) : xml;
+}
+
+/** Reads one score of a tree, as `readMusicXml` does. */
+export function readTree(root: XmlElement): Result<Score> {
+  const report = new ReadingReport();
+  const score = readScore(root, report);
+  return score.ok ? success(score.value, report.remarks) : score;
+}
+
+/**
+ * The elements of a MusicXML file.
+ * @param mostNotes with more, counted in the text, it is refused before it is parsed.
+ */
+export function readMusicXmlTree(bytes: Uint8Array, mostNotes = MOST_NOTES_OF_A_PAGE): Result<XmlElement> {
   if (bytes.length === 0)
     return failure({ code: 'empty', message: 'The file is empty; a MusicXML file was expected.' });
   if (bytes.length > MAXIMUM_FILE_BYTES) {
@@ -53,15 +71,13 @@ function readWithReport(bytes: Uint8Array, report: ReadingReport): Result<Score>
   const text = isZip(bytes) ? readMxl(bytes) : decodeText(bytes);
   if (!text.ok) return text;
   const noteCount = text.value.match(/<note[\s>]/g)?.length ?? 0;
-  if (noteCount > MOST_NOTES) {
+  if (noteCount > mostNotes) {
     return failure({
       code: 'too-long',
-      message: `This is a whole score (${noteCount} notes and rests); a line has up to ${MOST_NOTES}. Export only the line.`,
+      message: `This is a whole score (${noteCount} notes and rests); a line has up to ${mostNotes}. Export only the line.`,
     });
   }
-  const xml = parseXml(text.value);
-  if (!xml.ok) return xml;
-  return readScore(xml.value, report);
+  return parseXml(text.value);
 }
 
 function readScore(root: XmlElement, report: ReadingReport): Result<Score> {

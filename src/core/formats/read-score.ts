@@ -26,13 +26,8 @@ export function readScore(bytes: Uint8Array): Result<Score> {
 function readOfKind(bytes: Uint8Array): Result<Score> {
   if (bytes.length === 0)
     return failure({ code: 'empty', message: 'The file is empty; MusicXML, MIDI or ABC was expected.' });
-  const start = new TextDecoder('latin1').decode(bytes.subarray(0, 400));
-  if (start.startsWith('MThd')) return readMidi(bytes);
-  const text = start
-    .replace(/^ÿþ|^þÿ|^ï»¿/, '')
-    .replaceAll('\0', '')
-    .trimStart();
-  if (isZip(bytes) || text.startsWith('<')) return readMusicXml(bytes);
+  if (startOf(bytes).startsWith('MThd')) return readMidi(bytes);
+  if (isMusicXml(bytes)) return readMusicXml(bytes);
   if (looksLikeAbc(bytes)) return readAbc(bytes);
   return failure({
     code: 'unknown-format',
@@ -41,7 +36,18 @@ function readOfKind(bytes: Uint8Array): Result<Score> {
   });
 }
 
+const startOf = (bytes: Uint8Array) => new TextDecoder('latin1').decode(bytes.subarray(0, 400));
+
+/** Told by its first letters, in any encoding, or packed. */
+export function isMusicXml(bytes: Uint8Array): boolean {
+  const text = startOf(bytes)
+    .replace(/^ÿþ|^þÿ|^ï»¿/, '')
+    .replaceAll('\0', '')
+    .trimStart();
+  return isZip(bytes) || text.startsWith('<');
+}
+
 /** A tune is known by the line of its key, however long the header and the comments before it are. */
-function looksLikeAbc(bytes: Uint8Array): boolean {
+export function looksLikeAbc(bytes: Uint8Array): boolean {
   return /^(%abc|X: ?\d|K:)/m.test(new TextDecoder('latin1').decode(bytes.subarray(0, MAXIMUM_ABC_BYTES)));
 }

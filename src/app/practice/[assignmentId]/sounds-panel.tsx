@@ -4,7 +4,7 @@ import { type RoundTrip, roundTripOf } from '@/browser/device-latency';
 import { CHANNELS, type Channel, type Loudness } from '@/browser/mixer';
 import type { BackingKind, ModelWish } from '@/core/playback';
 import { Choice } from '@/ui/field';
-import { Tick } from './tick';
+import { Tick } from '@/ui/tick';
 
 /** What plays with the student. */
 export interface SoundWish {

@@ -2,11 +2,11 @@ import { Ear as EarIcon, Mic, Play, Repeat, Square } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { SpaceHint } from '@/app/_components/sound/space-hint';
 import { Button, ButtonLink } from '@/ui/button';
+import { Tick } from '@/ui/tick';
 import { OwnWord } from './later';
 import { LevelMeter } from './level-meter';
 import type { SoundWish } from './sounds-panel';
 import { hasMicrophone, type Input, isBusy, playingNow } from './stand-machine';
-import { Tick } from './tick';
 import type { AtStand } from './use-stand';
 
 interface StandControlsProps {

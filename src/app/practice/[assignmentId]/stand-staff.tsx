@@ -9,6 +9,7 @@ import { Button } from '@/ui/button';
 import { EngravedLine } from '@/ui/music/engraved-line';
 import { Notice } from '@/ui/notice';
 import { RowUnder, type Under } from '@/ui/study/under-staff';
+import { Tick } from '@/ui/tick';
 import { Cautions, RestReminder } from './cautions';
 import { FileForm } from './file-form';
 import { HeardNote } from './heard-note';
@@ -20,7 +21,6 @@ import { StandControls } from './stand-controls';
 import { hasMicrophone, type Input, playingNow } from './stand-machine';
 import { doingNow, NOT_RECORDED, NOTHING_COMES_IN } from './stand-words';
 import { TapField } from './tap-field';
-import { Tick } from './tick';
 import type { AtStand } from './use-stand';
 
 interface StandStaffProps {

@@ -107,7 +107,8 @@ export async function getLine(viewer: Viewer, lineId: string, place = 0) {
 const A_NUMBER = 'The number of a line is 1 to 9999.';
 const A_PAGE = 'A page is a number from 1 to 999.';
 const A_LEVEL = 'A level is a number from 1 to 9.';
-const facts = z.object({
+/** Where a line stands in its book, and what it earns. */
+export const lineFacts = z.object({
   number: z.coerce.number({ error: A_NUMBER }).int(A_NUMBER).min(1, A_NUMBER).max(9999, A_NUMBER),
   page: z.preprocess(
     emptyIsNull,
@@ -127,7 +128,7 @@ function emptyIsNull(value: unknown): unknown {
 /** Number, page, level and token of a line. @returns what is wrong, if anything. @throws NotFound */
 export async function changeFacts(viewer: Viewer, lineId: string, form: unknown): Promise<Result<undefined>> {
   await requireOwnLine(viewer, lineId);
-  const read = readForm(facts, form);
+  const read = readForm(lineFacts, form);
   if (!read.ok) return read;
   await lines.updateFacts(lineId, read.value);
   return DONE;

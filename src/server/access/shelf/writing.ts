@@ -14,7 +14,7 @@ import { readInThread } from '@/server/threads/read-in-thread';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { readForm, refused } from '../read-form';
 import { usualWays } from '../school/classes';
-import { requireOwnDocument, requireOwnLine } from './shelf';
+import { lineFacts, requireOwnDocument, requireOwnLine } from './shelf';
 
 /** The book that is asked for, or the viewer's first; a new one when there is none. @throws NotFound */
 async function bookFor(viewer: Viewer, bookId: unknown): Promise<string> {
@@ -135,6 +135,37 @@ export async function importLine(
   const lineId = await lines.insertLine(await bookFor(viewer, bookId), title, json);
   if (inTheWay.length === 0) await askForStanding(lineId);
   return success({ lineId, title, toMend: inTheWay }, read.warnings);
+}
+
+const readLine = lineFacts
+  .pick({ number: true, page: true })
+  .partial({ number: true })
+  .extend({
+    bookId: z.uuid('Choose a book.'),
+    document: z.unknown(),
+  });
+
+/**
+ * Puts a line on the shelf that was read on the teacher's device: one of a page of lines.
+ * @returns the line, or what is wrong with it. @throws NotFound for a book of somebody else
+ */
+export async function addReadLine(viewer: Viewer, form: unknown): Promise<Result<ImportedLine>> {
+  assertTeacher(viewer);
+  const asked = readForm(readLine, form);
+  if (!asked.ok) return asked;
+  const { bookId, number, page } = asked.value;
+  const book = await bookFor(viewer, bookId);
+  const read = readDocument(asked.value.document);
+  if (!read.ok) return read;
+  const document = read.value;
+  const inTheWay = obstacles(document);
+  const { title } = document.score;
+  const lineId = await lines.insertLine(book, title, JSON.stringify(document), {
+    page,
+    ...(number !== undefined && { number }),
+  });
+  if (inTheWay.length === 0) await askForStanding(lineId);
+  return success({ lineId, title, toMend: inTheWay });
 }
 
 const exportForm = z.enum(['musicxml', 'mid']);
