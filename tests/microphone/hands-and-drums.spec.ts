@@ -3,10 +3,11 @@ import { axeFindings } from '../support/axe';
 import {
   ADDRESS,
   launchWithMicrophone,
+  recordAtStand,
   recordToFile,
-  seeVerdict,
   signInStudent,
   weakMeasures,
+  weakOfVoice,
 } from '../support/browser';
 
 const BPM = 60;
@@ -19,21 +20,9 @@ async function recordOnStand(browser: Browser, userName: string, title: RegExp):
   const context = await browser.newContext({ baseURL: ADDRESS, viewport: { width: 1280, height: 800 } });
   const student = await signInStudent(context, userName);
   await student.getByRole('link', { name: title }).first().click();
-  await expect(student.getByRole('button', { name: 'Play and record' })).toBeVisible();
-  await student.waitForLoadState('networkidle');
-  await student.keyboard.press('Space');
-  await expect(student.getByText('Play!')).toBeVisible({ timeout: 20_000 });
-  await seeVerdict(student);
+  await recordAtStand(student);
   return student;
 }
-
-/** What of a voice needs work, by the places of the measures. */
-const weakOf = (page: Page, voice: string) =>
-  page
-    .locator(`[data-voice="${voice}"] li [data-needs-work]`)
-    .evaluateAll((strips) =>
-      strips.flatMap((strip, index) => (strip.getAttribute('data-needs-work') ? [index + 1] : [])),
-    );
 
 test('a note that the left hand leaves out is named, and the right hand is right', async () => {
   const browser = await launchWithMicrophone(
@@ -41,8 +30,8 @@ test('a note that the left hand leaves out is named, and the right hand is right
   );
   try {
     const student = await recordOnStand(browser, 'mira', /14 Hands Like Oars/);
-    expect(await weakOf(student, 'right hand')).toEqual([]);
-    expect(await weakOf(student, 'left hand')).toEqual([3]);
+    expect(await weakOfVoice(student, 'right hand')).toEqual([]);
+    expect(await weakOfVoice(student, 'left hand')).toEqual([3]);
     expect(await weakMeasures(student)).toEqual(['3 notes rhythm']);
     await student.getByText('In words, measure by measure').click();
     await expect(student.getByText(/Left hand, beat 1: \w not heard/)).toBeVisible();
@@ -61,8 +50,8 @@ test('a bass drum and a snare that are left out are named, and the hi-hat is rig
     await expect(student.getByTestId('next-step')).toContainText(
       'Mevlo did not hear the bass drum and the snare',
     );
-    expect(await weakOf(student, 'closed hi-hat')).toEqual([]);
-    expect(await weakOf(student, 'bass drum')).toEqual([1, 2, 3, 4]);
+    expect(await weakOfVoice(student, 'closed hi-hat')).toEqual([]);
+    expect(await weakOfVoice(student, 'bass drum')).toEqual([1, 2, 3, 4]);
   } finally {
     await browser.close();
   }

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { type Browser, type BrowserContext, chromium, expect, type Page } from '@playwright/test';
 import { severalAtOnce } from '@/core/checking';
+import type { Line } from '@/core/notation';
 import { writeWav } from '@/core/signal';
 import { type Flaw, performVoices, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
 import { DEMO_CLASSES, DEMO_TEACHER } from '@/server/demo/scenario';
@@ -23,14 +24,17 @@ export function launchWithMicrophone(wavPath: string): Promise<Browser> {
   });
 }
 
-/** Records a performance of a book line to a file, with silence at its end. @param leadSeconds before the first note. */
+/**
+ * Records a performance of a line to a file, with silence at its end.
+ * @param of a line, or the number of one in the demo book. @param leadSeconds before the first note.
+ */
 export function recordToFile(
-  lineNumber: number,
+  of: Line | number,
   bpm: number,
   leadSeconds: number,
   flaws: readonly Flaw[],
 ): string {
-  const line = bookLine(lineNumber);
+  const line = typeof of === 'number' ? bookLine(of) : of;
   const performance = performVoices(line, { ...STEADY_STYLE, seed: 8, bpm, leadSeconds }, flaws);
   const player = severalAtOnce(line) ? line.part.instrument! : 'flute';
   const sound = render({ ...performance, durationSeconds: performance.durationSeconds + 5 }, player, {
@@ -71,6 +75,23 @@ export async function signInStudent(context: BrowserContext, userName: string): 
 export async function seeVerdict(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Not this time' }).click({ timeout: 60_000 });
   await page.getByTestId('next-step').waitFor();
+}
+
+/** What of a voice needs work, by the places of the measures. */
+export const weakOfVoice = (page: Page, voice: string) =>
+  page
+    .locator(`[data-voice="${voice}"] li [data-needs-work]`)
+    .evaluateAll((strips) =>
+      strips.flatMap((strip, index) => (strip.getAttribute('data-needs-work') ? [index + 1] : [])),
+    );
+
+/** Records whatever the microphone plays at a stand that is open, and waits for the verdict. */
+export async function recordAtStand(page: Page): Promise<void> {
+  await expect(page.getByRole('button', { name: 'Play and record' })).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  await page.keyboard.press('Space');
+  await expect(page.getByText('Play!')).toBeVisible({ timeout: 20_000 });
+  await seeVerdict(page);
 }
 
 /** What the ledger says needs work: `2 notes`, `6 rhythm`. */

@@ -189,15 +189,15 @@ export function addVoice(desk: Desk, staff: Voice['staff']): Desk {
   return {
     ...changed,
     voiceIndex,
-    caret: { measureIndex: desk.caret.measureIndex, eventIndex: 0 },
+    // Nothing of it is written yet: one begins at the beginning.
+    caret: { measureIndex: 0, eventIndex: 0 },
     anchor: undefined,
   };
 }
 
 /** Takes the voice that is being written out of the part. */
 export function removeVoice(desk: Desk): Desk {
-  if (desk.voiceIndex === 0)
-    return { ...desk, remark: 'The first voice stays; it is the one that is checked.' };
+  if (desk.voiceIndex === 0) return { ...desk, remark: 'The first voice stays: a part has at least one.' };
   const part = partOf(desk);
   const changed = withPart(desk, {
     ...part,

@@ -34,10 +34,10 @@ export function FileOfLines({ file, wishes, placed, onCut, onRemove }: FileOfLin
       <div className="flex flex-wrap items-center justify-between gap-3">
         <h2 id={heading} className="text-xl font-bold">
           {file.name}
-          <span role="status" className="ml-3 font-normal text-faint">
-            {!read ? 'is being read …' : read.ok && counted(pieces.length)}
-          </span>
         </h2>
+        <span role="status" className="mr-auto text-faint">
+          {!read ? 'is being read …' : read.ok && counted(pieces.length)}
+        </span>
         <Button weight="quiet" onClick={onRemove} aria-label={`Leave out ${file.name}`}>
           Leave out
         </Button>
@@ -129,7 +129,9 @@ function Piece({ piece, wish, onWish, isPlaced, engraver, onCutAt, onJoin }: Pie
         <p className="min-h-12 content-center">{isPlaced ? 'is on the shelf' : facts}</p>
       </div>
       {document && lead && (
-        <InView className="mt-2 min-h-24">{() => <Drawing line={lead} engraver={engraver} />}</InView>
+        <InView className="mt-2 min-h-24 max-w-2xl">
+          {() => <Drawing line={lead} engraver={engraver} />}
+        </InView>
       )}
       {issues.length > 0 && (
         <div className="mt-2">

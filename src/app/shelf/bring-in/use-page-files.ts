@@ -45,9 +45,9 @@ export function usePageFiles() {
     add: async (chosen: readonly File[]) => {
       const added = await Promise.all(
         chosen.slice(0, MOST_FILES).map(async (file): Promise<PageFile> => {
-          count.current += 1;
+          const key = `f${++count.current}`;
           const bytes = new Uint8Array(await file.arrayBuffer());
-          return { key: `f${count.current}`, name: file.name, bytes, read: undefined };
+          return { key, name: file.name, bytes, read: undefined };
         }),
       );
       change({ kind: 'added', files: added });
