@@ -36,7 +36,9 @@ export function recordToFile(
 ): string {
   const line = typeof of === 'number' ? bookLine(of) : of;
   const performance = performVoices(line, { ...STEADY_STYLE, seed: 8, bpm, leadSeconds }, flaws);
-  const player = severalAtOnce(line) ? line.part.instrument! : 'flute';
+  // The lines of the demo book are played by the class that got them.
+  const isPlayers = typeof of !== 'number' || severalAtOnce(line);
+  const player = (isPlayers && line.part.instrument) || 'flute';
   const sound = render({ ...performance, durationSeconds: performance.durationSeconds + 5 }, player, {
     ...QUIET_ROOM,
     seed: 8,
