@@ -2,6 +2,7 @@ import type { Instrument, Level } from '../instruments';
 import type { Part } from '../notation';
 import type { Vocabulary } from '../time';
 import type { Finding } from './finding';
+import { grooves } from './groove';
 import type { Acquaintance, HardSpot } from './hard-spots/hard-spot';
 import { difficultyByMeasure, hardSpots } from './hard-spots/hard-spots';
 import { measuresToLearn, sameMeasures, sameRhythms } from './likeness';
@@ -12,6 +13,7 @@ import { sequences } from './sequences';
 import { type StartingTempo, startingTempo } from './starting-tempo';
 import { brokenTriads } from './triads';
 import { trickiestRhythm } from './tricky-rhythm';
+import { twoHands } from './two-hands';
 
 export const PATTERN_KINDS = [
   'learn',
@@ -21,6 +23,11 @@ export const PATTERN_KINDS = [
   'scale-run',
   'triad',
   'trickiest-rhythm',
+  'groove',
+  'fill',
+  'hands-together',
+  'hands-in-turn',
+  'left-hand-figure',
 ] as const;
 export type PatternKind = (typeof PATTERN_KINDS)[number];
 
@@ -52,6 +59,8 @@ export function lookOver(part: Part, player: Player, vocabulary: Vocabulary): Lo
   const learn = measuresToLearn(part, words);
   const trickiest = trickiestRhythm(part, words);
   const patterns: Finding<PatternKind>[] = [
+    ...grooves(part, words),
+    ...twoHands(part, words),
     ...(learn ? [learn] : []),
     ...sameMeasures(part, words),
     ...sequences(part, words),
