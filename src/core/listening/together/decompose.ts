@@ -8,10 +8,17 @@ const TINY = 1e-9;
  */
 export function decompose(spectrum: Float64Array, templates: readonly Float64Array[]): Float64Array {
   const bands = spectrum.length;
+  // Below its pitch a template is empty.
+  const firsts = templates.map((template) =>
+    Math.max(
+      0,
+      template.findIndex((value) => value !== 0),
+    ),
+  );
   const norms = templates.map((template) => template.reduce((sum, value) => sum + value, 0));
   const amounts = Float64Array.from(templates, (template, index) => {
     let sum = 0;
-    for (let band = 0; band < bands; band++) sum += template[band]! * spectrum[band]!;
+    for (let band = firsts[index]!; band < bands; band++) sum += template[band]! * spectrum[band]!;
     return sum / (norms[index]! + TINY) + TINY;
   });
   const model = new Float64Array(bands);
@@ -21,12 +28,13 @@ export function decompose(spectrum: Float64Array, templates: readonly Float64Arr
     templates.forEach((template, index) => {
       const amount = amounts[index]!;
       if (amount > TINY)
-        for (let band = 0; band < bands; band++) model[band] = model[band]! + amount * template[band]!;
+        for (let band = firsts[index]!; band < bands; band++)
+          model[band] = model[band]! + amount * template[band]!;
     });
     for (let band = 0; band < bands; band++) ratio[band] = spectrum[band]! / model[band]!;
     templates.forEach((template, index) => {
       let sum = 0;
-      for (let band = 0; band < bands; band++) sum += template[band]! * ratio[band]!;
+      for (let band = firsts[index]!; band < bands; band++) sum += template[band]! * ratio[band]!;
       amounts[index] = (amounts[index]! * sum) / (norms[index]! + TINY);
     });
   }

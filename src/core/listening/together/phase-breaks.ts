@@ -15,39 +15,36 @@ export class PhaseMeter {
   readonly #samples: Float32Array;
   readonly #sampleRate: number;
   readonly #taper: Float64Array;
+  readonly #weight: number;
 
   /** @param sampleRate in hertz. */
   constructor(samples: Float32Array, sampleRate: number) {
     this.#samples = samples;
     this.#sampleRate = sampleRate;
     this.#taper = hannWindow(Math.round(WINDOW_SECONDS * sampleRate));
+    this.#weight = this.#taper.reduce((sum, value) => sum + value, 0);
   }
 
   /** The breaks at a moment, by semitone; each is looked for once. @param onsetSeconds when something may be struck. */
   at(onsetSeconds: number, tuningSemitones: number): (midi: number) => PhaseBreak {
+    const half = WINDOW_SECONDS / 2;
+    const last = onsetSeconds - GUARD_SECONDS - half;
+    const windows = [last - STEP_SECONDS, last, onsetSeconds + GUARD_SECONDS + half].map((seconds) =>
+      this.#windowAt(seconds),
+    ) as [Window, Window, Window];
     const known = new Map<number, PhaseBreak>();
     return (midi) => {
       const there = known.get(midi);
       if (there) return there;
-      const found = this.#breakAt(midiToHertz(midi + tuningSemitones), onsetSeconds);
+      const found = this.#breakAt(midiToHertz(midi + tuningSemitones), windows);
       known.set(midi, found);
       return found;
     };
   }
 
-  #breakAt(hertz: number, onsetSeconds: number): PhaseBreak {
-    const half = WINDOW_SECONDS / 2;
-    const [first, second, third] = [
-      onsetSeconds - GUARD_SECONDS - half - STEP_SECONDS,
-      onsetSeconds - GUARD_SECONDS - half,
-      onsetSeconds + GUARD_SECONDS + half,
-    ];
-    const [a, b, c] = [first, second, third].map((seconds) => this.#phasor(hertz, seconds)) as [
-      Phasor,
-      Phasor,
-      Phasor,
-    ];
-    const turn = (third - second) / (second - first);
+  #breakAt(hertz: number, windows: readonly [Window, Window, Window]): PhaseBreak {
+    const [a, b, c] = windows.map((window) => this.#phasor(hertz, window)) as [Phasor, Phasor, Phasor];
+    const turn = (windows[2].seconds - windows[1].seconds) / (windows[1].seconds - windows[0].seconds);
     const phase = b.phase + turn * wrapped(b.phase - a.phase);
     const [real, imaginary] = [b.size * Math.cos(phase), b.size * Math.sin(phase)];
     return {
@@ -56,25 +53,28 @@ export class PhaseMeter {
     };
   }
 
-  /** Of one frequency, its phase against a wave that has run since the beginning. */
-  #phasor(hertz: number, middleSeconds: number): Phasor {
-    const length = this.#taper.length;
-    const from = Math.round(middleSeconds * this.#sampleRate - length / 2);
+  /** The samples around a moment, tapered once for all frequencies. */
+  #windowAt(seconds: number): Window {
+    const from = Math.round(seconds * this.#sampleRate - this.#taper.length / 2);
+    return { seconds, from, samples: this.#taper.map((taper, n) => taper * (this.#samples[from + n] ?? 0)) };
+  }
+
+  /** Of one frequency, its phase against a wave that has run since the beginning. Source: G. Goertzel, as in `powersAt`. */
+  #phasor(hertz: number, { from, samples }: Window): Phasor {
     const turn = (2 * Math.PI * hertz) / this.#sampleRate;
-    // A wave of constant frequency by rotation: a sine for each sample would cost most of the time.
-    const [stepReal, stepImaginary] = [Math.cos(turn), -Math.sin(turn)];
-    let [waveReal, waveImaginary] = [Math.cos(turn * from), -Math.sin(turn * from)];
-    let [real, imaginary, weight] = [0, 0, 0];
-    for (let n = 0; n < length; n++) {
-      const value = this.#taper[n]! * (this.#samples[from + n] ?? 0);
-      real += value * waveReal;
-      imaginary += value * waveImaginary;
-      weight += this.#taper[n]!;
-      const next = waveReal * stepReal - waveImaginary * stepImaginary;
-      waveImaginary = waveReal * stepImaginary + waveImaginary * stepReal;
-      waveReal = next;
+    const cosine = 2 * Math.cos(turn);
+    let [last, before] = [0, 0];
+    for (let n = 0; n < samples.length; n++) {
+      const next = samples[n]! + cosine * last - before;
+      before = last;
+      last = next;
     }
-    return { size: (2 * Math.hypot(real, imaginary)) / weight, phase: Math.atan2(imaginary, real) };
+    const [real, imaginary] = [last - before * Math.cos(turn), before * Math.sin(turn)];
+    return {
+      size: (2 * Math.hypot(real, imaginary)) / this.#weight,
+      // What it has turned up to the last sample is taken off.
+      phase: Math.atan2(imaginary, real) - turn * (from + samples.length - 1),
+    };
   }
 }
 
@@ -82,6 +82,13 @@ export class PhaseMeter {
 export interface PhaseBreak {
   readonly unforeseen: number;
   readonly after: number;
+}
+
+interface Window {
+  readonly seconds: number;
+  /** Place of its first sample in the recording. */
+  readonly from: number;
+  readonly samples: Float64Array;
 }
 
 interface Phasor {
