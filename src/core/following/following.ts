@@ -3,7 +3,7 @@ import type { AskedSound } from '../notation';
 import type { Beside } from './besides';
 
 /** Changes whenever the same facts could be followed differently. */
-export const FOLLOWING_VERSION = 14;
+export const FOLLOWING_VERSION = 15;
 
 /** Less periodic than this a sound is the noise of an attack, or several strings at once: nothing is held against the player. */
 export const LEAST_CLARITY_OF_ONE_TONE = 0.92;

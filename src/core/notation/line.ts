@@ -81,9 +81,9 @@ export interface Measure {
   readonly jump?: Jump | undefined;
   /** Passes on which a measure under an ending bracket is played. */
   readonly endingPasses: readonly number[];
-  /** The first voice of the upper staff: the one that is counted and checked. */
+  /** The first voice of the upper staff: the one that is counted. */
   readonly events: readonly LineEvent[];
-  /** Further voices: engraved, heard in the model and kept, not checked yet. */
+  /** Further voices: those of the other hand, of the feet, or on the same staff. */
   readonly otherVoices: readonly Voice[];
   readonly directions: readonly Direction[];
 }

@@ -19,6 +19,9 @@ export interface TogetherScore {
   readonly differences: readonly string[];
 }
 
+/** Hands and feet come together within so much. */
+const SAME_TIME_SECONDS = 0.06;
+
 /** Compares a verdict of all voices with the truth. */
 export function scoreTogether(truth: TogetherTruth, said: Verdict): TogetherScore {
   const heads: Tally = [0, 0, 0];
@@ -38,7 +41,7 @@ export function scoreTogether(truth: TogetherTruth, said: Verdict): TogetherScor
     const note = noteOf.get(head.noteId)!;
     const verdict = headOf(note, head.asked);
     if (verdict?.pitch === 'unclear') unclear++;
-    if (!head.isScored || truth.mistake === 'hands apart') continue;
+    if (!head.isScored || truth.mistake === 'hands apart' || soundsAnyway(head, truth)) continue;
     const isSo = head.found !== 'right' || head.timing !== 'on';
     const isSaid =
       isJudged &&
@@ -80,6 +83,21 @@ export function scoreTogether(truth: TogetherTruth, said: Verdict): TogetherScor
     isJudged,
     differences,
   };
+}
+
+/** Where both drums that were exchanged are asked for at once, each sounds in the place of the other: nobody can hear that. */
+function soundsAnyway(head: HeadTruth, { mistake, heads }: TogetherTruth): boolean {
+  return (
+    mistake === 'exchanged' &&
+    head.found === 'wrong' &&
+    heads.some(
+      (other) =>
+        other !== head &&
+        other.found === 'wrong' &&
+        other.measureIndex === head.measureIndex &&
+        Math.abs((other.onset ?? -1) - (head.onset ?? -2)) < SAME_TIME_SECONDS,
+    )
+  );
 }
 
 function isNamed({ mistake, heads, voice }: TogetherTruth, { voices = [] }: Verdict): boolean {

@@ -14,20 +14,14 @@ import {
   type Following,
 } from '../following';
 import { hasFootBeside } from '../foot';
-import {
-  findInterruptions,
-  meanBpm,
-  measureStarts,
-  type Pulse,
-  pulsesOf,
-  type WrittenInTime,
-} from '../pulse-runs';
+import { findInterruptions, meanBpm, measureStarts, pulsesOf } from '../pulse-runs';
 import { hasTalkBeside } from '../somebody-else';
+import { dueMoments } from './due-moments';
+import { byHandThatKeepsTime } from './hand-that-keeps-time';
 import { evidenceAt, likelihoodUnasked } from './likelihood';
 import { placeHeads } from './place-heads';
 import type { DueMoment, PlacedHead } from './placed-head';
 import { likeliestReading, type Reading } from './readings';
-import type { WrittenMoment } from './written-moments';
 
 /** What is struck at a moment that nothing of the line was found at must be so likely to be a note too many. */
 const SURELY_STRUCK = 0.9;
@@ -51,9 +45,15 @@ export function followTogether(line: Line, heard: Heard, askedBpm: number): Foll
   const reading = likeliestReading(line, heard.moments, candidates, askedSecondsPerBeat);
   const { all, written, aligned, moments } = reading;
   const { alignment, secondsPerBeat } = aligned;
-  const pulses = pulsesOf(alignment, candidates, written, secondsPerBeat);
-  const due = all.map((moment) => dueOf(moment, moments, pulses, written));
-  const placed = placeHeads(due, heard.moments, reading.played);
+  const inAll = pulsesOf(alignment, candidates, written, secondsPerBeat);
+  const dueInAll = dueMoments(all, moments, inAll, written);
+  const { pulses, due, placed } = byHandThatKeepsTime(
+    line,
+    { pulses: inAll, due: dueInAll, placed: placeHeads(dueInAll, heard.moments, reading.played) },
+    reading,
+    heard.moments,
+    candidates,
+  );
   const heads = placed.map((head) => followedHead(head, due, heard.moments));
   return {
     version: FOLLOWING_VERSION,
@@ -97,45 +97,6 @@ const soundsAt = (moment: HeardMoment): readonly AskedSound[] => [
   ...moment.pitches.map(({ midi }) => ({ kind: 'pitched', midi }) as const),
   ...moment.drums.map(({ drum }) => ({ kind: 'drum', drum }) as const),
 ];
-
-/** When a moment was due by the pulse around it, and where it was found. */
-function dueOf(
-  moment: WrittenMoment,
-  read: readonly WrittenMoment[],
-  pulses: readonly Pulse[],
-  { beatsAt }: WrittenInTime,
-): DueMoment {
-  const index = read.findIndex(({ note }) => sameTime(note, moment.note));
-  const pulse = pulses.findLast(({ placed }) => placed.some((one) => one.index === index));
-  if (pulse && index >= 0) {
-    const at = pulse.placed.findLastIndex((one) => one.index === index);
-    const { seconds, secondsPerBeat, doubtSeconds } = pulse.expected[at]!;
-    const startsPulse = pulse.isAnew && at === 0;
-    const found = pulse.placed[at]!;
-    return {
-      moment,
-      foundAt: found.soundIndex,
-      startsPulse,
-      due: { seconds: startsPulse ? found.seconds : seconds, secondsPerBeat, doubtSeconds },
-    };
-  }
-  const beats = beatsAt(toNumber(moment.note.onsetQuarters));
-  const near = pulses
-    .flatMap(({ placed, expected }) =>
-      placed.map((one, at) => ({ off: beats - one.beats, expected: expected[at]! })),
-    )
-    .reduce<
-      { off: number; expected: { seconds: number; secondsPerBeat: number; doubtSeconds: number } } | undefined
-    >((best, one) => (best && Math.abs(best.off) <= Math.abs(one.off) ? best : one), undefined);
-  const due = near && {
-    seconds: near.expected.seconds + near.off * near.expected.secondsPerBeat,
-    secondsPerBeat: near.expected.secondsPerBeat,
-    doubtSeconds: near.expected.doubtSeconds,
-  };
-  return { moment, foundAt: undefined, startsPulse: false, due };
-}
-
-const sameTime = (a: WrittenNote, b: WrittenNote) => toNumber(a.onsetQuarters) === toNumber(b.onsetQuarters);
 
 function followedHead(
   head: PlacedHead,

@@ -9,7 +9,7 @@ import { type WrittenMoment, writtenMoments } from './written-moments';
 /** What a moment costs at which nothing of what is written was struck, in units of the aligner. */
 const COST_OF_NOTHING_RIGHT = 1.3;
 /** What each moment costs at which only voices were to play that are not listened for. */
-const COST_OF_SILENT_MOMENT = 0.4;
+const COST_OF_SILENT_MOMENT = 0.1;
 
 /** Measures of a groove or of a left-hand pattern are alike: what is missing in one of them is no reason to be in another. */
 const MORE_FOR_GOING_BACK = 3;

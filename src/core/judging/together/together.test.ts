@@ -17,7 +17,8 @@ function verdictOf(
   change: (event: PlayedEvent) => readonly PlayedEvent[] = (event) => [event],
 ): Verdict {
   const played = performVoices(line, { ...STEADY_STYLE, seed: 4, bpm: BPM, intonationCents: 0 }, flaws);
-  return checkHeard(line, perfectlyHeard({ ...played, events: played.events.flatMap(change) }), BPM).verdict;
+  const events = played.events.flatMap(change).toSorted((a, b) => a.onsetSeconds - b.onsetSeconds);
+  return checkHeard(line, perfectlyHeard({ ...played, events }), BPM).verdict;
 }
 
 const noteOf = (line: Line, voice: number, index: number) => writtenVoices(line)[voice]![index]!;
@@ -94,6 +95,29 @@ test('a hand that comes half a beat behind is late in every measure, and its own
   expect(verdict.apartMeasures?.length).toBeGreaterThan(5);
   expect(wordsOf(HANDS, verdict)).toContain('measure 2: The hands did not come together.');
 });
+
+test.each([
+  ['right hand', 0],
+  ['left hand', 1],
+] as const)(
+  'a %s that falls behind for two measures is late there, and nothing of the other one is off',
+  (name, voice) => {
+    const behind = new Set(
+      writtenVoices(HANDS)
+        [voice]!.filter(({ measureIndex }) => measureIndex === 3 || measureIndex === 4)
+        .map(({ id }) => id),
+    );
+    const verdict = verdictOf(HANDS, [], (event) => [
+      event.noteId !== undefined && behind.has(event.noteId)
+        ? { ...event, onsetSeconds: event.onsetSeconds + 30 / BPM, endSeconds: event.endSeconds + 30 / BPM }
+        : event,
+    ]);
+    const off = verdict.notes.filter(({ onset, pitch }) => onset !== 'on' || pitch !== 'right');
+    expect(new Set(off.map((note) => note.voice))).toEqual(new Set([name]));
+    expect(off.map(({ onset }) => onset).every((onset) => onset === 'late')).toBe(true);
+    expect(off.length).toBe(behind.size);
+  },
+);
 
 test('bass drum and snare that are exchanged throughout are said to be, and the hi-hat is right', () => {
   const other = { 'bass-drum': 'snare', snare: 'bass-drum' } as const;
