@@ -46,6 +46,7 @@ export function judgeTogether(
   const notes = written.map(({ note, voice }) => judgeNote(note, voice, certain, policy));
   const extras = following.extras.map((extra) => ({ ...extra, confidence: extra.sound.startStrength }));
   const { interruptions } = following;
+  const apart = apartMeasures(following.heads);
   return {
     version: JUDGING_VERSION,
     policy,
@@ -60,11 +61,13 @@ export function judgeTogether(
     },
     tuningCents: undefined,
     notes,
-    measures: measures.map((measure) =>
-      judgeMeasure(measure, { notes, extras, interruptions }, following, policy),
-    ),
+    measures: measures.map((measure) => {
+      const judged = judgeMeasure(measure, { notes, extras, interruptions }, following, policy);
+      // What is said in words is seen in the ledger.
+      return apart.includes(measure.index) ? { ...judged, rhythmNeedsWork: true } : judged;
+    }),
     voices: voicesJudged(line, notes, following.heads, measures, following, policy),
-    apartMeasures: apartMeasures(following.heads),
+    apartMeasures: apart,
     extras,
     interruptions: interruptions.map((stop) => ({
       ...stop,
@@ -191,7 +194,10 @@ function onsetOf(
 function apartMeasures(heads: readonly FollowedHead[]): readonly number[] {
   const indices = [...new Set(heads.map(({ measureIndex }) => measureIndex))];
   return indices.filter((index) => {
-    const mine = heads.filter(({ measureIndex, found }) => measureIndex === index && found === 'there');
+    const mine = heads.filter(
+      ({ measureIndex, found, likelihood }) =>
+        measureIndex === index && found === 'there' && likelihood >= START_FROM,
+    );
     const voices = [...new Set(mine.map(({ voice }) => voice))];
     const middles = voices.map((voice) =>
       median(mine.filter((head) => head.voice === voice).map(({ deviationSeconds }) => deviationSeconds)),
