@@ -47,10 +47,13 @@ export function placeHeads(
         : { ...head, found: 'absent', likelihood: 1 - here[index]! },
   );
   all.forEach(({ head, of }, index) => {
-    if (here[index]! >= STRUCK) return;
-    const found =
-      onAnother(head, of, heard, played) ??
-      lookAround(head, of, heard, here[index]!, (at, asked) => taken.has(key(at, asked)));
+    const isTaken = (at: number, asked: AskedSound) => taken.has(key(at, asked));
+    if (here[index]! >= STRUCK) {
+      const nearer = maybeNearer(head, of, heard, here[index]!, isTaken);
+      if (nearer) placed[index] = nearer;
+      return;
+    }
+    const found = onAnother(head, of, heard, played) ?? lookAround(head, of, heard, here[index]!, isTaken);
     if (found.found === 'there') taken.add(key(found.at, head.asked));
     if (found.found === 'other') taken.add(key(found.at, found.instead));
     placed[index] = found;
@@ -73,6 +76,27 @@ function onAnother(
   if (instead === head.asked || foundAt === undefined) return undefined;
   const likelihood = likelihoodWhereWritten(heard[foundAt]!, instead);
   return likelihood < STRUCK ? undefined : { ...head, found: 'other', at: foundAt, instead, likelihood };
+}
+
+/** What was taken for its place lies off its time, and it was struck more surely nearer to it: something else sounded before. */
+function maybeNearer(
+  head: WrittenHead,
+  { due, foundAt }: DueMoment,
+  heard: readonly HeardMoment[],
+  here: number,
+  isTaken: (at: number, asked: AskedSound) => boolean,
+): PlacedHead | undefined {
+  if (!due || foundAt === undefined) return undefined;
+  const off = (moment: HeardMoment) => Math.abs(moment.onsetSeconds - due.seconds) / due.secondsPerBeat;
+  if (off(heard[foundAt]!) < SAME_PLACE_BEATS) return undefined;
+  const nearer = heard.flatMap((moment, at) => {
+    if (off(moment) >= SAME_PLACE_BEATS || isTaken(at, head.asked)) return [];
+    const likelihood = likelihoodNearby(moment, head.asked);
+    return likelihood > here ? [{ at, likelihood }] : [];
+  });
+  return nearer.length === 0
+    ? undefined
+    : { ...head, found: 'there', ...nearer.reduce((a, b) => (b.likelihood > a.likelihood ? b : a)) };
 }
 
 function lookAround(
