@@ -108,11 +108,29 @@ function certainClaims(
   silent: ReadonlySet<FollowedHead>,
 ): readonly CertainHead[] {
   const featuresOf = claimFeatures(heads);
+  const unheard = unheardPitches(heads);
   return heads.map((head, index) => {
     if (head.found === 'there') return { ...head, notStruck: 0 };
     if (silent.has(head)) return { ...head, notStruck: 1 };
+    if (head.found === 'absent' && head.asked.kind === 'pitched' && unheard.has(head.asked.midi))
+      return { ...head, notStruck: 0 };
     return { ...head, notStruck: head.found === 'unclear' ? 0 : probabilityOf(featuresOf(index), CLAIMS) };
   });
+}
+
+/** A pitch that is asked for so often and never heard is rather one that the recording does not hold, as low ones on a telephone. */
+const FEWEST_UNHEARD = 3;
+
+function unheardPitches(heads: readonly FollowedHead[]): ReadonlySet<number> {
+  const asked = new Map<number, boolean[]>();
+  for (const { asked: sound, found } of heads)
+    if (sound.kind === 'pitched')
+      asked.set(sound.midi, [...(asked.get(sound.midi) ?? []), found === 'there']);
+  return new Set(
+    [...asked].flatMap(([midi, were]) =>
+      were.length >= FEWEST_UNHEARD && were.every((there) => !there) ? [midi] : [],
+    ),
+  );
 }
 
 function judgeNote(

@@ -119,6 +119,19 @@ test.each([
   },
 );
 
+test('a pitch that is never heard in the whole take is held against nobody: the recording may not hold it', () => {
+  const pitches = writtenVoices(HANDS)[1]!.map(({ sound }) => (sound.kind === 'pitched' ? sound.midi : 0));
+  const times = (midi: number) => pitches.filter((one) => one === midi).length;
+  const commonest = pitches.reduce((a, b) => (times(b) > times(a) ? b : a));
+  expect(times(commonest)).toBeGreaterThanOrEqual(3);
+  const deaf = verdictOf(HANDS, [], (event) =>
+    event.midi !== undefined && Math.round(event.midi) === commonest ? [] : [event],
+  );
+  const unheard = deaf.notes.filter(({ writtenMidi }) => writtenMidi === commonest);
+  expect(new Set(unheard.map(({ pitch }) => pitch))).toEqual(new Set(['unclear']));
+  expect(deaf.measures.some(needsWork)).toBe(false);
+});
+
 test('bass drum and snare that are exchanged throughout are said to be, and the hi-hat is right', () => {
   const other = { 'bass-drum': 'snare', snare: 'bass-drum' } as const;
   const verdict = verdictOf(KIT, [], (event) => [
