@@ -25,8 +25,8 @@ import { likeliestReading, type Reading } from './readings';
 
 /** What is struck at a moment that nothing of the line was found at must be so likely to be a note too many. */
 const SURELY_STRUCK = 0.9;
-/** Between others it may be what they share. */
-const SURELY_STRUCK_WITH_OTHERS = 0.985;
+/** Between others it may be what they share, and beside talk a word. */
+const SURELY_STRUCK_IN_DOUBT = 0.985;
 /** Partials of what is struck at the same time are taken for notes most easily. */
 const PARTIAL_SEMITONES = [12, 19, 24, 28, 31];
 
@@ -41,6 +41,7 @@ export function followTogether(line: Line, heard: Heard, askedBpm: number): Foll
   requireRange('asked tempo', askedBpm, 20, 400, 'bpm');
   const unit = beatUnit(line.part.measures[0]!.meter);
   const askedSecondsPerBeat = quarterSeconds(askedBpm, unit) * toNumber(unit.quarters);
+  const hasTalk = hasTalkBeside(heard);
   const candidates = heard.moments.map(candidateOf);
   const reading = likeliestReading(line, heard.moments, candidates, askedSecondsPerBeat);
   const { all, written, aligned, moments } = reading;
@@ -59,7 +60,7 @@ export function followTogether(line: Line, heard: Heard, askedBpm: number): Foll
     version: FOLLOWING_VERSION,
     notes: writtenVoices(line).flatMap((notes) => notes.map((note) => followedNote(note, heads))),
     heads,
-    extras: extrasAmong(alignment, heard.moments, placed, reading),
+    extras: extrasAmong(alignment, heard.moments, placed, reading, hasTalk),
     interruptions: findInterruptions(pulses, secondsPerBeat),
     besides: besidesOf(
       heard,
@@ -74,7 +75,7 @@ export function followTogether(line: Line, heard: Heard, askedBpm: number): Foll
       heard.thumpsSeconds,
       pulses.flatMap(({ beatsSeconds }) => beatsSeconds),
     ),
-    hasTalkBeside: hasTalkBeside(heard),
+    hasTalkBeside: hasTalk,
     transposedSemitones: undefined,
     measureSeconds: measureStarts(pulses, written, secondsPerBeat),
   };
@@ -196,6 +197,7 @@ function extrasAmong(
   heard: readonly HeardMoment[],
   placed: readonly PlacedHead[],
   { moments }: Reading,
+  hasTalk: boolean,
 ): readonly ExtraSound[] {
   const at = new Map(matches.map(({ sound, target }) => [sound, target]));
   const used = placed.flatMap((head) =>
@@ -214,7 +216,7 @@ function extrasAmong(
     const written = at.has(index) ? moments[at.get(index)!]!.heads.map(({ asked }) => asked) : [];
     const others = used.filter((one) => one.at === index).map(({ asked }) => asked);
     const taken = [...written, ...others, ...gracesNear(moment, matches, heard, moments)];
-    const least = taken.length > 0 ? SURELY_STRUCK_WITH_OTHERS : SURELY_STRUCK;
+    const least = taken.length > 0 || hasTalk ? SURELY_STRUCK_IN_DOUBT : SURELY_STRUCK;
     return soundsAt(moment)
       .map((asked) => ({ asked, likelihood: likelihoodUnasked(moment, asked) }))
       .filter(
