@@ -1,3 +1,4 @@
+import pLimit from 'p-limit';
 import type { Line } from '@/core/notation';
 import type { DrawingWish, Engraving } from '@/engraving/engraving';
 import type { EngraveReply, EngraveRequest } from '@/workers/engrave.worker';
@@ -5,14 +6,11 @@ import type { EngraveReply, EngraveRequest } from '@/workers/engrave.worker';
 /** Draws many lines off the page's thread, one after the other, all with one engraver: it takes a second to be ready. */
 export class QueuedEngraver {
   readonly #worker = new Worker(new URL('../workers/engrave.worker.ts', import.meta.url), { type: 'module' });
-  #last: Promise<unknown> = Promise.resolve();
+  readonly #turn = pLimit(1);
 
   /** @throws Error when it cannot be drawn. */
   draw(line: Line, wish: DrawingWish): Promise<Engraving> {
-    const turn = this.#last.then(() => this.#ask({ line, wish }));
-    // One that cannot be drawn holds up nobody.
-    this.#last = turn.catch(() => undefined);
-    return turn;
+    return this.#turn(() => this.#ask({ line, wish }));
   }
 
   end(): void {

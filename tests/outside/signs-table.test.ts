@@ -15,6 +15,7 @@ import { playModel } from '@/core/playback';
 import { performVoices, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
 import { COUNTED_METERS } from '@/core/time';
 import { apply, blankScore, type Desk, openDesk, withoutEmptyEnd } from '@/core/writing';
+import { PLAYED } from '../support/signs-played';
 import { press, pressAll, say } from '../support/typist';
 
 /** One sign of section 1 of the job: how it is written, how it is found again, how ABC spells it. */
@@ -396,70 +397,6 @@ const SIGNS: readonly Sign[] = [
     abc: 'C4|\nC4|',
   },
 ];
-
-/**
- * Music with a sign, and as it would be without: keys and what is said, as above, of a flute or, with a clef, of drums. Where the model of
- * both is the same, the sign is not heard; where a recording of the one without is judged like one of the one with it, it is not judged.
- */
-const TUNE = 'q c d e f g e c d';
-const PLAYED: Readonly<Record<string, readonly [sign: string, plain: string]>> = {
-  'whole note and rest': ['w c q c d e f', 'h c r q c d e f'],
-  'half note and rest': ['h c r q c d e f', 'q c r h r q c d e f'],
-  'quarter note and rest': ['q c r c d e f g e', 'q c c c d e f g e'],
-  'eighth note and rest': ['i c d e f q g e c d e f', 'q c i e f q g e c d e f'],
-  'sixteenth note and rest': ['s c d e f q g e c c d e f', 'q c g e c c d e f'],
-  dot: ['q . c i d q e f g e c d', 'q c d e f g e c d'],
-  'two dots': ['h . . c i d q e f g e', 'h c d q e f g e'],
-  triplet: ['i l c d e l q f g e c d e f', 'i c d q f g e c d e f'],
-  duplet: ['"6/8" i l c d l q . e c d', '"6/8" i c d e q . e c d'],
-  tie: ['h c t c q d e f g', 'h c c q d e f g'],
-  'tie over the barline': ['q c d e g t g f e d', 'q c d e g g f e d'],
-  slur: ['q c u d e f u g e c d', TUNE],
-  'sharp, flat, natural': ['q c d e f + g e c d', TUNE],
-  staccato: ['q c * d * e * f * g * e * c * d *', TUNE],
-  accent: ['q c > d e > f g > e c > d', TUNE],
-  tenuto: ['q c _ d _ e _ f _ g _ e _ c _ d _', TUNE],
-  marcato: ['q c ^ d e ^ f g ^ e c ^ d', TUNE],
-  'dynamic mark': ['q c "p" d e f g "f" e c d', TUNE],
-  hairpin: [`${TUNE} k "louder"`, TUNE],
-  '8va, 8vb': [`${TUNE} k "8va"`, TUNE],
-  fermata: ['q c d e f o g e c d', TUNE],
-  'rit., accel., a tempo': [
-    'q c d e f g "rit." e c d q e f g e "a tempo" q c d e f',
-    `${TUNE} q e f g e q c d e f`,
-  ],
-  'swing, straight': ['i c d e f q g e c i d e q f g "Swing"', 'i c d e f q g e c i d e q f g'],
-  'breath mark': ['q c d e f , g e c d', TUNE],
-  'repeat signs': ['q c d e f ] g e c d', TUNE],
-  'measure repeat sign': ['q c d e f % g e c d', TUNE],
-  'rest of several measures': ['q c d e f "rest 2 measures" q g e c d', TUNE],
-  'double bar': ['q c d e f | g e c d', TUNE],
-  'first and second endings': ['q c d e f g e c d "ending 1" ] q e f g a "ending 2"', `${TUNE} q e f g a`],
-  'D.C. or D.S., to Fine or to a coda': ['q c d e f "Fine" g e c d "D.C. al Fine"', TUNE],
-  'segno, coda': ['q c d e f "segno" g e c d "D.S."', TUNE],
-  'tempo word with a BPM': [`"Gently 72" ${TUNE}`, TUNE],
-  fingering: ['q c 1 d 2 e 3 f g e c d', TUNE],
-  'down bow, up bow': ['q c "down bow" d "up bow" e f g e c d', TUNE],
-  'trill, mordent, turn': ['q c "trill" d e f g e c d', TUNE],
-  'chord symbol': [`"chord C" ${TUNE}`, TUNE],
-  'grace notes': ['q c d e f g "grace A" e c d', TUNE],
-  flam: ['"clef percussion" q 2 2 "flam" 2 2 2 2 2 2', '"clef percussion" q 2 2 2 2 2 2 2 2'],
-  'ghost note': ['"clef percussion" q 2 2 "ghost" 2 2 2 2 2 2', '"clef percussion" q 2 2 2 2 2 2 2 2'],
-  sticking: ['"clef percussion" q 2 2 2 2 k "sticking R L R L"', '"clef percussion" q 2 2 2 2'],
-  'words of a second verse': [`${TUNE} k "verse 2 lo lo"`, TUNE],
-  'words to sing': [`${TUNE} k "sing la la"`, TUNE],
-  'string hint': ['q c "string 2" d e f g e c d', TUNE],
-  'position hint': ['q c "position III" d e f g e c d', TUNE],
-  'open string': ['q c "open string" d e f g e c d', TUNE],
-  'stroke without pitch': ['"clef percussion" q x x x x x x x x', '"clef percussion" q x x x r x x x x'],
-  'drums of a kit by name, with their heads': [
-    '"clef percussion" q 3 2 3 2 3 2 3 2',
-    '"clef percussion" q 3 2 3 4 3 2 3 2',
-  ],
-  chord: ['q c & e d f g e c d e', 'q c d f g e c d e'],
-  'key signature': ['"key Eb" q c d e f g e c d', TUNE],
-  pickup: ['q c p Enter q d e f g q e f g e', 'q c q d e f g q e f g e'],
-};
 
 /** What a listener, and what the judge makes of it: a real recording of a simulated flute, or kit. */
 function playedAndJudged(name: string): readonly [isHeard: boolean, isJudged: boolean] | undefined {
