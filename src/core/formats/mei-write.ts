@@ -236,7 +236,8 @@ class MeiBody {
         : '';
       return `${open}${writeStops(event, strings)}${closing.has(event) ? '</tuplet>' : ''}`;
     });
-    return `<staff n="2"><layer n="1">${short ?? events.join('')}</layer></staff>`;
+    // A sign that stands for the measure stands on the upper staff alone.
+    return `<staff n="2"><layer n="1">${short ? '<mSpace/>' : events.join('')}</layer></staff>`;
   }
 
   #layer(

@@ -51,6 +51,13 @@ test('there is nothing to take up at the beginning, which is said', () => {
   expect(pressAll(blank(), '%').remark).toMatch(/no measure/);
 });
 
+test('a further voice is written once under a sign, and goes on behind it', () => {
+  const upper = at(pressAll(blank(), 'q c d e f % Enter w g'), 0, 0);
+  const both = pressAll(apply(upper, { kind: 'add-voice', staff: 'upper' }), 'h c c w c');
+  expect(shown(both)).toBe('CDEF | %CDEF | G');
+  expect(partOf(both).measures.map(({ otherVoices }) => otherVoices[0]!.events.length)).toEqual([2, 2, 1]);
+});
+
 test('a rest of several measures is one rest in print, and so many measures in time', () => {
   const rested = say(pressAll(blank(), 'q c d e f'), 'rest 3 measures');
   expect(shown(rested)).toBe('CDEF | R | …R | …R');

@@ -268,7 +268,12 @@ function readyToWrite(desk: Desk): Desk {
   const isLast = measureIndex === partOf(desk).measures.length - 1;
   const ready = isLast ? appendMeasure(desk) : desk;
   const next: Desk = { ...ready, caret: { measureIndex: measureIndex + 1, eventIndex: 0 } };
-  return isLast ? next : readyToWrite(next);
+  if (isLast) return next;
+  // What is printed as the measure before is written with it: one goes on behind it.
+  const isWritten =
+    partOf(next).measures[measureIndex + 1]!.shorthand === 'as-before' && isFull(next, measureIndex + 1);
+  const behind = isWritten ? eventsAt(next, measureIndex + 1).length : 0;
+  return readyToWrite({ ...next, caret: { measureIndex: measureIndex + 1, eventIndex: behind } });
 }
 
 function isFull(desk: Desk, measureIndex: number): boolean {

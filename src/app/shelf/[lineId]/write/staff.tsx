@@ -1,5 +1,5 @@
 'use client';
-import { type PointerEvent, useState } from 'react';
+import { type PointerEvent, useEffect, useRef, useState } from 'react';
 import type { MeasureFault } from '@/core/notation';
 import type { Desk } from '@/core/writing';
 import type { EngravedSystem, Engraving } from '@/engraving/engraving';
@@ -15,10 +15,23 @@ interface StaffProps {
   readonly onTap: (tap: Tap, extend: boolean) => void;
 }
 
+/** Whoever writes sees it: when the caret moves it is brought into sight, from wherever a button was pressed. */
+function useCaretInSight({ caret, voiceIndex }: Desk) {
+  const mark = useRef<SVGGElement>(null);
+  const place = `${caret.measureIndex} ${caret.eventIndex} ${voiceIndex}`;
+  const seen = useRef(place);
+  useEffect(() => {
+    if (seen.current !== place) mark.current?.scrollIntoView({ block: 'nearest' });
+    seen.current = place;
+  }, [place]);
+  return mark;
+}
+
 /** The line under the pen: caret, selection, what does not add up, and where a tap would write. */
 export function Staff({ desk, engraving, faults, hasPen, onTap }: StaffProps) {
   const [ghost, setGhost] = useState<{ readonly system: number; readonly x: number; readonly y: number }>();
   const caret = maybeCaretPlace(desk, engraving);
+  const caretMark = useCaretInSight(desk);
   const tapOf = (event: PointerEvent<SVGElement>, system: EngravedSystem) => {
     const frame = event.currentTarget.getBoundingClientRect();
     const scale = system.width / frame.width;
@@ -55,7 +68,12 @@ export function Staff({ desk, engraving, faults, hasPen, onTap }: StaffProps) {
             <ellipse cx={ghost.x} cy={ghost.y} rx="8" ry="6" fill="var(--color-cool)" fillOpacity="0.45" />
           )}
           {caret?.system === index && (
-            <g stroke="var(--color-cool)" strokeWidth="2.5" className="motion-safe:animate-pulse">
+            <g
+              ref={caretMark}
+              stroke="var(--color-cool)"
+              strokeWidth="2.5"
+              className="scroll-my-16 motion-safe:animate-pulse"
+            >
               <line x1={caret.x} x2={caret.x} y1={caret.top} y2={caret.bottom} />
               <path
                 d={`M${caret.x - 5} ${caret.bottom + 6} L${caret.x} ${caret.bottom} L${caret.x + 5} ${caret.bottom + 6}`}
