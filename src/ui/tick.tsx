@@ -12,7 +12,7 @@ export function Tick({ label, isOn, onChange }: TickProps) {
         type="checkbox"
         checked={isOn}
         onChange={({ target }) => onChange(target.checked)}
-        className="size-6 accent-cool"
+        className="size-6 shrink-0 accent-cool"
       />
       {label}
     </label>

@@ -45,7 +45,7 @@ export function SoundsPanel({ wish, onWish, loudness, onLoudness, isPitched, has
   return (
     <details className="text-base">
       <summary className="min-h-8 cursor-pointer text-faint">Sounds and loudness</summary>
-      <div className="mt-2 grid gap-x-8 gap-y-3 sm:grid-cols-2">
+      <div className="mt-2 space-y-3">
         <fieldset className="space-y-2">
           <legend className="font-bold">How loud</legend>
           {CHANNELS.map((channel) => (
@@ -59,7 +59,7 @@ export function SoundsPanel({ wish, onWish, loudness, onLoudness, isPitched, has
                 value={loudness[channel]}
                 aria-valuetext={`${Math.round(100 * loudness[channel])} per cent`}
                 onChange={({ target }) => onLoudness(channel, Number(target.value))}
-                className="h-11 grow accent-cool"
+                className="h-11 min-w-0 grow accent-cool"
               />
             </label>
           ))}
@@ -96,7 +96,7 @@ export function SoundsPanel({ wish, onWish, loudness, onLoudness, isPitched, has
           />
         </div>
         {roundTrip && roundTrip.from === 'measured' && (
-          <p className="text-faint sm:col-span-2" data-testid="round-trip">
+          <p className="text-faint" data-testid="round-trip">
             Sound takes {Math.round(1000 * roundTrip.seconds)} ms from this device’s loudspeaker back to its
             microphone. That is measured in every count-in and taken off.
           </p>
