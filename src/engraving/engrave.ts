@@ -8,6 +8,7 @@ import {
   isRepeatSign,
   type Line,
   type Measure,
+  placedEvents,
   restRunFrom,
   voicesOf,
   writtenLength,
@@ -160,14 +161,14 @@ function readSystem(svg: string, line: Line): EngravedSystem {
             printedIndex,
             measure,
             box: boxOfShare(upper),
+            isShort: isRepeatSign(all, printedIndex) || share.of > 1,
             // A staff of tablature is no second hand.
             lower: measure.lowerClef && lower && boxOfShare(lower),
           },
         ]
       : [];
   });
-  const events = measures.flatMap(({ measure, printedIndex, box }) => {
-    const isShort = isRepeatSign(all, printedIndex) || restRunFrom(all, drawnIndex(all, printedIndex)) > 1;
+  const events = measures.flatMap(({ measure, isShort, box }) => {
     if (isShort) return placesInTime(measure, box);
     return eventsOfMeasure(measure).flatMap((event) => {
       const drawn = boxes.byId.get(event.id);
@@ -197,14 +198,12 @@ function shareOf(box: Box, { index, of }: { readonly index: number; readonly of:
 /** Where a sign stands for a measure, its events lie in it as they follow each other in time. */
 function placesInTime(measure: Measure, box: Box): readonly (readonly [string, Box])[] {
   const length = toNumber(writtenLength(measure));
-  return voicesOf(measure).flatMap((events) => {
-    let at = 0;
-    return events.map((event) => {
-      const x = box.x + (at / length) * box.width;
-      at += toNumber(event.quarters);
+  return voicesOf(measure)
+    .flatMap((events) => placedEvents(events))
+    .map(({ event, at }) => {
+      const x = box.x + (toNumber(at) / length) * box.width;
       return [event.id, { ...box, x, width: Math.min(PLACE_PIXELS, box.width) }] as const;
     });
-  });
 }
 
 function matchNumbers(text: string, pattern: RegExp): number[] {

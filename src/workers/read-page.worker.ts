@@ -2,7 +2,6 @@
 import { type LineDocument, obstacles } from '@/core/arranging';
 import type { Issue, Result } from '@/core/base';
 import { readPage } from '@/core/formats';
-import { type Line, leadLine } from '@/core/notation';
 
 export interface ReadPageRequest {
   readonly bytes: Uint8Array;
@@ -16,10 +15,8 @@ export interface ReadPiece {
   readonly title: string | undefined;
   readonly from: number;
   readonly to: number;
-  readonly partCount: number;
   /** Undefined where it cannot be read: `issues` say why. */
   readonly document: LineDocument | undefined;
-  readonly lead: Line | undefined;
   /** What is to be mended before it can be given out, or why it cannot be read. */
   readonly issues: readonly Issue[];
   /** What the file holds and Mevlo does not keep. */
@@ -37,20 +34,9 @@ function answer({ bytes, starts }: ReadPageRequest): Result<ReadPageOfLines> {
   const page = readPage(bytes, starts);
   if (!page.ok) return page;
   const pieces = page.value.pieces.map(({ read, ...piece }): ReadPiece => {
-    if (!read.ok)
-      return {
-        ...piece,
-        ...{ partCount: 0, document: undefined, lead: undefined, issues: read.issues, remarks: [] },
-      };
+    if (!read.ok) return { ...piece, document: undefined, issues: read.issues, remarks: [] };
     const document: LineDocument = { score: read.value, derived: [] };
-    return {
-      ...piece,
-      partCount: read.value.parts.length,
-      document,
-      lead: leadLine(read.value),
-      issues: obstacles(document),
-      remarks: read.warnings,
-    };
+    return { ...piece, document, issues: obstacles(document), remarks: read.warnings };
   });
   return { ...page, value: { canBeCut: page.value.canBeCut, pieces } };
 }

@@ -57,6 +57,19 @@ async function putOnStand(page: Page): Promise<void> {
 const asStudent = async (browser: Browser, name: string) =>
   signInStudent(await browser.newContext({ baseURL: ADDRESS, viewport: WINDOW }), name);
 
+/** A student at a stage of the plan of a line. */
+async function atStage(browser: Browser, userName: string, line: RegExp, stage: string): Promise<Page> {
+  const student = await asStudent(browser, userName);
+  await student.getByRole('link', { name: line }).first().click();
+  await student.getByText('The whole way').click();
+  await student
+    .getByRole('link', { name: new RegExp(stage) })
+    .first()
+    .click();
+  await expect(student.getByTestId('stage')).toContainText(stage, { timeout: 20_000 });
+  return student;
+}
+
 /** The same line as it is typed there. */
 function typed(
   player: { readonly id: 'harp' | 'drum-kit'; readonly name: string; readonly clef: 'treble' | 'percussion' },
@@ -87,17 +100,7 @@ test('two hands are written with keys, given out each alone and then together, a
     await putOnStand(teacher);
     await giveOut(teacher, 'Saturday harp and drums', 'Each hand alone, then together');
 
-    const student = await asStudent(alone, 'mira');
-    await student
-      .getByRole('link', { name: /Two Rafts/ })
-      .first()
-      .click();
-    await student.getByText('The whole way').click();
-    await student
-      .getByRole('link', { name: /Right hand alone/ })
-      .first()
-      .click();
-    await expect(student.getByTestId('stage')).toContainText('Right hand alone', { timeout: 20_000 });
+    const student = await atStage(alone, 'mira', /Two Rafts/, 'Right hand alone');
     await recordAtStand(student);
     expect(await weakMeasures(student)).toEqual([]);
   } finally {
@@ -108,17 +111,7 @@ test('two hands are written with keys, given out each alone and then together, a
     recordToFile(line, BPM, LEAD_SECONDS, [{ kind: 'missing', noteId: left![2]!.id }]),
   );
   try {
-    const student = await asStudent(together, 'mira');
-    await student
-      .getByRole('link', { name: /Two Rafts/ })
-      .first()
-      .click();
-    await student.getByText('The whole way').click();
-    await student
-      .getByRole('link', { name: /Play the notes/ })
-      .first()
-      .click();
-    await expect(student.getByTestId('stage')).toContainText('Play the notes', { timeout: 20_000 });
+    const student = await atStage(together, 'mira', /Two Rafts/, 'Play the notes');
     await recordAtStand(student);
     expect(await weakOfVoice(student, 'right hand')).toEqual([]);
     expect(await weakOfVoice(student, 'left hand')).toEqual([2]);

@@ -16,7 +16,7 @@ import { performVoices, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulati
 import { COUNTED_METERS } from '@/core/time';
 import { apply, blankScore, type Desk, openDesk, withoutEmptyEnd } from '@/core/writing';
 import { PLAYED } from '../support/signs-played';
-import { press, pressAll, say } from '../support/typist';
+import { FLUTE, press, pressAll, say } from '../support/typist';
 
 /** One sign of section 1 of the job: how it is written, how it is found again, how ABC spells it. */
 interface Sign {
@@ -28,14 +28,6 @@ interface Sign {
   readonly drawn: RegExp;
   readonly abc?: string;
 }
-
-const FLUTE = {
-  id: 'flute',
-  name: 'Flute',
-  transpositionSemitones: 0,
-  staffLines: 5,
-  clef: 'treble',
-} as const;
 
 const GUITAR = { name: 'Guitar', instrument: 'guitar', transpositionSemitones: -12 } as const;
 

@@ -5,7 +5,7 @@ import { blankScore, openDesk } from '@/core/writing';
 import { axeFindings } from '../support/axe';
 import { signInTeacher } from '../support/browser';
 import { bookLine } from '../support/lines';
-import { copyOut } from '../support/typist';
+import { copyOut, FLUTE } from '../support/typist';
 
 async function startLine(page: Page, title: string, instrument = 'Flute'): Promise<void> {
   await page.goto('/shelf');
@@ -53,14 +53,7 @@ test('the demo line with ties, dots, rests and a slur is typed with fewer than 9
 }) => {
   const line = bookLine(13);
   expect(line.part.measures).toHaveLength(8);
-  const flute = {
-    id: 'flute',
-    name: 'Flute',
-    transpositionSemitones: 0,
-    staffLines: 5,
-    clef: 'treble',
-  } as const;
-  const { presses } = copyOut(line, openDesk(blankScore('x', flute)));
+  const { presses } = copyOut(line, openDesk(blankScore('x', FLUTE)));
   const page = await signInTeacher(context);
   await startLine(page, 'Copied out');
   for (const key of presses) await page.keyboard.press(key === ' ' ? 'Space' : key);

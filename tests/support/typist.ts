@@ -2,6 +2,15 @@ import type { Line, LineEvent, Note } from '@/core/notation';
 import { spellingToMidi } from '@/core/pitch';
 import { apply, type Desk, KEY_MAP, maybeKeyEntry, type Position, partOf, understand } from '@/core/writing';
 
+/** For whom the checks write. */
+export const FLUTE = {
+  id: 'flute',
+  name: 'Flute',
+  transpositionSemitones: 0,
+  staffLines: 5,
+  clef: 'treble',
+} as const;
+
 /** Presses of single keys; what is said in the box stands between `/` and `Enter`. */
 export type Presses = readonly string[];
 

@@ -5,7 +5,7 @@ import { bookLine, lineOf } from '../../../tests/support/lines';
 import { createRandom } from '../base';
 import { USUAL_COUNT_IN } from '../counting';
 import type { InstrumentId } from '../instruments';
-import { type Line, lineOfPart, type Score } from '../notation';
+import { type Line, lineWithOthers, type Score } from '../notation';
 import {
   type Alongside,
   AS_WRITTEN,
@@ -123,7 +123,7 @@ const DUET: Score = {
   composer: undefined,
   parts: [UPPER.part, { ...LOWER.part, id: 'P2', instrument: 'clarinet' }],
 };
-const upper = lineOfPart(DUET, DUET.parts[0]!);
+const upper = lineWithOthers(DUET, DUET.parts[0]!);
 
 const WRONG: Flaw = { kind: 'wrong', noteId: 'm2n2', semitones: -2 };
 const CASES: readonly (readonly [string, Bleed])[] = [

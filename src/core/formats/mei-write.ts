@@ -153,8 +153,8 @@ class MeiBody {
   ) {
     this.#spans = spansByStart(line);
     this.#dashed = endsOfDashes(line.part.measures);
-    this.#octaves = printedOctaves(line.part);
     this.#octaveSpans = octaveSpans(line.part);
+    this.#octaves = printedOctaves(this.#octaveSpans);
   }
 
   write(): string {

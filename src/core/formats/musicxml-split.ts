@@ -1,4 +1,4 @@
-import { childrenNamed, maybeChild, maybeInteger, maybeText, type XmlElement } from './xml';
+import { childrenNamed, maybeChild, maybeText, type XmlElement } from './xml';
 
 /** What stands over the first measure of a numbered exercise. */
 export interface Heading {
@@ -119,12 +119,4 @@ function attributesAt(measures: readonly XmlElement[]): XmlElement | undefined {
 /** How many measures a score has in its first part. */
 export function measureCountOf(root: XmlElement): number {
   return childrenNamed(childrenNamed(root, 'part')[0], 'measure').length;
-}
-
-/** Whether something is written in any part of a score. */
-export function hasAnyNote(root: XmlElement): boolean {
-  return childrenNamed(root, 'part')
-    .flatMap((part) => childrenNamed(part, 'measure'))
-    .flatMap((measure) => childrenNamed(measure, 'note'))
-    .some((note) => !maybeChild(note, 'rest') && maybeInteger(note, 'duration') !== undefined);
 }

@@ -1,7 +1,8 @@
 import { keyAlteration, type Spelling } from '../pitch';
-import { add, compare, type Rational, ZERO } from '../time';
+import { compare } from '../time';
 import { graceId, headsOf } from './heads';
 import type { LineEvent, Measure, Note, WrittenPitch } from './line';
+import { placedEvents } from './placed-events';
 
 /** How the pitch of a note head is told to the reader: by a printed sign, or by key, an earlier sign or a tie. */
 export interface HeadSign {
@@ -56,15 +57,10 @@ function mapNotes(measure: Measure, change: (note: Note) => Note): Measure {
 }
 
 function inTime(voices: readonly (readonly LineEvent[])[]): readonly LineEvent[] {
-  const placed = voices.flatMap((events) => {
-    let onset: Rational = ZERO;
-    return events.map((event) => {
-      const at = onset;
-      onset = add(onset, event.quarters);
-      return { at, event };
-    });
-  });
-  return placed.sort((a, b) => compare(a.at, b.at)).map(({ event }) => event);
+  return voices
+    .flatMap((events) => placedEvents(events))
+    .sort((a, b) => compare(a.at, b.at))
+    .map(({ event }) => event);
 }
 
 function signOf(

@@ -56,11 +56,13 @@ export { newMeasure, newNote, newRest, restInstead } from './new';
 export { type OctaveSpan, octaveSpans, printedOctaves } from './octave-lines';
 export { openingMeasureCount } from './opening';
 export { type PerformedMeasure, performedOrder } from './performed-order';
+export { type PlacedEvent, placedEvents } from './placed-events';
 export { readName } from './read-name';
 export {
   eventsOfMeasure,
   leadLine,
   lineOfPart,
+  lineWithOthers,
   measuresDifference,
   partHasNotes,
   sharesRhythm,

@@ -1,5 +1,6 @@
-import { add, compare, type Rational, ZERO } from '../time';
+import { compare, type Rational } from '../time';
 import type { LineEvent, Measure, Part } from './line';
+import { placedEvents } from './placed-events';
 
 /** Notes that are printed an octave away from where they sound, under one line. */
 export interface OctaveSpan {
@@ -40,20 +41,12 @@ const upperVoices = ({ events, otherVoices }: Measure) => [
   ...otherVoices.filter(({ staff }) => staff === 'upper').map((voice) => voice.events),
 ];
 
-function eventsWhere(events: readonly LineEvent[], isWanted: (at: Rational) => boolean): LineEvent[] {
-  let at: Rational = ZERO;
-  return events.filter((event) => {
-    const onset = at;
-    at = add(at, event.quarters);
-    return isWanted(onset);
-  });
-}
+const eventsWhere = (events: readonly LineEvent[], isWanted: (at: Rational) => boolean): LineEvent[] =>
+  placedEvents(events).flatMap(({ event, at }) => (isWanted(at) ? [event] : []));
 
 /** Octaves from where a note sounds to where it is printed, by event id; what is not in it is printed where it sounds. */
-export function printedOctaves(part: Part): ReadonlyMap<string, number> {
+export function printedOctaves(spans: readonly OctaveSpan[]): ReadonlyMap<string, number> {
   return new Map(
-    octaveSpans(part).flatMap(({ shape, events }) =>
-      events.map(({ id }) => [id, shape === '8va' ? -1 : 1] as const),
-    ),
+    spans.flatMap(({ shape, events }) => events.map(({ id }) => [id, shape === '8va' ? -1 : 1] as const)),
   );
 }

@@ -2,18 +2,23 @@ import { equals } from '../time';
 import type { Line, LineEvent, Measure, Part, Score } from './line';
 import { writtenLength } from './written-length';
 
+/** What a player of one of its parts reads. */
+export function lineOfPart(score: Score, part: Part): Line {
+  return { title: score.title, part };
+}
+
 /** More would only be loud. */
 const MOST_OTHERS = 3;
 
-/** What a player of one of its parts has on the stand, and what others play against it; those who play the same rhythm are no others. */
-export function lineOfPart(score: Score, part: Part): Line {
+/** The same with what others play against it; those who play the same rhythm are no others. */
+export function lineWithOthers(score: Score, part: Part): Line {
   const others = score.parts
     .filter(
       (other) =>
         other !== part && !sharesRhythm(other, part) && measuresDifference(other, part) === undefined,
     )
     .slice(0, MOST_OTHERS);
-  return { title: score.title, part, ...(others.length > 0 && { others }) };
+  return { ...lineOfPart(score, part), ...(others.length > 0 && { others }) };
 }
 
 /** The lead part on the stand. */

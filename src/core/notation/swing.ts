@@ -1,5 +1,6 @@
-import { add, compare, isCompound, type Rational, rational, subtract, sum, toNumber, ZERO } from '../time';
-import type { Line, LineEvent, Part } from './line';
+import { add, compare, isCompound, type Rational, rational, subtract, toNumber, ZERO } from '../time';
+import type { Line, Part } from './line';
+import { placedEvents } from './placed-events';
 import { voicesOf } from './score';
 import { timedMeasures } from './timed-measures';
 import { measureOffset } from './written-notes';
@@ -71,7 +72,7 @@ function swungBeats(line: Line): readonly number[] {
   return timedMeasures(line).flatMap(({ measure, printedIndex, onsetQuarters }) => {
     if (!swungAt[printedIndex] || isCompound(measure.meter) || measure.meter.beatType === 8) return [];
     const offset = measureOffset(measure);
-    const places = voicesOf(measure).flatMap((events) => startsOf(events, offset));
+    const places = voicesOf(measure).flatMap((events) => placedEvents(events, offset).map(({ at }) => at));
     const beats = [...new Set(places.map(wholeOf))].sort((a, b) => a - b);
     return beats
       .filter((beat) => isTwoEighths(places, beat))
@@ -80,10 +81,6 @@ function swungBeats(line: Line): readonly number[] {
 }
 
 const wholeOf = (place: Rational) => Math.floor(toNumber(place));
-
-function startsOf(events: readonly LineEvent[], from: Rational): readonly Rational[] {
-  return events.map((_, index) => add(from, sum(events.slice(0, index).map(({ quarters }) => quarters))));
-}
 
 /** Something begins half-way, and nothing elsewhere within the beat. */
 function isTwoEighths(places: readonly Rational[], beat: number): boolean {

@@ -22,7 +22,7 @@ export function maybeBankOfOthers({ title, others }: Line): BankName | undefined
 export const banksOf = (line: Line): readonly BankName[] => [
   ...new Set([
     bankOf(line.part.instrument),
-    maybeBankOfOthers(line) ?? bankOf('guitar'),
+    ...[maybeBankOfOthers(line)].filter((bank) => bank !== undefined),
     bankOf('guitar'),
     bankOf('clap'),
     'reed-organ' as const,

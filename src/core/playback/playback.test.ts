@@ -1,7 +1,7 @@
 import { planTake } from '../../../tests/evaluation/take';
 import { bookLine, lineOf, readBook } from '../../../tests/support/lines';
 import { USUAL_COUNT_IN } from '../counting';
-import { lineOfPart, writtenNotes } from '../notation';
+import { lineWithOthers, writtenNotes } from '../notation';
 import { changeMetronome, metronomeClick, startMetronome, TempoMap } from '../tempo';
 import { beatUnit, meter, toNumber } from '../time';
 import { clicksOfLine, harmonise, playBacking, playModel, renderClicks, roundClick } from '.';
@@ -213,7 +213,7 @@ test('the other part of a duet plays in the time of the line; who plays its rhyt
   const same = lineOf(['A4h B4h', 'C5w']);
   const parts = [upper, lower, same].map(({ part }, index) => ({ ...part, id: `P${index + 1}` }));
   const score = { title: 'Duet', composer: undefined, parts };
-  const line = lineOfPart(score, parts[0]!);
+  const line = lineWithOthers(score, parts[0]!);
   expect(line.others).toEqual([parts[1]]);
   const others = playOthers(line, 60)!;
   expect(others.events.map(({ midi }) => midi)).toEqual([64, 65, 67, 65, 60, 64]);
@@ -221,5 +221,7 @@ test('the other part of a duet plays in the time of the line; who plays its rhyt
   const [fifth, sixth] = others.events.slice(4);
   expect(sixth!.onsetSeconds - fifth!.onsetSeconds).toBeGreaterThan(2.2);
   expect(others.lineSeconds).toBe(playModel(line, 60).lineSeconds);
-  expect(playOthers(lineOfPart({ ...score, parts: [parts[0]!, parts[2]!] }, parts[0]!), 60)).toBeUndefined();
+  expect(
+    playOthers(lineWithOthers({ ...score, parts: [parts[0]!, parts[2]!] }, parts[0]!), 60),
+  ).toBeUndefined();
 });

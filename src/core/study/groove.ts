@@ -1,8 +1,17 @@
 import { capital, listed } from '../base';
-import { type DrumId, drumById, headsOf, type Measure, maybeDrum, type Part, voicesOf } from '../notation';
-import { add, beatUnit, clicksPerMeasure, divide, type Rational, toNumber, ZERO } from '../time';
+import {
+  type DrumId,
+  drumById,
+  headsOf,
+  type Measure,
+  maybeDrum,
+  type Part,
+  placedEvents,
+  voicesOf,
+} from '../notation';
+import { beatUnit, clicksPerMeasure, divide, toNumber } from '../time';
 import type { Finding } from './finding';
-import { contentKey } from './likeness';
+import { contentKey, groups, mostOf } from './likeness';
 import type { MeasureWords } from './measure-words';
 
 /** A groove is there again and again. */
@@ -14,13 +23,7 @@ const FEWEST_TIMES = 2;
  */
 export function grooves(part: Part, words: MeasureWords): Finding<'groove' | 'fill'>[] {
   if (!isForKit(part)) return [];
-  const byContent = new Map<string, number[]>();
-  part.measures.forEach((measure, index) => {
-    if (strokesOf(measure).size === 0) return;
-    const key = contentKey(measure);
-    byContent.set(key, [...(byContent.get(key) ?? []), index]);
-  });
-  const groove = [...byContent.values()].reduce((most, one) => (one.length > most.length ? one : most), []);
+  const groove = mostOf(groups(part, contentKey, (measure) => strokesOf(measure).size > 0));
   if (groove.length < FEWEST_TIMES) return [];
   const first = part.measures[groove[0]!]!;
   return [
@@ -58,16 +61,11 @@ const countOf = (measure: Measure) =>
 function strokesOf(measure: Measure): ReadonlyMap<DrumId, readonly number[]> {
   const unit = beatUnit(measure.meter).quarters;
   const strokes = new Map<DrumId, number[]>();
-  for (const events of voicesOf(measure)) {
-    let at: Rational = ZERO;
-    for (const event of events) {
-      if (event.kind === 'note') {
-        for (const head of headsOf(event)) {
-          const drum = head.kind === 'unpitched' ? maybeDrum(head)?.id : undefined;
-          if (drum) strokes.set(drum, [...(strokes.get(drum) ?? []), toNumber(divide(at, unit))]);
-        }
-      }
-      at = add(at, event.quarters);
+  for (const { event, at } of voicesOf(measure).flatMap((events) => placedEvents(events))) {
+    if (event.kind === 'rest') continue;
+    for (const head of headsOf(event)) {
+      const drum = head.kind === 'unpitched' ? maybeDrum(head)?.id : undefined;
+      if (drum) strokes.set(drum, [...(strokes.get(drum) ?? []), toNumber(divide(at, unit))]);
     }
   }
   for (const places of strokes.values()) places.sort((a, b) => a - b);

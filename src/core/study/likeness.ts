@@ -43,7 +43,8 @@ function hasNotes(measure: Measure): boolean {
   return voicesOf(measure).some((events) => events.some(({ kind }) => kind === 'note'));
 }
 
-function groups(
+/** Places of the wanted measures, those with the same key together, in the order in which they first come. */
+export function groups(
   part: Part,
   key: (measure: Measure) => string,
   isWanted: (measure: Measure) => boolean,
@@ -56,6 +57,10 @@ function groups(
   });
   return [...byKey.values()];
 }
+
+/** The group that comes most often, the first among equals; empty where there is none. */
+export const mostOf = (all: readonly (readonly number[])[]): readonly number[] =>
+  all.reduce((most, one) => (one.length > most.length ? one : most), []);
 
 /** Measures with the same notes in the same rhythm. */
 export function sameMeasures(part: Part, words: MeasureWords): Finding<'same'>[] {

@@ -1,7 +1,8 @@
 import { capital } from '../base';
-import { type LineEvent, type Measure, type Part, voiceNames, voicesOf } from '../notation';
-import { add, type Rational, toNumber, ZERO } from '../time';
+import { type LineEvent, type Measure, type Part, placedEvents, voiceNames, voicesOf } from '../notation';
+import { toNumber } from '../time';
 import type { Finding } from './finding';
+import { groups, mostOf } from './likeness';
 import type { MeasureWords } from './measure-words';
 
 /** A figure of the left hand is one once it comes so often. */
@@ -56,14 +57,10 @@ export function twoHands(
 }
 
 /** When notes begin, in quarters from the start of the measure. */
-function startsOf(events: readonly LineEvent[]): readonly number[] {
-  let at: Rational = ZERO;
-  return events.flatMap((event) => {
-    const onset = toNumber(at);
-    at = add(at, event.quarters);
-    return event.kind === 'note' && !event.tiedFromPrevious ? [onset] : [];
-  });
-}
+const startsOf = (events: readonly LineEvent[]): readonly number[] =>
+  placedEvents(events).flatMap(({ event, at }) =>
+    event.kind === 'note' && !event.tiedFromPrevious ? [toNumber(at)] : [],
+  );
 
 const bothOf = (measure: Measure) => voicesOf(measure).slice(0, 2).map(startsOf);
 
@@ -79,14 +76,15 @@ function areInTurn(measure: Measure): boolean {
 }
 
 /** Measures in which the left hand has the rhythm that it has most, while the right one changes. */
-function commonestFigure({ measures }: Part): readonly number[] | undefined {
-  const byRhythm = new Map<string, number[]>();
-  for (const [index, measure] of measures.entries()) {
-    const [, left = []] = bothOf(measure);
-    if (left.length < 2) continue;
-    byRhythm.set(left.join(), [...(byRhythm.get(left.join()) ?? []), index]);
-  }
-  const most = [...byRhythm.values()].reduce((best, one) => (one.length > best.length ? one : best), []);
-  const rights = new Set(most.map((index) => bothOf(measures[index]!)[0]!.join()));
+function commonestFigure(part: Part): readonly number[] | undefined {
+  const leftOf = (measure: Measure) => bothOf(measure)[1] ?? [];
+  const most = mostOf(
+    groups(
+      part,
+      (measure) => leftOf(measure).join(),
+      (measure) => leftOf(measure).length >= 2,
+    ),
+  );
+  const rights = new Set(most.map((index) => bothOf(part.measures[index]!)[0]!.join()));
   return most.length >= FEWEST_TIMES && rights.size > 1 ? most : undefined;
 }

@@ -10,6 +10,7 @@ import {
   type MeasureFault,
   maybeStrings,
   type Ornament,
+  octaveSpans,
   openingMeasureCount,
   type Part,
   printedOctaves,
@@ -89,7 +90,6 @@ import {
   writePitch,
   writeRest,
   writeStroke,
-  writeWholeRest,
 } from './write';
 
 type Direction = 1 | -1;
@@ -199,7 +199,7 @@ export function isKit(desk: Desk): boolean {
 
 /** Where the staff is touched under an 8va, what sounds there is an octave higher: as the note before or behind it is printed. */
 function soundingUnderLine(desk: Desk, { measureIndex, eventIndex }: Position, spelling: Spelling): Spelling {
-  const octaves = printedOctaves(partOf(desk));
+  const octaves = printedOctaves(octaveSpans(partOf(desk)));
   const around = eventsAt(desk, measureIndex).slice(Math.max(0, eventIndex - 1), eventIndex + 1);
   const away = around.map(({ id }) => octaves.get(id) ?? 0);
   const isInside = away.length > 0 && away.every((octave) => octave === away[0]);
@@ -332,7 +332,7 @@ function change(desk: Desk, command: Command): Desk {
     case 'measure-repeat':
       return toggleRepeatSign(desk);
     case 'long-rest':
-      return writeLongRest(desk, command.measures, (at) => writeWholeRest(at));
+      return writeLongRest(desk, command.measures);
     case 'repeat-start':
       return setBarlines(desk, { repeatStart: !here(desk).repeatStart });
     case 'repeat-end':

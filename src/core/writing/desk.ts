@@ -1,6 +1,7 @@
 import {
   type LineEvent,
   type Measure,
+  type Note,
   newMeasure,
   type Part,
   type Score,
@@ -161,6 +162,11 @@ export function targets(desk: Desk): readonly LineEvent[] {
     return before ? [before] : [];
   }
   return clipOf(desk, selection).flat();
+}
+
+/** The same without rests. */
+export function targetNotes(desk: Desk): readonly Note[] {
+  return targets(desk).filter((event): event is Note => event.kind === 'note');
 }
 
 /** The events between two places, by measure. */

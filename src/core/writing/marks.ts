@@ -19,17 +19,22 @@ import {
   type Tuplet,
   valueLength,
 } from '../time';
-import { type Desk, eventsAt, mapEvents, maybeSelection, partOf, targets, withMeasure } from './desk';
+import {
+  type Desk,
+  eventsAt,
+  mapEvents,
+  maybeSelection,
+  partOf,
+  targetNotes,
+  targets,
+  withMeasure,
+} from './desk';
 import { positionOf } from './write';
 
 const NOTHING = 'There is no note here yet for this sign.';
 
 function idsOf(events: readonly LineEvent[]): ReadonlySet<string> {
   return new Set(events.map(({ id }) => id));
-}
-
-function targetNotes(desk: Desk): readonly Note[] {
-  return targets(desk).filter((event): event is Note => event.kind === 'note');
 }
 
 /** Changes the notes that the next sign goes to. */

@@ -9,6 +9,7 @@ import {
   maybeSelection,
   type Position,
   partOf,
+  targetNotes,
   targets,
   withEventsAt,
 } from './desk';
@@ -127,7 +128,7 @@ function withoutSlurs(event: LineEvent): LineEvent {
 type Move = (spelling: Spelling, keyFifths: number) => Spelling;
 
 function movePitches(desk: Desk, move: Move, unpitchedToo: boolean): Desk {
-  const notes = targets(desk).filter((event): event is Note => event.kind === 'note');
+  const notes = targetNotes(desk);
   const keys = new Map(
     notes.map(({ id }) => [id, partOf(desk).measures[positionOf(desk, id).measureIndex]!.keyFifths]),
   );

@@ -1,14 +1,7 @@
-import { pressAll, say } from '../../../tests/support/typist';
+import { FLUTE, pressAll, say } from '../../../tests/support/typist';
 import { leadLine, type Measure, writtenNotes } from '../notation';
 import { apply, blankScore, type Desk, openDesk, partOf } from '.';
 
-const FLUTE = {
-  id: 'flute',
-  name: 'Flute',
-  transpositionSemitones: 0,
-  staffLines: 5,
-  clef: 'treble',
-} as const;
 const blank = () => openDesk(blankScore('New line', FLUTE));
 const letters = ({ events, shorthand }: Measure) =>
   `${shorthand === 'as-before' ? '%' : shorthand === 'rest-goes-on' ? '…' : ''}${events

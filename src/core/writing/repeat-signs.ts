@@ -1,6 +1,7 @@
 import { isSame, type LineEvent, type Measure, type Part, voicesOf, withTrueShorthand } from '../notation';
 import { type Desk, partOf, takeId, withMeasure, withPart } from './desk';
 import { appendMeasure, caretAtEndOf, copyInto, insertMeasure } from './measures';
+import { writeWholeRest } from './write';
 
 const isEmptyMeasure = (measure: Measure) => voicesOf(measure).every((events) => events.length === 0);
 
@@ -21,12 +22,12 @@ export function toggleRepeatSign(desk: Desk): Desk {
 }
 
 /** So many measures of rest from the caret's on, printed as one; one that holds notes is left and the rests come behind it. */
-export function writeLongRest(desk: Desk, count: number, rest: (desk: Desk) => Desk): Desk {
+export function writeLongRest(desk: Desk, count: number): Desk {
   const isEmpty = isEmptyMeasure(partOf(desk).measures[desk.caret.measureIndex]!);
   let written = desk;
   for (let n = 0; n < count; n++) {
     if (n > 0 || !isEmpty) written = nextEmpty(written);
-    written = rest({ ...written, anchor: undefined });
+    written = writeWholeRest({ ...written, anchor: undefined });
     if (n > 0)
       written = withMeasure(written, written.caret.measureIndex, (measure) => ({
         ...measure,

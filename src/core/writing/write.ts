@@ -22,6 +22,7 @@ import {
   type Position,
   partOf,
   takeId,
+  targetNotes,
   targets,
   withEventsAt,
 } from './desk';
@@ -118,7 +119,7 @@ export function writeGracePitch(desk: Desk, spelling: Spelling): Desk {
 
 /** A stroke just before the stroke, on the same drum; once more takes it away. */
 export function toggleFlam(desk: Desk): Desk {
-  const notes = targets(desk).filter((event): event is Note => event.kind === 'note');
+  const notes = targetNotes(desk);
   if (!notes.some(({ pitch }) => pitch.kind === 'unpitched'))
     return { ...desk, remark: 'A flam is for drums; for a note, say "grace" and its letter.' };
   const areAll = notes.every(({ graces }) => graces);
@@ -132,7 +133,7 @@ export function toggleFlam(desk: Desk): Desk {
 
 /** As soft as can be: of what stands on top, the last; once more takes it away. */
 export function toggleGhost(desk: Desk): Desk {
-  const notes = targets(desk).filter((event): event is Note => event.kind === 'note');
+  const notes = targetNotes(desk);
   const lastOf = (note: Note) => headsOf(note).at(-1)!;
   if (!notes.some((note) => lastOf(note).kind === 'unpitched'))
     return { ...desk, remark: 'A ghost note is for drums.' };
@@ -205,7 +206,7 @@ function addHead(desk: Desk, head: (note: Note) => WrittenPitch): Desk {
 }
 
 function changeLetter(desk: Desk, step: Step): Desk {
-  const selected = targets(desk).filter((event): event is Note => event.kind === 'note');
+  const selected = targetNotes(desk);
   const ids = new Set(selected.map(({ id }) => id));
   const { keyFifths } = partOf(desk).measures[desk.caret.measureIndex]!;
   return mapEvents(desk, ids, (event) => {

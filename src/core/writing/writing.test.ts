@@ -1,6 +1,6 @@
 import { bookLine, readBook } from '../../../tests/support/lines';
 import { randomScore } from '../../../tests/support/random-scores';
-import { copyOut, press, pressAll, say } from '../../../tests/support/typist';
+import { copyOut, FLUTE, press, pressAll, say } from '../../../tests/support/typist';
 import { createRandom, type Random } from '../base';
 import { readMusicXml, writeMusicXml } from '../formats';
 import { type LineEvent, leadLine, measureFaults, type Note, writtenNotes } from '../notation';
@@ -27,13 +27,6 @@ import {
   withoutEmptyEnd,
 } from '.';
 
-const FLUTE = {
-  id: 'flute',
-  name: 'Flute',
-  transpositionSemitones: 0,
-  staffLines: 5,
-  clef: 'treble',
-} as const;
 const GUITAR = { ...FLUTE, id: 'guitar', name: 'Guitar', transpositionSemitones: -12 } as const;
 const blank = () => openDesk(blankScore('New line', FLUTE));
 

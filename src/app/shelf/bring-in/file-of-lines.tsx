@@ -1,7 +1,8 @@
 'use client';
-import { useEffect, useId, useRef, useState } from 'react';
+import { useEffect, useId, useState } from 'react';
 import type { ReadPiece } from '@/browser/page-reader';
-import { QueuedEngraver } from '@/browser/queued-engraver';
+import type { QueuedEngraver } from '@/browser/queued-engraver';
+import { leadLine, type Score } from '@/core/notation';
 import type { Engraving } from '@/engraving/engraving';
 import type { ImportedLine } from '@/server/access/shelf/writing';
 import { Button } from '@/ui/button';
@@ -18,13 +19,14 @@ interface FileOfLinesProps {
   readonly wishes: ReturnType<typeof usePieceWishes>;
   /** Lines that are on the shelf already, by the key of their wish. */
   readonly placed: ReadonlyMap<string, ImportedLine>;
+  /** One for all files: it takes a second to be ready. */
+  readonly engraver: () => QueuedEngraver;
   readonly onCut: (starts: readonly number[]) => void;
   readonly onRemove: () => void;
 }
 
 /** A file with its lines under each other. */
-export function FileOfLines({ file, wishes, placed, onCut, onRemove }: FileOfLinesProps) {
-  const engraver = useEngraver();
+export function FileOfLines({ file, wishes, placed, engraver, onCut, onRemove }: FileOfLinesProps) {
   const heading = useId();
   const { read } = file;
   const pieces = read?.ok ? read.value.pieces : [];
@@ -71,22 +73,6 @@ export function FileOfLines({ file, wishes, placed, onCut, onRemove }: FileOfLin
 
 const counted = (count: number) => (count === 1 ? '1 line' : `${count} lines`);
 
-/** One engraver for all lines of a file. */
-function useEngraver(): () => QueuedEngraver {
-  const engraver = useRef<QueuedEngraver>(undefined);
-  useEffect(
-    () => () => {
-      engraver.current?.end();
-      engraver.current = undefined;
-    },
-    [],
-  );
-  return () => {
-    engraver.current ??= new QueuedEngraver();
-    return engraver.current;
-  };
-}
-
 interface PieceProps {
   readonly piece: ReadPiece;
   readonly wish: ReturnType<ReturnType<typeof usePieceWishes>['of']>;
@@ -99,8 +85,10 @@ interface PieceProps {
 }
 
 function Piece({ piece, wish, onWish, isPlaced, engraver, onCutAt, onJoin }: PieceProps) {
-  const { document, lead, issues, remarks, partCount, from, to } = piece;
-  const measures = lead?.part.measures.length ?? to - from;
+  const { document, issues, remarks, from, to } = piece;
+  const score = document?.score;
+  const measures = score ? score.parts[0]!.measures.length : to - from;
+  const partCount = score ? score.parts.length : 0;
   const facts = [
     measures === 1 ? '1 measure' : `${measures} measures`,
     ...(partCount > 1 ? [`${partCount} parts`] : []),
@@ -128,9 +116,9 @@ function Piece({ piece, wish, onWish, isPlaced, engraver, onCutAt, onJoin }: Pie
         />
         <p className="min-h-12 content-center">{isPlaced ? 'is on the shelf' : facts}</p>
       </div>
-      {document && lead && (
+      {score && (
         <InView className="mt-2 min-h-24 max-w-2xl">
-          {() => <Drawing line={lead} engraver={engraver} />}
+          {() => <Drawing score={score} engraver={engraver} />}
         </InView>
       )}
       {issues.length > 0 && (
@@ -183,25 +171,19 @@ function Piece({ piece, wish, onWish, isPlaced, engraver, onCutAt, onJoin }: Pie
 }
 
 /** The lead of a line as it is printed, without counts. */
-function Drawing({
-  line,
-  engraver,
-}: {
-  readonly line: NonNullable<ReadPiece['lead']>;
-  readonly engraver: () => QueuedEngraver;
-}) {
+function Drawing({ score, engraver }: { readonly score: Score; readonly engraver: () => QueuedEngraver }) {
   const [drawn, setDrawn] = useState<Engraving | 'not'>();
   // biome-ignore lint/correctness/useExhaustiveDependencies: the engraver is made once.
   useEffect(() => {
     let isWanted = true;
     const show = (drawing: Engraving | 'not') => isWanted && setDrawn(drawing);
     engraver()
-      .draw(line, { layout: isNarrowScreen() ? 'narrow' : 'wide', counting: undefined })
+      .draw(leadLine(score), { layout: isNarrowScreen() ? 'narrow' : 'wide', counting: undefined })
       .then(show, () => show('not'));
     return () => {
       isWanted = false;
     };
-  }, [line]);
+  }, [score]);
   if (drawn === 'not') return <p>This line could not be drawn; what is wrong with it stands below.</p>;
   return drawn ? <EngravedLine engraving={drawn} /> : <p className="text-faint">is being drawn …</p>;
 }

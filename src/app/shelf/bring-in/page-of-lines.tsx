@@ -7,6 +7,7 @@ import { Link } from '@/ui/link';
 import { Notice } from '@/ui/notice';
 import { Progress } from '@/ui/progress';
 import { FileOfLines } from './file-of-lines';
+import { useEngraver } from './use-engraver';
 import { type PageFile, usePageFiles } from './use-page-files';
 import { usePieceWishes } from './use-piece-wishes';
 import { type PlacedPiece, usePlacing } from './use-placing';
@@ -20,6 +21,7 @@ export function PageOfLines({ books }: PageOfLinesProps) {
   const { files, add, cut, remove } = usePageFiles();
   const wishes = usePieceWishes();
   const placing = usePlacing();
+  const engraver = useEngraver();
   const [bookId, setBookId] = useState(books[0]!.id);
   const [page, setPage] = useState('');
   const wanted = files.flatMap((file) =>
@@ -36,25 +38,23 @@ export function PageOfLines({ books }: PageOfLinesProps) {
         Choose one file or several: MusicXML with exercises under each other, books of ABC tunes, MIDI. They
         are read on this device; nothing is stored before you say so.
       </p>
-      <label className="block font-bold">
-        Files
-        <input
-          type="file"
-          multiple
-          accept=".musicxml,.mxl,.xml,.mid,.midi,.abc"
-          onChange={({ target }) => {
-            void add([...(target.files ?? [])]);
-            target.value = '';
-          }}
-          className="mt-1 block min-h-12 w-full rounded-md border-2 border-ink bg-paper px-3 text-lg file:mr-3 file:min-h-11 file:font-bold"
-        />
-      </label>
+      <Field
+        label="Files"
+        type="file"
+        multiple
+        accept=".musicxml,.mxl,.xml,.mid,.midi,.abc"
+        onChange={({ target }) => {
+          void add([...(target.files ?? [])]);
+          target.value = '';
+        }}
+      />
       {files.map((file) => (
         <FileOfLines
           key={file.key}
           file={file}
           wishes={wishes}
           placed={placing.placed}
+          engraver={engraver}
           onCut={(starts) => void cut(file, starts)}
           onRemove={() => remove(file.key)}
         />

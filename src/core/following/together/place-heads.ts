@@ -94,10 +94,11 @@ function maybeNearer(
     const likelihood = likelihoodNearby(moment, head.asked);
     return likelihood > here ? [{ at, likelihood }] : [];
   });
-  return nearer.length === 0
-    ? undefined
-    : { ...head, found: 'there', ...nearer.reduce((a, b) => (b.likelihood > a.likelihood ? b : a)) };
+  return nearer.length === 0 ? undefined : { ...head, found: 'there', ...surestOf(nearer) };
 }
+
+const surestOf = <Place extends { readonly likelihood: number }>(places: readonly Place[]): Place =>
+  places.reduce((a, b) => (b.likelihood > a.likelihood ? b : a));
 
 function lookAround(
   head: WrittenHead,
@@ -114,10 +115,7 @@ function lookAround(
       const likelihood = likelihoodNearby(moment, head.asked);
       return likelihood >= STRUCK_ELSEWHERE ? [{ at, likelihood }] : [];
     });
-    if (near.length > 0) {
-      const best = near.reduce((a, b) => (b.likelihood > a.likelihood ? b : a));
-      return { ...head, found: 'there', ...best };
-    }
+    if (near.length > 0) return { ...head, found: 'there', ...surestOf(near) };
   }
   if (here >= NOT_STRUCK) return { ...head, found: 'unclear', likelihood: here };
   // A hand that slips may come a little before or after the other one.
@@ -131,8 +129,7 @@ function lookAround(
     const instead = struckInstead(head, heard[at]!, (asked) => isTaken(at, asked));
     return instead ? [{ at, ...instead }] : [];
   });
-  if (others.length > 0)
-    return { ...head, found: 'other', ...others.reduce((a, b) => (b.likelihood > a.likelihood ? b : a)) };
+  if (others.length > 0) return { ...head, found: 'other', ...surestOf(others) };
   return { ...head, found: 'absent', likelihood: 1 - here };
 }
 

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { type LineDocument, partsOf } from '@/core/arranging';
 import { grouped } from '@/core/base';
-import { type Line, lineOfPart } from '@/core/notation';
+import { type Line, lineWithOthers } from '@/core/notation';
 import { partFor } from '@/core/school';
 import { contentsOf } from '@/core/study';
 import { type DrawingWish, drawingKey, ENGRAVING_VERSION, type Engraving } from '@/engraving/engraving';
@@ -33,7 +33,7 @@ export async function putOnStand(
   wish?: string,
 ): Promise<readonly string[]> {
   const hashed = partsOf(document).map(({ part, instrument }, place) => {
-    const line = lineOfPart(document.score, part);
+    const line = lineWithOthers(document.score, part);
     return { name: part.name, instrument: instrument?.id, line, place, contentHash: hashLine(line) };
   });
   const features = contentsOf(document.score.parts[0]!);

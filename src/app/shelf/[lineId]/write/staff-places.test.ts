@@ -2,16 +2,9 @@ import { leadLine } from '@/core/notation';
 import { pitchName } from '@/core/pitch';
 import { apply, blankScore, type Desk, openDesk, partOf } from '@/core/writing';
 import type { EngravedSystem } from '@/engraving/engraving';
-import { pressAll } from '../../../../../tests/support/typist';
+import { FLUTE, pressAll } from '../../../../../tests/support/typist';
 import { maybeCaretPlace, maybeTapAt, selectedBoxes } from './staff-places';
 
-const FLUTE = {
-  id: 'flute',
-  name: 'Flute',
-  transpositionSemitones: 0,
-  staffLines: 5,
-  clef: 'treble',
-} as const;
 const desk = () => pressAll(openDesk(blankScore('Line', FLUTE)), 'q c d e f g a');
 
 /** A drawing with measures of 200 pixels and heads every 40, the staff between y 40 and 80: a step is 5 pixels. */
