@@ -19,6 +19,7 @@ import { insertAssignment } from '@/server/db/queries/assignments';
 import { insertBook } from '@/server/db/queries/books';
 import { insertClass } from '@/server/db/queries/classes';
 import { insertLine } from '@/server/db/queries/lines';
+import { addParts, listMissingParts } from '@/server/db/queries/missing-parts';
 import { maybePartForStudent, putOnStand } from '@/server/db/queries/music';
 import { insertTake } from '@/server/db/queries/takes';
 import { checkTake } from '@/server/jobs/check-take';
@@ -142,6 +143,8 @@ async function makeTerm(): Promise<readonly PlannedTake[]> {
   }
   const newest = new Set(takes.toSorted((a, b) => a.daysAgo - b.daysAgo).slice(0, KEPT_RECORDINGS));
   for (const { hash } of lines) await engraveLine(hash);
+  for (const { lineId, instrument } of await listMissingParts({}))
+    for (const hash of await addParts(lineId, [instrument])) await engraveLine(hash);
   return takes.map((take) => ({ ...take, isKept: newest.has(take) }));
 }
 

@@ -14,3 +14,4 @@ export {
   measuresOutOfRange,
   movePart,
 } from './move-part';
+export { canRead, partFor, partToMake, type Reading, readingOf } from './reading';

@@ -1,4 +1,6 @@
+import { partFor } from '../arranging';
 import { grouped, type Moment } from '../base';
+import { maybeInstrument } from '../instruments';
 import type { Line } from '../notation';
 import {
   type Given,
@@ -81,7 +83,7 @@ export interface StudentOnLine {
   /** With the student's own tempos and day. */
   readonly given: ClassLine;
   readonly isChanged: boolean;
-  /** The part that the student reads; undefined when the line has none on the stand. */
+  /** The part that the student reads; undefined when the line has none on the stand that the student could read. */
   readonly music: Line | undefined;
   /** Newest first. */
   readonly takes: readonly ClassTake[];
@@ -103,7 +105,7 @@ export function onLines(
   const changeOf = new Map(facts.changes.map((change) => [keyOf(change), change]));
   const takesOf = grouped(facts.takes, keyOf);
   const wordsOf = grouped(facts.words, keyOf);
-  const partsOf = grouped(facts.parts, ({ lineId }) => lineId);
+  const reads = rememberedReading(facts.parts);
   const stages = rememberedStages();
   return (student, line) => {
     const key = keyOf({ assignmentId: line.id, studentId: student.id });
@@ -111,7 +113,7 @@ export function onLines(
     const change = changeOf.get(key);
     const { startBpm, goalBpm, dueOn } = change ?? line;
     const given = { ...line, startBpm, goalBpm, dueOn };
-    const music = partFor(partsOf.get(line.lineId) ?? [], student.instrument)?.line;
+    const music = reads(line.lineId, student.instrument);
     return {
       student,
       given,
@@ -124,12 +126,21 @@ export function onLines(
   };
 }
 
-/** The part that somebody reads: the one for the instrument, else the lead. @param parts of one line, the lead first. */
-export function partFor<Part extends { readonly instrument: string | null }>(
-  parts: readonly Part[],
-  instrument: string | null,
-): Part | undefined {
-  return parts.find((part) => instrument !== null && part.instrument === instrument) ?? parts[0];
+/** A class has few instruments: what each reads of a line is found once. */
+function rememberedReading(
+  parts: readonly ClassPart[],
+): (lineId: string, instrument: string | null) => Line | undefined {
+  const partsOf = grouped(
+    parts.map((one) => ({ ...one, part: one.line.part })),
+    ({ lineId }) => lineId,
+  );
+  const known = new Map<string, Line | undefined>();
+  return (lineId, instrument) => {
+    const key = `${lineId} ${instrument}`;
+    if (!known.has(key))
+      known.set(key, partFor(partsOf.get(lineId) ?? [], maybeInstrument(instrument))?.line);
+    return known.get(key);
+  };
 }
 
 /** A class has few ways through a line: each is laid out once. */

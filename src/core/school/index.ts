@@ -23,7 +23,6 @@ export {
   type ClassTake,
   maybeStanding,
   onLines,
-  partFor,
   type StudentOnLine,
 } from './class-facts';
 export { PIN_DIGITS, whyGuessable } from './guessable';

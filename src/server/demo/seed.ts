@@ -15,6 +15,7 @@ import { maybePartForStudent } from '@/server/db/queries/music';
 import { insertTake } from '@/server/db/queries/takes';
 import { insertCoTeacher } from '@/server/db/queries/teaching';
 import { checkTake } from '@/server/jobs/check-take';
+import { completeParts } from '@/server/jobs/complete-parts';
 import { engraveLine } from '@/server/jobs/engrave-line';
 import { finishTake } from '@/server/jobs/finish-take';
 import {
@@ -70,6 +71,7 @@ async function seed(): Promise<void> {
       due_on: dayFromNow(dueInDays),
       ...(plan && { plan: JSON.stringify(plan) }),
     });
+    await completeParts({ assignmentId: id });
     assignments.set(lineNumber, id);
   }
   const { className, pieces, daysSoFar, days, daysPerWeek } = DEMO_PACE;

@@ -2,6 +2,7 @@ import { obstacles } from '@/core/arranging';
 import { describeIssue } from '@/core/base';
 import { putOnStand } from '@/server/db/queries/music';
 import { beginStanding, giveUpStanding } from '@/server/db/queries/to-stand';
+import { completeParts } from './complete-parts';
 import { requestEngraving } from './queue';
 
 /** A line that failed so often fails always: its worker runs out of memory, say. */
@@ -18,4 +19,6 @@ export async function standLine(lineId: string): Promise<void> {
   const [inTheWay] = obstacles(document);
   if (inTheWay) return giveUpStanding(lineId, wish, describeIssue(inTheWay));
   for (const hash of new Set(await putOnStand(lineId, document, wish))) await requestEngraving(hash);
+  // Who has been given the line may play an instrument whose part was taken out.
+  await completeParts({ lineId });
 }

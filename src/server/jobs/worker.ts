@@ -8,6 +8,7 @@ import { endOnCrash, logger } from '@/server/base/log';
 import { removeOutOfDate } from '@/server/db/queries/removal';
 import { ThreadPool } from '@/server/threads/pool';
 import { checkTake } from './check-take';
+import { completeParts } from './complete-parts';
 import { earIn } from './ear';
 import { engraveLine } from './engrave-line';
 import { finishTake } from './finish-take';
@@ -102,6 +103,8 @@ const rounds = [
   }),
 ];
 await recheckOutdated();
+// What an earlier version gave out may lack parts.
+await completeParts({});
 logger().info({ checkThreads }, 'the worker is ready');
 
 /** The job at hand is finished; what is left stays in the queue. */

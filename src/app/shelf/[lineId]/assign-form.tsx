@@ -1,7 +1,9 @@
 'use client';
 import { useMemo, useState } from 'react';
+import type { Reading } from '@/core/arranging';
+import { grouped } from '@/core/base';
 import { daysFrom } from '@/core/calendar';
-import { maybeInstrument } from '@/core/instruments';
+import { type Level, maybeInstrument } from '@/core/instruments';
 import type { Line } from '@/core/notation';
 import {
   type Chunking,
@@ -14,18 +16,25 @@ import {
   stagesForPlayer,
 } from '@/core/practice';
 import { FASTEST_MARK, SLOWEST_PRACTICE } from '@/core/tempo';
-import { countedTempo, isCompound } from '@/core/time';
+import { countedTempo, isCompound, sayMeasures } from '@/core/time';
 import { chunkingNames } from '@/ui/chunking-names';
 import { Choice, Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
 import { TempoLadder } from '@/ui/tempo-ladder';
-import { useWords } from '@/ui/vocabulary';
+import { useVocabulary, useWords } from '@/ui/vocabulary';
 import { giveOut } from './actions';
+
+interface Player {
+  readonly id: string;
+  readonly name: string;
+  /** Null where nobody has said what is played. */
+  readonly instrument: string | null;
+}
 
 interface Roster {
   readonly id: string;
   readonly name: string;
-  readonly students: readonly { readonly id: string; readonly name: string }[];
+  readonly students: readonly Player[];
   /** What its students practise on a day, and what is given out already asks for. */
   readonly dailyMinutes: number;
   readonly minutesPerDay: number;
@@ -35,9 +44,13 @@ interface AssignFormProps {
   readonly lineId: string;
   readonly line: Line;
   readonly classes: readonly Roster[];
-  /** The teacher's own plans. */
+  /** What players of each instrument of the classes will read. */
+  readonly readings: readonly Reading[];
+  /** Of the line. */
+  readonly level: Level;
   /** Lines of the same book that can be played straight after. */
   readonly otherLines: readonly { readonly id: string; readonly label: string }[];
+  /** The teacher's own plans. */
   readonly ownPlans: readonly { readonly id: string; readonly plan: Plan }[];
   readonly startBpm: number;
   readonly goalBpm: number;
@@ -50,6 +63,8 @@ export function AssignForm({
   lineId,
   line,
   classes,
+  readings,
+  level,
   ownPlans,
   otherLines,
   startBpm,
@@ -61,7 +76,9 @@ export function AssignForm({
   const [start, setStart] = useState(`${startBpm}`);
   const [goal, setGoal] = useState(`${goalBpm}`);
   const [due, setDue] = useState(dueOn);
-  const [classId, setClassId] = useState(classes[0]?.id ?? '');
+  const [classId, setClassId] = useState(() => classOfInstrument(classes, readings)?.id ?? '');
+  const [chosen, setChosen] = useState<readonly string[]>([]);
+  const roster = classes.find(({ id }) => id === classId);
   const [planName, setPlanName] = useState('');
   const [chunking, setChunking] = useState<Chunking>('twos');
   const plans = [...READY_PLANS.map((ready) => ({ id: ready.name, plan: ready })), ...ownPlans];
@@ -83,7 +100,10 @@ export function AssignForm({
         label="Class"
         name="classId"
         value={classId}
-        onChange={(event) => setClassId(event.target.value)}
+        onChange={(event) => {
+          setClassId(event.target.value);
+          setChosen([]);
+        }}
         required
       >
         {classes.map(({ id, name }) => (
@@ -92,7 +112,13 @@ export function AssignForm({
           </option>
         ))}
       </Choice>
-      <ForSome key={classId} students={classes.find(({ id }) => id === classId)?.students ?? []} />
+      <ForSome key={classId} students={roster?.students ?? []} chosen={chosen} onChoose={setChosen} />
+      <WhoReadsWhat
+        readings={readings}
+        level={level}
+        lead={line.part.name}
+        students={(roster?.students ?? []).filter(({ id }) => chosen.length === 0 || chosen.includes(id))}
+      />
       <div className="grid grid-cols-2 gap-3">
         <Field
           {...bounds}
@@ -166,7 +192,7 @@ export function AssignForm({
           startBpm={Number(start)}
           goalBpm={Number(goal)}
           days={Math.max(1, due === '' ? 1 : daysFrom(today, due))}
-          roster={classes.find(({ id }) => id === classId)}
+          roster={roster}
         />
       )}
       {ladder ? (
@@ -188,7 +214,15 @@ export function AssignForm({
 }
 
 /** The whole class, unless some are chosen. */
-function ForSome({ students }: { readonly students: Roster['students'] }) {
+function ForSome({
+  students,
+  chosen,
+  onChoose,
+}: {
+  readonly students: Roster['students'];
+  readonly chosen: readonly string[];
+  readonly onChoose: (ids: readonly string[]) => void;
+}) {
   if (students.length < 2) return null;
   return (
     <details>
@@ -202,12 +236,87 @@ function ForSome({ students }: { readonly students: Roster['students'] }) {
             key={id}
             className="flex min-h-11 items-center gap-3 rounded-md px-2 has-checked:bg-cool-wash"
           >
-            <input type="checkbox" name="studentIds" value={id} className="size-5 accent-cool" />
+            <input
+              type="checkbox"
+              name="studentIds"
+              value={id}
+              checked={chosen.includes(id)}
+              onChange={(event) =>
+                onChoose(event.target.checked ? [...chosen, id] : chosen.filter((other) => other !== id))
+              }
+              className="size-5 accent-cool"
+            />
             {name}
           </label>
         ))}
       </fieldset>
     </details>
+  );
+}
+
+/** The class in which most play an instrument that has a part of the line: it is proposed. */
+function classOfInstrument(classes: readonly Roster[], readings: readonly Reading[]): Roster | undefined {
+  const shareReading = ({ students }: Roster) =>
+    students.filter(({ instrument: plays }) =>
+      readings.some(({ instrument: id, isToBeMade }) => id === plays && !isToBeMade),
+    ).length / Math.max(1, students.length);
+  return classes.reduce<Roster | undefined>(
+    (best, one) => (best && shareReading(best) >= shareReading(one) ? best : one),
+    undefined,
+  );
+}
+
+interface WhoReadsWhatProps {
+  readonly students: readonly Player[];
+  readonly readings: readonly Reading[];
+  readonly level: Level;
+  /** Name of the lead part, for whom nobody has said what is played. */
+  readonly lead: string;
+}
+
+/** Which part everybody gets; parts that are missing are made with it. */
+function WhoReadsWhat({ students, readings, level, lead }: WhoReadsWhatProps) {
+  const vocabulary = useVocabulary();
+  const groups = [...grouped(students, ({ instrument: plays }) => plays ?? '')].map(([plays, players]) => ({
+    reading: readings.find(({ instrument: id }) => id === plays),
+    player: maybeInstrument(plays),
+    names: players.map(({ name }) => name).join(', '),
+  }));
+  if (groups.length === 0) return null;
+  const toMake = groups.filter(({ reading }) => reading?.isToBeMade).length;
+  return (
+    <div data-testid="who-reads-what">
+      <p className="font-bold">Who reads what</p>
+      <ul className="space-y-1">
+        {groups.map(({ reading, player, names }) => (
+          <li
+            key={names}
+            className={`border-l-4 pl-3 ${reading?.isToBeMade ? 'border-warm' : 'border-rule'}`}
+          >
+            <strong>{player?.name ?? 'Instrument not noted'}</strong>:{' '}
+            {reading?.isToBeMade ? 'a part is made' : reading ? `part “${reading.name}”` : `part “${lead}”`}
+            <span className="block text-base text-faint">{names}</span>
+            {reading && reading.measuresOutOfRange.length > 0 && (
+              <span className="block text-base">
+                Beyond level {level} in {sayMeasures(reading.measuresOutOfRange, vocabulary)}: the desk has
+                other keys and octaves.
+              </span>
+            )}
+            {reading && reading.remarks.length > 0 && (
+              <span className="block text-base">
+                {[...new Set(reading.remarks.map(({ message }) => message))].join(' ')}
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
+      {toMake > 0 && (
+        <p className="mt-1 text-base">
+          {toMake === 1 ? 'The missing part is' : `The ${toMake} missing parts are`} made from the lead when
+          you give it out.
+        </p>
+      )}
+    </div>
   );
 }
 

@@ -10,6 +10,7 @@ import { printedTempo } from '@/core/notation';
 import { proposedClimb } from '@/core/study';
 import { sayMeasures } from '@/core/time';
 import { requireTeacher } from '@/server/access/account/viewer';
+import { getReadings } from '@/server/access/practice/giving-out';
 import { listPlans } from '@/server/access/practice/plans';
 import { listLoads } from '@/server/access/school/load';
 import { getLine, listShelf } from '@/server/access/shelf/shelf';
@@ -61,6 +62,11 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
   const player = maybeInstrument(part.instrument);
   const level = levelOf(line.level);
   const tooHard = player ? measuresOutOfRange(part, player, level) : [];
+  const readings = await getReadings(
+    viewer,
+    line.id,
+    classes.flatMap(({ students }) => students.map(({ instrument }) => instrument)),
+  );
   const printed = part.tempo && printedTempo(part.tempo, part.measures[0]!.meter);
   return (
     <SignedInFrame viewer={viewer}>
@@ -122,6 +128,8 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
                 lineId={line.id}
                 line={line.shown.line}
                 classes={classes}
+                readings={readings}
+                level={level}
                 ownPlans={plans}
                 otherLines={shelf.lines
                   .filter((other) => other.contentHash && other.id !== line.id)

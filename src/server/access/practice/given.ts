@@ -16,6 +16,7 @@ import * as queries from '@/server/db/queries/assignments';
 import { loadClassFacts } from '@/server/db/queries/class-facts';
 import { leadsOfLines } from '@/server/db/queries/music';
 import { listJudgedOfAssignment } from '@/server/db/queries/takes';
+import { completeParts } from '@/server/jobs/complete-parts';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { readForm } from '../read-form';
 import { getStumbles } from '../school/board';
@@ -135,7 +136,7 @@ export async function copyToClass(
 ): Promise<{ id: string }> {
   const assignment = await requireGiven(viewer, assignmentId);
   const { id } = await getClass(viewer, classId);
-  return queries.insertAssignment({
+  const copied = await queries.insertAssignment({
     class_id: id,
     line_id: assignment.lineId,
     start_bpm: assignment.startBpm,
@@ -144,6 +145,8 @@ export async function copyToClass(
     ...(assignment.plan && { plan: JSON.stringify(assignment.plan) }),
     ...(assignment.nextLineId && { next_line_id: assignment.nextLineId }),
   });
+  await completeParts({ assignmentId: copied.id });
+  return copied;
 }
 
 /** The student was helped: the questions are gone. @throws NotFound */

@@ -1,10 +1,13 @@
 import 'server-only';
 import { z } from 'zod';
+import { type Reading, readingOf } from '@/core/arranging';
 import { type Result, success } from '@/core/base';
+import { INSTRUMENT_IDS, levelOf } from '@/core/instruments';
 import { CHUNKINGS, type Plan, READY_PLANS } from '@/core/practice';
 import { LAYOUT_NAMES } from '@/engraving/engraving';
 import * as queries from '@/server/db/queries/assignments';
-import { listParts } from '@/server/db/queries/music';
+import { listParts, partsOfLines } from '@/server/db/queries/music';
+import { completeParts } from '@/server/jobs/complete-parts';
 import { requestEngraving } from '@/server/jobs/queue';
 import { assertTeacher, type Viewer } from '../account/viewer';
 import { readForm, refused } from '../read-form';
@@ -49,9 +52,6 @@ export async function assign(viewer: Viewer, form: unknown): Promise<Result<{ id
   const chosen = students.map(({ id }) => id).filter((id) => read.value.studentIds.includes(id));
   if (chosen.length < new Set(read.value.studentIds).size)
     return refused('One of the chosen students is not in this class. Choose again.');
-  // The class may count in its own way: nobody should wait for the drawing later.
-  const wishes = LAYOUT_NAMES.map((layout) => ({ layout, counting }));
-  for (const { contentHash } of await listParts(lineId)) await requestEngraving(contentHash, { wishes });
   const assigned = await queries.insertAssignment(
     {
       line_id: lineId,
@@ -64,7 +64,25 @@ export async function assign(viewer: Viewer, form: unknown): Promise<Result<{ id
     },
     chosen.length > 0 && chosen.length < students.length ? chosen : undefined,
   );
+  await completeParts({ assignmentId: assigned.id });
+  // The class may count in its own way: nobody should wait for the drawing later.
+  const wishes = LAYOUT_NAMES.map((layout) => ({ layout, counting }));
+  for (const { contentHash } of await listParts(lineId)) await requestEngraving(contentHash, { wishes });
   return success(assigned);
+}
+
+/** What players of these instruments will read of a line that is on the stand; what is not there yet is made when it is given out. @throws NotFound */
+export async function getReadings(
+  viewer: Viewer,
+  lineId: string,
+  instruments: readonly (string | null)[],
+): Promise<readonly Reading[]> {
+  const line = await requireOwnLine(viewer, lineId);
+  const parts = (await partsOfLines([line.id])).get(line.id) ?? [];
+  if (parts.length === 0) return [];
+  return INSTRUMENT_IDS.filter((id) => instruments.includes(id)).map((id) =>
+    readingOf(parts, id, levelOf(line.level)),
+  );
 }
 
 export function listAssignmentsOfTeacher(viewer: Viewer) {

@@ -16,6 +16,7 @@ import { whyGuessable } from '@/core/school';
 import { VOCABULARIES, type Vocabulary } from '@/core/time';
 import { createStudent } from '@/server/auth/accounts';
 import * as queries from '@/server/db/queries/classes';
+import { completeParts } from '@/server/jobs/complete-parts';
 import { requestRejudging } from '@/server/jobs/queue';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { readForm, refused } from '../read-form';
@@ -37,7 +38,11 @@ export async function listRosters(viewer: Viewer) {
       id,
       name,
       dailyMinutes,
-      students: (await queries.listStudents(id)).map((student) => ({ id: student.id, name: student.name })),
+      students: (await queries.listStudents(id)).map((student) => ({
+        id: student.id,
+        name: student.name,
+        instrument: student.instrument,
+      })),
     })),
   );
 }
@@ -125,6 +130,7 @@ export async function addStudent(viewer: Viewer, classId: string, form: unknown)
   if (students.some((student) => student.userName === userName))
     return refused(`“${userName}” is taken in this class: choose another user name.`, 'userName');
   await createStudent({ name, classId: owned.id, userName, pin, ...(instrument && { instrument }) });
+  await completeParts({ classId: owned.id });
   return DONE;
 }
 
@@ -143,6 +149,7 @@ export async function changeInstrument(
   const read = readForm(instrumentForm, form);
   if (!read.ok) return read;
   await queries.setInstrument(owned.id, read.value.studentId, read.value.instrument);
+  await completeParts({ classId: owned.id });
   return DONE;
 }
 

@@ -10,6 +10,7 @@ import { listGuessedAt } from '@/server/db/queries/attempts';
 import * as removal from '@/server/db/queries/removal';
 import * as queries from '@/server/db/queries/roster';
 import { CONSENTS } from '@/server/db/schema';
+import { completeParts } from '@/server/jobs/complete-parts';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { readForm, refused } from '../read-form';
 import { requireHeadOfClass, requireOwnClass } from './classes';
@@ -125,6 +126,7 @@ export async function takeInList(
       ),
     ),
   );
+  await completeParts({ classId: owned.id });
   return success(cards);
 }
 
@@ -176,6 +178,7 @@ export async function moveStudent(
     student.userName,
     studentAddress(target.id, student.userName),
   );
+  await completeParts({ classId: target.id });
   return DONE;
 }
 
@@ -183,6 +186,7 @@ export async function moveStudent(
 export async function setLeft(viewer: Viewer, studentId: string, hasLeft: boolean): Promise<void> {
   const student = await requireHeadOfStudent(viewer, studentId);
   await queries.setLeft(student.studentId, hasLeft);
+  if (!hasLeft) await completeParts({ classId: student.classId });
 }
 
 /** @returns what is wrong, if anything. @throws NotFound */

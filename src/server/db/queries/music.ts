@@ -1,8 +1,9 @@
 import { createHash } from 'node:crypto';
-import { type LineDocument, partsOf } from '@/core/arranging';
+import { sql } from 'kysely';
+import { type LineDocument, partFor, partsOf } from '@/core/arranging';
 import { grouped } from '@/core/base';
+import { maybeInstrument } from '@/core/instruments';
 import { type Line, lineWithOthers } from '@/core/notation';
-import { partFor } from '@/core/school';
 import { contentsOf } from '@/core/study';
 import { type DrawingWish, drawingKey, ENGRAVING_VERSION, type Engraving } from '@/engraving/engraving';
 import { database } from '../connection';
@@ -125,57 +126,77 @@ interface GivenToClass {
   readonly classId: string;
 }
 
-/** The music that a student reads of what was given out, by assignment; what is not on the stand is left out. */
+interface PartWithMusic {
+  readonly lineId: string;
+  readonly instrument: string | null;
+  readonly contentHash: string;
+  readonly line: Line;
+  readonly part: Line['part'];
+}
+
+/** The parts of lines with their music, of each line the lead first. @param instruments whose parts are asked for beside the lead; undefined for all. */
+export async function partsOfLines(
+  lineIds: readonly string[],
+  instruments?: readonly string[],
+): Promise<ReadonlyMap<string, readonly PartWithMusic[]>> {
+  if (lineIds.length === 0) return new Map();
+  const rows = await database()
+    .selectFrom('line_part')
+    .select(['line_id as lineId', 'instrument', 'content_hash as contentHash'])
+    .where('line_id', 'in', [...new Set(lineIds)])
+    .$if(instruments !== undefined, (query) =>
+      query.where((e) =>
+        e.or([e('place', '=', 0), e('instrument', '=', sql<string>`any(${[...instruments!]}::text[])`)]),
+      ),
+    )
+    .orderBy('place')
+    .execute();
+  const lines = await rememberedLines(rows.map(({ contentHash }) => contentHash));
+  const parts = rows.flatMap((row) => {
+    const line = lines.get(row.contentHash);
+    return line ? [{ ...row, line, part: line.part }] : [];
+  });
+  return grouped(parts, ({ lineId }) => lineId);
+}
+
+/** What somebody plays in the classes that somebody is in, by class. */
+async function instrumentsOf(studentId: string): Promise<ReadonlyMap<string, string>> {
+  const rows = await database()
+    .selectFrom('class_student')
+    .select(['class_id as classId', 'instrument'])
+    .where('student_id', '=', studentId)
+    .execute();
+  return new Map(rows.flatMap(({ classId, instrument }) => (instrument ? [[classId, instrument]] : [])));
+}
+
+/** The music that a student reads of what was given out, by assignment; what is not on the stand, or has no part to read, is left out. */
 export async function partsForStudent(
   studentId: string,
   assignments: readonly GivenToClass[],
 ): Promise<ReadonlyMap<string, Line>> {
   if (assignments.length === 0) return new Map();
-  const [parts, plays] = await Promise.all([
-    database()
-      .selectFrom('line_part')
-      .select(['line_id as lineId', 'instrument', 'content_hash as contentHash'])
-      .where('line_id', 'in', [...new Set(assignments.map(({ lineId }) => lineId))])
-      .orderBy('place')
-      .execute(),
-    database()
-      .selectFrom('class_student')
-      .select(['class_id as classId', 'instrument'])
-      .where('student_id', '=', studentId)
-      .execute(),
-  ]);
-  const partsOf = grouped(parts, ({ lineId }) => lineId);
-  const instrumentIn = new Map(plays.map(({ classId, instrument }) => [classId, instrument]));
-  const read = assignments.flatMap(({ id, lineId, classId }) => {
-    const part = partFor(partsOf.get(lineId) ?? [], instrumentIn.get(classId) ?? null);
-    return part ? [{ id, contentHash: part.contentHash }] : [];
-  });
-  const lines = await rememberedLines(read.map(({ contentHash }) => contentHash));
+  const plays = await instrumentsOf(studentId);
+  const parts = await partsOfLines(
+    assignments.map(({ lineId }) => lineId),
+    [...plays.values()],
+  );
   return new Map(
-    read.flatMap(({ id, contentHash }) => {
-      const line = lines.get(contentHash);
-      return line ? [[id, line]] : [];
+    assignments.flatMap(({ id, lineId, classId }) => {
+      const part = partFor(parts.get(lineId) ?? [], maybeInstrument(plays.get(classId)));
+      return part ? [[id, part.line]] : [];
     }),
   );
 }
 
-/** The part that a student of a class reads: the one for the instrument played, else the lead. */
-export function maybePartForStudent(lineId: string, studentId: string, classId: string) {
-  return database()
-    .selectFrom('line_part')
-    .innerJoin('music', 'music.content_hash', 'line_part.content_hash')
-    .leftJoin('class_student', (join) =>
-      join
-        .on('class_student.student_id', '=', studentId)
-        .on('class_student.class_id', '=', classId)
-        .onRef('class_student.instrument', '=', 'line_part.instrument'),
-    )
-    .select(['music.line', 'line_part.content_hash as contentHash'])
-    .where('line_part.line_id', '=', lineId)
-    .orderBy('class_student.student_id', (order) => order.nullsLast())
-    .orderBy('line_part.place')
-    .limit(1)
-    .executeTakeFirst();
+/** The part that a student of a class reads; undefined when the line has none that the student could. */
+export async function maybePartForStudent(
+  lineId: string,
+  studentId: string,
+  classId: string,
+): Promise<{ readonly line: Line; readonly contentHash: string } | undefined> {
+  const player = maybeInstrument((await instrumentsOf(studentId)).get(classId));
+  const parts = await partsOfLines([lineId], player ? [player.id] : []);
+  return partFor(parts.get(lineId) ?? [], player);
 }
 
 export async function maybeMusic(contentHash: string): Promise<Line | undefined> {
