@@ -12,14 +12,14 @@ await run(async () => {
   await setUp({ forTests: true });
   if (!asked) rmSync(RESULTS, { recursive: true, force: true });
   mkdirSync(RESULTS, { recursive: true });
-  const { SUITES, stopAll } = await import('./lib/suites.mjs');
+  const { LAST, SUITES, stopAll } = await import('./lib/suites.mjs');
   if (asked && !(asked in SUITES))
     throw new PlainError(
       `There are no checks named "${asked}"; there are ${Object.keys(SUITES).join(', ')}.`,
     );
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
     process.once(signal, () => void stopAll().finally(() => process.exit(130)));
-  const results = await runTogether(asked ? { [asked]: SUITES[asked] } : SUITES, patterns);
+  const results = await runTogether(asked ? { [asked]: SUITES[asked] } : SUITES, LAST, patterns);
   await stopAll();
   const total = (of) => results.reduce((sum, { counts }) => sum + counts[of], 0);
   say('');

@@ -8,11 +8,11 @@ export const RESULTS = join(ROOT, 'test-results');
 const NOTHING = { counts: { passed: 0, failed: 0 }, triedAgain: [] };
 
 /**
- * Runs suites beside each other. Each writes into a file of its own, which is shown whole when the suite fails: lines of several
+ * Runs suites beside each other, those of `last` after all others. Each writes into a file of its own, which is shown whole when the suite fails: lines of several
  * suites would be no use mixed.
  * @param suites by name: `run(patterns, log)`, which resolves with counts.
  */
-export function runTogether(suites, patterns) {
+export async function runTogether(suites, last, patterns) {
   const runOne = async (name, { run }) => {
     const log = join(RESULTS, `${name}.log`);
     rmSync(log, { force: true });
@@ -31,7 +31,12 @@ export function runTogether(suites, patterns) {
     if (problem) say(`${problem}\n${textOf(log)}`);
     return { name, seconds, isRight: problem === undefined, ...outcome };
   };
-  return Promise.all(Object.entries(suites).map(([name, suite]) => runOne(name, suite)));
+  const results = [];
+  for (const isLast of [false, true]) {
+    const now = Object.entries(suites).filter(([name]) => last.includes(name) === isLast);
+    results.push(...(await Promise.all(now.map(([name, suite]) => runOne(name, suite)))));
+  }
+  return results;
 }
 
 function textOf(log) {

@@ -149,6 +149,9 @@ export async function stopAll() {
   await (await server)?.stop();
 }
 
+/** Run when all others are through: what is heard and seen in a browser must not wait for a machine that is busy with something else. */
+export const LAST = ['pages', 'microphone'];
+
 export const SUITES = {
   build: { run: () => ensureBuild() },
   unit: { run: (patterns, log) => jest('unit', patterns, log) },
