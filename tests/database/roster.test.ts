@@ -13,7 +13,7 @@ import { answerTake } from '@/server/access/review/answers';
 import { overruleMeasure } from '@/server/access/review/overrules';
 import { pinWord } from '@/server/access/review/pins';
 import { getQueue } from '@/server/access/review/queue';
-import { createClass, getClass, listClasses } from '@/server/access/school/classes';
+import { addStudent, createClass, getClass, listClasses } from '@/server/access/school/classes';
 import { getRecord } from '@/server/access/school/record';
 import {
   changeKeeping,
@@ -61,6 +61,24 @@ const signsIn = async (userName: string, pin: string) =>
   (await signInStudent({ classCode: world.classCode, userName, pin })).ok;
 const names = async (classId: string) =>
   (await getClass(world.teacher, classId)).students.map(({ name }) => name);
+
+test.each(['Smith, Jr.', '.hidden.', 'a..b', '李明'])(
+  'whoever is called “%s” gets a user name that signs in',
+  async (name) => {
+    const rows = rightOf(await previewList(world.teacher, world.classId, `Name\n"${name}"`));
+    const [card] = rightOf(await takeInList(world.teacher, world.classId, rows));
+    expect(await signsIn(card!.userName, card!.pin)).toBe(true);
+  },
+);
+
+// User names as teachers type them: all that the form takes.
+test.each(['jr.', '.x', 'a..b', '-', '_', '...', 'x-.-y'])(
+  'the user name “%s” signs in',
+  async (userName) => {
+    rightOf(await addStudent(world.teacher, world.classId, { name: 'Somebody', userName, pin: '271828' }));
+    expect(await signsIn(userName, '271828')).toBe(true);
+  },
+);
 
 describe('a list of students', () => {
   test('is shown first, taken in as a whole, and its cards let everybody sign in', async () => {

@@ -115,6 +115,10 @@ const ACTIONS: Readonly<Record<string, Readonly<Record<string, Entry>>>> = {
   },
   'src/app/actions.ts': { signOut: { may: ANYBODY, ask: () => signedIn.signOut() } },
   'src/app/classes/[classId]/roster/actions.ts': {
+    consentOfMany: {
+      may: TEACHERS,
+      ask: ({ classId, studentId }) => roster.consentOfMany(classId, [studentId], 'refused'),
+    },
     lookAtList: { may: TEACHERS, ask: ({ classId }) => roster.lookAtList(classId, 'Name\nAnn') },
     takeIn: {
       may: TEACHERS,

@@ -9,7 +9,13 @@ import { DemoDoors, FirstTeacherForm, SignInForms } from './sign-in-forms';
 
 export const metadata: Metadata = { title: 'Come in' };
 
-export default async function SignInPage() {
+/** What a sign-in card's QR code fills in. */
+interface SignInPageProps {
+  readonly searchParams: Promise<{ readonly class?: string | string[]; readonly user?: string | string[] }>;
+}
+
+export default async function SignInPage({ searchParams }: SignInPageProps) {
+  const { class: classCode, user: userName } = await searchParams;
   if (await maybeViewer()) redirect('/');
   const [demo, isFirst] = [demoSignIns(), await isFirstStart()];
   return (
@@ -30,7 +36,7 @@ export default async function SignInPage() {
               <FirstTeacherForm />
             </>
           ) : (
-            <SignInForms />
+            <SignInForms card={{ classCode: one(classCode), userName: one(userName) }} />
           )}
         </Sheet>
         {demo && (
@@ -44,3 +50,5 @@ export default async function SignInPage() {
     </PageFrame>
   );
 }
+
+const one = (value: string | string[] | undefined) => (typeof value === 'string' ? value : undefined);

@@ -21,7 +21,11 @@ const TAB =
   'min-h-12 flex-1 border-b-4 border-transparent font-bold text-faint data-[state=active]:border-cool data-[state=active]:text-ink';
 
 /** Two ways in: students with their card, teachers with e-mail. */
-export function SignInForms() {
+export function SignInForms({
+  card,
+}: {
+  readonly card: { readonly classCode: string | undefined; readonly userName: string | undefined };
+}) {
   return (
     <Tabs.Root defaultValue="student">
       <Tabs.List aria-label="Who are you?" className="mb-5 flex border-b border-rule">
@@ -37,12 +41,20 @@ export function SignInForms() {
           <Field
             label="Class code"
             name="classCode"
+            defaultValue={card.classCode}
             autoComplete="off"
             autoCapitalize="characters"
             required
             hint="It is on your sign-in card."
           />
-          <Field label="User name" name="userName" autoComplete="username" autoCapitalize="none" required />
+          <Field
+            label="User name"
+            name="userName"
+            defaultValue={card.userName}
+            autoComplete="username"
+            autoCapitalize="none"
+            required
+          />
           <Field
             label="PIN or password"
             name="pin"

@@ -26,6 +26,7 @@ export {
   type StudentOnLine,
 } from './class-facts';
 export { PIN_DIGITS, whyGuessable } from './guessable';
+export { decodeList, encodingOf, LIST_ENCODINGS, type ListEncoding } from './list-encoding';
 export { type PlanRow, planCsv } from './plan-csv';
 export { MOST_ROSTER_ROWS, type RosterRow, readRoster } from './roster-csv';
 export { type MeasureOfClass, measuresOfClass } from './shared-stumbles';

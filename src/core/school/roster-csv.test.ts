@@ -56,13 +56,55 @@ test.each<[string, string, readonly (readonly (string | undefined)[])[]]>([
     'Name\nMila Sorg\nmila sorg',
     [
       ['Mila Sorg', 'mila', undefined, undefined],
-      ['mila sorg', 'mila2', undefined, 'The same name stands further up.'],
+      ['mila sorg', 'mila2', undefined, undefined],
     ],
   ],
   [
     'an instrument with its key and part',
     'Name,Plays\nMila Sorg,B♭ Clarinet 2',
     [['Mila Sorg', 'mila', 'clarinet', undefined]],
+  ],
+  ['a name with a suffix', 'Name\n"Smith, Jr."', [['Smith Jr.', 'smith', undefined, undefined]]],
+  [
+    'last, first and suffix',
+    'Name\n"Smith, Ann, Jr."\n"Sorg, Mila, III"',
+    [
+      ['Ann Smith Jr.', 'ann', undefined, undefined],
+      ['Mila Sorg III', 'mila', undefined, undefined],
+    ],
+  ],
+  [
+    'last, first without quotes or heads',
+    'Sorg, Mila\nBrandt, Teo',
+    [
+      ['Mila Sorg', 'mila', undefined, undefined],
+      ['Teo Brandt', 'teo', undefined, undefined],
+    ],
+  ],
+  [
+    'a column of numbers',
+    '1,Mila Sorg,Flute\n2,Teo Brandt,',
+    [
+      ['Mila Sorg', 'mila', 'flute', undefined],
+      ['Teo Brandt', 'teo', undefined, undefined],
+    ],
+  ],
+  [
+    'numbers before the names',
+    '1. Mila Sorg\n2) Teo Brandt\n10. .Ann.',
+    [
+      ['Mila Sorg', 'mila', undefined, undefined],
+      ['Teo Brandt', 'teo', undefined, undefined],
+      ['.Ann.', 'ann', undefined, undefined],
+    ],
+  ],
+  [
+    'a name of no letters that a user name could have',
+    'Name\n李明\n.',
+    [
+      ['李明', 'student', undefined, undefined],
+      ['.', 'student2', undefined, undefined],
+    ],
   ],
   ['nothing', '', []],
 ])('%s', (_, text, expected) => {

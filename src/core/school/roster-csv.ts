@@ -36,13 +36,15 @@ export function readRoster(text: string, taken: ReadonlySet<string>): readonly R
   const cells = data.map((row) => row.map((cell) => cell.trim().replace(/\s+/g, ' ')));
   const columns = columnsOf(cells[0] ?? []);
   const first = columns ? 1 : 0;
-  const { name, firstName, lastName, userName, instrument } = columns ?? PLAIN_COLUMNS;
+  const { name, firstName, lastName, userName, instrument } = columns ?? plainColumnsOf(cells);
   const used = new Set(taken);
   const seen = new Set<string>();
   return cells.slice(first, first + MOST_ROSTER_ROWS + 1).map((row, index) => {
     const cell = (column: number | undefined) => (column === undefined ? '' : (row[column] ?? ''));
     const mends: string[] = [];
-    const written = cell(name) || [cell(firstName), cell(lastName)].filter(Boolean).join(' ');
+    const listed = cell(name) || [cell(firstName), cell(lastName)].filter(Boolean).join(' ');
+    const written = listed.replace(NUMBERED, '');
+    if (written !== listed) mends.push('left out the number before the name');
     const turned = turnedName(written);
     if (turned !== written) mends.push('put the first name first');
     const asked = cell(userName).toLowerCase();
@@ -57,14 +59,16 @@ export function readRoster(text: string, taken: ReadonlySet<string>): readonly R
         ? 'There is no name in this row.'
         : turned.length > LONGEST_NAME
           ? `A name has at most ${LONGEST_NAME} letters.`
-          : seen.has(key)
-            ? 'The same name stands further up.'
-            : undefined;
+          : undefined;
+    if (problem === undefined && seen.has(key)) mends.push(NAMESAKE);
     seen.add(key);
     if (problem === undefined) used.add(chosen);
     return { row: first + index + 1, name: turned, userName: chosen, instrument: plays, mends, problem };
   });
 }
+
+/** Two may well be called the same; a list that holds somebody twice has it, too. */
+const NAMESAKE = 'the same name stands further up: leave one out if it is the same student';
 
 interface Columns {
   readonly name: number | undefined;
@@ -74,14 +78,24 @@ interface Columns {
   readonly instrument: number | undefined;
 }
 
-/** Without heads the first column is the name, the second the instrument. */
-const PLAIN_COLUMNS: Columns = {
-  name: 0,
-  firstName: undefined,
-  lastName: undefined,
-  userName: undefined,
-  instrument: 1,
-};
+/**
+ * Without heads the first column is the name and the second the instrument; or, where no second column names an instrument, last and
+ * first name, as "Last, First" falls apart at its comma. A column of numbers before that is passed over.
+ */
+function plainColumnsOf(rows: readonly (readonly string[])[]): Columns {
+  const from = rows.length > 0 && rows.every(([head = '']) => /^\d{1,3}[.)]?$/.test(head)) ? 1 : 0;
+  const seconds = rows.flatMap((row) => row[from + 1] || []);
+  const areNames =
+    seconds.length === rows.length &&
+    seconds.every((second) => /^\p{Lu}/u.test(second) && !maybeInstrumentNamed(second));
+  const none = { name: undefined, firstName: undefined, lastName: undefined, userName: undefined };
+  return areNames
+    ? { ...none, lastName: from, firstName: from + 1, instrument: from + 2 }
+    : { ...none, name: from, instrument: from + 1 };
+}
+
+/** "3. Mila Sorg", "3) Mila Sorg". */
+const NUMBERED = /^\d{1,3}[.)]\s*/;
 
 /** Undefined when the row has no heads. */
 function columnsOf(heads: readonly string[]): Columns | undefined {
@@ -99,10 +113,16 @@ function columnsOf(heads: readonly string[]): Columns | undefined {
   return columns.name === undefined && columns.firstName === undefined ? undefined : columns;
 }
 
-/** "Lindqvist, Ida" is Ida Lindqvist. */
+/** What follows a name after a comma and is no first name. */
+const SUFFIX = /^(jr|sr|junior|senior|ii|iii|iv)\.?$/i;
+
+/** "Lindqvist, Ida" is Ida Lindqvist; "Smith, Jr." is Smith Jr., and "Smith, Ann, Jr." Ann Smith Jr. */
 function turnedName(name: string): string {
-  const parts = /^([^,]+), ([^,]+)$/.exec(name);
-  return parts ? `${parts[2]} ${parts[1]}` : name;
+  const parts = name.split(',').map((part) => part.trim());
+  const suffixes = parts.filter((part, index) => index > 0 && SUFFIX.test(part));
+  const [last, first, ...more] = parts.filter((part) => !suffixes.includes(part));
+  if (more.length > 0 || parts.some((part) => part === '')) return name;
+  return [first, last, ...suffixes].filter(Boolean).join(' ');
 }
 
 const firstWord = (name: string) => name.split(' ')[0] ?? '';
@@ -118,6 +138,7 @@ function freeUserName(wish: string, used: ReadonlySet<string>): string {
       .replace(/ł/g, 'l')
       .normalize('NFD')
       .replace(/[^a-z0-9._-]/g, '')
+      .replace(/^[._-]+|[._-]+$/g, '')
       .slice(0, LONGEST_USER_NAME - 3) || 'student';
   if (!used.has(plain)) return plain;
   let number = 2;

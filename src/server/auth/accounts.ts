@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { insertAccount, type NewAccount } from '@/server/db/queries/accounts';
 import { hashSecret } from './secrets';
 
@@ -32,7 +33,7 @@ export async function teacherAccount({
 /**
  * Creates a student's account in a class.
  * Students have no e-mail: the address that the auth library wants is never shown and never written to
- * (".invalid" is reserved: RFC 2606, section 2).
+ * (".invalid" is reserved: RFC 2606, section 2). It says nothing of the user name, which may have dots where an address must not.
  * @returns the user's id. @throws when the user name is taken in the class.
  */
 export async function createStudent(student: NewStudent): Promise<string> {
@@ -58,13 +59,9 @@ export async function studentAccount({
 }: NewStudent): Promise<NewAccount> {
   return {
     name,
-    email: studentAddress(classId, userName),
+    email: `${randomUUID()}@student.invalid`,
     role: 'student',
     passwordHash: await hashSecret(pin),
     membership: { classId, userName: userName.toLowerCase(), instrument },
   };
 }
-
-/** The address that the auth library wants. */
-export const studentAddress = (classId: string, userName: string) =>
-  `${userName.toLowerCase()}.${classId}@student.invalid`;

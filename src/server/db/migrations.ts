@@ -18,6 +18,7 @@ import * as checksThatEnd from './migrations/2026-12-08-checks-that-end';
 import * as signIn from './migrations/2026-12-09-sign-in';
 import * as consent from './migrations/2026-12-10-consent';
 import * as linesToStand from './migrations/2026-12-11-lines-to-put-on-the-stand';
+import * as plainAddresses from './migrations/2026-12-12-plain-addresses';
 
 /** In order of their names; a migration that has landed is never changed. */
 const MIGRATIONS: Record<string, Migration> = {
@@ -39,6 +40,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '2026-12-09-sign-in': signIn,
   '2026-12-10-consent': consent,
   '2026-12-11-lines-to-put-on-the-stand': linesToStand,
+  '2026-12-12-plain-addresses': plainAddresses,
 };
 
 /** Brings the database up to date. @throws the first error; a failed migration leaves nothing behind. */

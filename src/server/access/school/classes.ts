@@ -101,13 +101,15 @@ function newClassCode(): string {
   return `${pick(CODE_LETTERS, 4)}-${pick(CODE_DIGITS, 3)}`;
 }
 
+export const userNameForm = z
+  .string()
+  .trim()
+  .toLowerCase()
+  .regex(/^[a-z0-9._-]{1,30}$/, 'A user name has letters a–z, digits, dots or dashes, and no spaces.');
+
 const studentForm = z.object({
   name: z.string().trim().min(1, 'Type the student’s name.').max(60, 'A name has at most 60 letters.'),
-  userName: z
-    .string()
-    .trim()
-    .toLowerCase()
-    .regex(/^[a-z0-9._-]{1,30}$/, 'A user name has letters a–z, digits, dots or dashes, and no spaces.'),
+  userName: userNameForm,
   pin: z
     .string('Type a PIN.')
     .max(60, 'A PIN or password has at most 60 characters.')

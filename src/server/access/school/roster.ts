@@ -1,10 +1,9 @@
 import 'server-only';
-import { randomInt } from 'node:crypto';
 import { z } from 'zod';
 import { DONE, type Result, success } from '@/core/base';
 import { INSTRUMENT_IDS } from '@/core/instruments';
-import { MOST_ROSTER_ROWS, PIN_DIGITS, type RosterRow, readRoster, whyGuessable } from '@/core/school';
-import { studentAccount, studentAddress } from '@/server/auth/accounts';
+import { MOST_ROSTER_ROWS, type RosterRow, readRoster } from '@/core/school';
+import { studentAccount } from '@/server/auth/accounts';
 import { hashSecret } from '@/server/auth/secrets';
 import { listGuessedAt } from '@/server/db/queries/attempts';
 import * as removal from '@/server/db/queries/removal';
@@ -13,7 +12,8 @@ import { CONSENTS } from '@/server/db/schema';
 import { completeParts } from '@/server/jobs/complete-parts';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { readForm, refused } from '../read-form';
-import { requireHeadOfClass, requireOwnClass } from './classes';
+import { requireHeadOfClass, requireOwnClass, userNameForm } from './classes';
+import { cardOf, type SignInCard } from './sign-in-cards';
 
 /** Everybody who is or was in a class of the viewer's. @throws NotFound */
 export async function getRoster(viewer: Viewer, classId: string) {
@@ -79,23 +79,27 @@ export async function previewList(
     : refused('There are no names in it. The first line may say: Name, User name, Instrument.');
 }
 
-/** What somebody signs in with; the PIN is shown once and stored only as a hash. */
-export interface SignInCard {
-  readonly name: string;
-  readonly userName: string;
-  readonly pin: string;
-}
-
 const rowsForm = z
   .array(
     z.object({
-      name: z.string().trim().min(1).max(60),
-      userName: z.string().regex(/^[a-z0-9._-]{1,30}$/),
+      name: z
+        .string()
+        .trim()
+        .min(1, 'Somebody has no name: type it, or leave the row out.')
+        .max(60, 'A name has at most 60 letters.'),
+      userName: userNameForm,
       instrument: z.enum(INSTRUMENT_IDS).optional(),
     }),
   )
   .min(1)
   .max(MOST_ROSTER_ROWS);
+
+/** The name in the row that is wrong. */
+function whichRow(rows: unknown, where: string | undefined): string {
+  const index = Number(where?.split('.')[0]);
+  const named = z.array(z.looseObject({ name: z.string() })).safeParse(rows);
+  return (named.success && named.data[index]?.name) || 'a row without a name';
+}
 
 /** Takes in all students of a list, or none. @returns their sign-in cards. @throws NotFound */
 export async function takeInList(
@@ -105,14 +109,17 @@ export async function takeInList(
 ): Promise<Result<readonly SignInCard[]>> {
   const owned = await requireOwnClass(viewer, classId);
   const read = readForm(rowsForm, rows);
-  if (!read.ok) return refused('The list is not as it was shown. Choose the file again.');
+  if (!read.ok) return refused(`${read.issues[0]!.message} (${whichRow(rows, read.issues[0]!.where)})`);
   const taken = new Set(await queries.listUserNames(owned.id));
   const clash = read.value.find(({ userName }, index) => {
     const isTaken = taken.has(userName);
     return isTaken || read.value.findIndex((other) => other.userName === userName) < index;
   });
-  if (clash) return refused(`“${clash.userName}” is taken by now. Choose the file again.`);
-  const cards = read.value.map(({ name, userName }) => ({ name, userName, pin: newPin() }));
+  if (clash)
+    return refused(`The user name “${clash.userName}” is taken, or stands there twice. Change one of them.`);
+  const cards = read.value.map(({ instrument, ...student }) =>
+    cardOf({ ...student, instrument }, owned.code),
+  );
   await queries.insertStudents(
     await Promise.all(
       read.value.map(({ name, userName, instrument }, index) =>
@@ -130,26 +137,14 @@ export async function takeInList(
   return success(cards);
 }
 
-/** Digits by chance, but none that are guessed first. */
-function newPin(): string {
-  for (;;) {
-    const pin = `${randomInt(10 ** PIN_DIGITS)}`.padStart(PIN_DIGITS, '0');
-    if (whyGuessable(pin, []) === undefined) return pin;
-  }
-}
-
 /** New PINs for some students of a class; the old ones end. @throws NotFound */
 export async function makeCards(
   viewer: Viewer,
   classId: string,
   studentIds: unknown,
 ): Promise<readonly SignInCard[]> {
-  const { students } = await getRoster(viewer, classId);
-  const read = z.array(z.string().max(60)).min(1).max(MOST_ROSTER_ROWS).safeParse(studentIds);
-  if (!read.success) throw new NotFound();
-  const chosen = students.filter(({ id, leftAt }) => leftAt === null && read.data.includes(id));
-  if (chosen.length < new Set(read.data).size) throw new NotFound();
-  const cards = chosen.map(({ name, userName }) => ({ name, userName, pin: newPin() }));
+  const chosen = await requireStudents(viewer, classId, studentIds);
+  const cards = chosen.map((student) => cardOf(student, student.code));
   await queries.setSecrets(
     await Promise.all(
       chosen.map(async ({ id }, index) => ({ studentId: id, hash: await hashSecret(cards[index]!.pin) })),
@@ -172,12 +167,7 @@ export async function moveStudent(
       `“${student.userName}” is taken in ${target.name}: give one of the two another user name first.`,
       'classId',
     );
-  await queries.moveStudent(
-    student.studentId,
-    target.id,
-    student.userName,
-    studentAddress(target.id, student.userName),
-  );
+  await queries.moveStudent(student.studentId, target.id);
   await completeParts({ classId: target.id });
   return DONE;
 }
@@ -189,6 +179,8 @@ export async function setLeft(viewer: Viewer, studentId: string, hasLeft: boolea
   if (!hasLeft) await completeParts({ classId: student.classId });
 }
 
+const consentForm = z.enum(CONSENTS, 'Choose one of the three.');
+
 /** @returns what is wrong, if anything. @throws NotFound */
 export async function noteConsent(
   viewer: Viewer,
@@ -196,10 +188,37 @@ export async function noteConsent(
   consent: unknown,
 ): Promise<Result<undefined>> {
   const student = await requireOwnStudent(viewer, studentId);
-  const read = readForm(z.enum(CONSENTS, 'Choose one of the three.'), consent);
+  const read = readForm(consentForm, consent);
   if (!read.ok) return read;
-  await queries.setConsent(student.studentId, read.value);
+  await queries.setConsent([student.studentId], read.value);
   return DONE;
+}
+
+/** The same for many of a class, all or none. @returns what is wrong, if anything. @throws NotFound */
+export async function noteConsentOfMany(
+  viewer: Viewer,
+  classId: string,
+  studentIds: unknown,
+  consent: unknown,
+): Promise<Result<undefined>> {
+  const chosen = await requireStudents(viewer, classId, studentIds);
+  const read = readForm(consentForm, consent);
+  if (!read.ok) return read;
+  await queries.setConsent(
+    chosen.map(({ id }) => id),
+    read.value,
+  );
+  return DONE;
+}
+
+/** Some who are in a class of the viewer's. @throws NotFound */
+async function requireStudents(viewer: Viewer, classId: string, studentIds: unknown) {
+  const { students, code } = await getRoster(viewer, classId);
+  const read = z.array(z.string().max(60)).min(1).max(MOST_ROSTER_ROWS).safeParse(studentIds);
+  if (!read.success) throw new NotFound();
+  const chosen = students.filter(({ id, leftAt }) => leftAt === null && read.data.includes(id));
+  if (chosen.length < new Set(read.data).size) throw new NotFound();
+  return chosen.map((student) => ({ ...student, code }));
 }
 
 /** @throws NotFound */

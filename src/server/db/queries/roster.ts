@@ -72,23 +72,13 @@ export async function insertStudents(accounts: readonly NewAccount[]): Promise<v
     });
 }
 
-/** Puts a student into another class. @param email the address that sign-in uses; it is made from class and user name. */
-export async function moveStudent(
-  studentId: string,
-  toClassId: string,
-  userName: string,
-  email: string,
-): Promise<void> {
+/** Puts a student into another class. */
+export async function moveStudent(studentId: string, toClassId: string): Promise<void> {
   await database()
-    .transaction()
-    .execute(async (db) => {
-      await db
-        .updateTable('class_student')
-        .set({ class_id: toClassId, user_name: userName })
-        .where('student_id', '=', studentId)
-        .execute();
-      await db.updateTable('user').set({ email }).where('id', '=', studentId).execute();
-    });
+    .updateTable('class_student')
+    .set({ class_id: toClassId })
+    .where('student_id', '=', studentId)
+    .execute();
 }
 
 /** A student leaves a class or comes back. Who has left is signed out at once. */
@@ -105,11 +95,11 @@ export async function setLeft(studentId: string, hasLeft: boolean): Promise<void
     });
 }
 
-export async function setConsent(studentId: string, consent: Consent): Promise<void> {
+export async function setConsent(studentIds: readonly string[], consent: Consent): Promise<void> {
   await database()
     .updateTable('class_student')
     .set({ consent, consent_noted_at: consent === 'not-asked' ? null : sql<Date>`now()` })
-    .where('student_id', '=', studentId)
+    .where('student_id', 'in', studentIds)
     .execute();
 }
 

@@ -12,6 +12,7 @@ import {
   makeCards,
   moveStudent,
   noteConsent,
+  noteConsentOfMany,
   previewList,
   removeClass,
   removeStudent,
@@ -55,6 +56,15 @@ export async function leave(classId: string, studentId: string, hasLeft: boolean
 
 export async function consent(classId: string, studentId: string, word: string): Promise<FormState> {
   return answered(noteConsent(await requireTeacher(), studentId, word), { fresh: page(classId) });
+}
+
+export async function consentOfMany(
+  classId: string,
+  studentIds: readonly string[],
+  word: string,
+): Promise<FormState> {
+  const work = noteConsentOfMany(await requireTeacher(), classId, studentIds, word);
+  return answered(work, { fresh: page(classId), done: `Noted for ${studentIds.length}.` });
 }
 
 export async function remove(

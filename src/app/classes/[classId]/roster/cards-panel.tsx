@@ -5,6 +5,7 @@ import { Button } from '@/ui/button';
 import { Issues, resultOf } from '@/ui/form';
 import { renewCards } from './actions';
 import { type Card, Cards } from './cards';
+import { StudentChooser } from './student-chooser';
 
 interface CardsPanelProps {
   readonly classId: string;
@@ -28,27 +29,7 @@ export function CardsPanel({ classId, className, code, students }: CardsPanelPro
   return (
     <div className="space-y-3">
       <p>Mevlo cannot read PINs. A new card has a new PIN; the old one ends.</p>
-      <fieldset className="max-h-56 overflow-y-auto border-2 border-rule px-2">
-        <legend className="font-bold">For whom</legend>
-        {students.map(({ id, name }) => (
-          <label key={id} className="flex min-h-9 items-center gap-2">
-            <input
-              type="checkbox"
-              checked={chosen.includes(id)}
-              onChange={(event) =>
-                setChosen(
-                  event.currentTarget.checked ? [...chosen, id] : chosen.filter((other) => other !== id),
-                )
-              }
-              className="size-5"
-            />
-            {name}
-          </label>
-        ))}
-      </fieldset>
-      <Button onClick={() => setChosen(students.map(({ id }) => id))} weight="quiet">
-        Everybody
-      </Button>
+      <StudentChooser students={students} chosen={chosen} onChoose={setChosen} />
       <Button onClick={make} disabled={isPending || chosen.length === 0} className="w-full">
         Make {chosen.length} {chosen.length === 1 ? 'card' : 'cards'}
       </Button>

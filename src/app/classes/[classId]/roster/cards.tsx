@@ -7,6 +7,9 @@ export interface Card {
   readonly name: string;
   readonly userName: string;
   readonly pin: string;
+  readonly instrument: string | undefined;
+  readonly address: string;
+  readonly qr: { readonly size: number; readonly path: string };
 }
 
 interface CardsProps {
@@ -35,25 +38,44 @@ export function Cards(props: CardsProps) {
   );
 }
 
+/** Light fields around the dark ones, without which no camera finds them. Source: ISO/IEC 18004, quiet zone of 4. */
+const QUIET = 4;
+
 function CardSheet({ cards, className, code }: CardsProps) {
   return (
     <ul className="grid grid-cols-1 gap-3 print:grid-cols-2">
-      {cards.map(({ name, userName, pin }) => (
+      {cards.map(({ name, userName, pin, instrument, address, qr }) => (
         <li
           key={userName}
-          className="break-inside-avoid border-2 border-dashed border-ink p-3"
+          className="flex break-inside-avoid gap-2 border-2 border-dashed border-ink p-3"
           data-card={name}
         >
-          <p className="font-serif text-xl font-bold">{name}</p>
-          <p className="text-faint">{className}</p>
-          <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-4 text-lg">
-            <dt>Class code</dt>
-            <dd className="font-bold">{code}</dd>
-            <dt>User name</dt>
-            <dd className="font-bold">{userName}</dd>
-            <dt>PIN</dt>
-            <dd className="font-bold tracking-widest">{pin}</dd>
-          </dl>
+          <div className="min-w-0 flex-1">
+            <p className="font-serif text-xl font-bold">{name}</p>
+            <p className="text-faint">
+              {className}
+              {instrument && `, ${instrument}`}
+            </p>
+            <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-3 text-lg">
+              <dt>Class code</dt>
+              <dd className="font-bold">{code}</dd>
+              <dt>User name</dt>
+              <dd className="font-bold">{userName}</dd>
+              <dt>PIN</dt>
+              <dd className="font-bold tracking-widest">{pin}</dd>
+            </dl>
+            <p className="mt-1 text-base break-all">{address}</p>
+          </div>
+          <svg
+            role="img"
+            aria-label="QR code of the sign-in page"
+            viewBox={`${-QUIET} ${-QUIET} ${qr.size + 2 * QUIET} ${qr.size + 2 * QUIET}`}
+            className="size-24 shrink-0 self-start"
+            shapeRendering="crispEdges"
+          >
+            <rect x={-QUIET} y={-QUIET} width="100%" height="100%" fill="white" />
+            <path d={qr.path} fill="black" />
+          </svg>
         </li>
       ))}
     </ul>

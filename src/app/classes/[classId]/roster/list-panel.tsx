@@ -1,13 +1,14 @@
 'use client';
 import { useState, useTransition } from 'react';
 import type { Issue } from '@/core/base';
-import { maybeInstrument } from '@/core/instruments';
-import type { RosterRow } from '@/core/school';
+import { decodeList, encodingOf, LIST_ENCODINGS, type ListEncoding, type RosterRow } from '@/core/school';
 import { Button } from '@/ui/button';
-import { Field } from '@/ui/field';
+import { Field, SmallChoice } from '@/ui/field';
 import { Issues, resultOf } from '@/ui/form';
+import { Progress } from '@/ui/progress';
 import { lookAtList, takeIn } from './actions';
 import { type Card, Cards } from './cards';
+import { ListPreview, type PreviewRow } from './list-preview';
 
 interface ListPanelProps {
   readonly classId: string;
@@ -16,35 +17,70 @@ interface ListPanelProps {
 }
 
 const MOST_BYTES = 100_000;
+/** So many come in at a time: making a secret takes a while, and somebody waits. */
+const AT_A_TIME = 20;
 
-/** A file or a pasted list becomes students: first looked at, then taken in, then their cards. */
+const ENCODING_NAMES: Readonly<Record<ListEncoding, string>> = {
+  'utf-8': 'UTF-8',
+  'utf-16le': 'UTF-16',
+  'utf-16be': 'UTF-16, big end first',
+  'windows-1252': 'Windows-1252',
+};
+
+interface ListFile {
+  readonly bytes: Uint8Array;
+  readonly encoding: ListEncoding;
+}
+
+/** A file or a pasted list becomes students: first looked at and put right, then taken in, then their cards. */
 export function ListPanel({ classId, className, code }: ListPanelProps) {
   const [text, setText] = useState('');
-  const [rows, setRows] = useState<readonly RosterRow[]>();
-  const [cards, setCards] = useState<readonly Card[]>();
+  const [file, setFile] = useState<ListFile>();
+  const [rows, setRows] = useState<readonly PreviewRow[]>();
+  const [cards, setCards] = useState<readonly Card[]>([]);
   const [issues, setIssues] = useState<readonly Issue[]>([]);
+  const [taking, setTaking] = useState<{ readonly done: number; readonly of: number }>();
   const [isPending, start] = useTransition();
-  const good = rows?.filter((row) => row.problem === undefined) ?? [];
+  const good = rows?.filter(({ isIn }) => isIn) ?? [];
 
   const look = (list: string) =>
     start(async () => {
       const read = await resultOf(() => lookAtList(classId, list));
       setIssues(read.ok ? [] : read.issues);
-      setRows(read.ok ? read.value : undefined);
-      setCards(undefined);
+      setRows(read.ok ? read.value.map(asPreview) : undefined);
+      setCards([]);
     });
+  const lookAtFile = (bytes: Uint8Array, encoding: ListEncoding) => {
+    setFile({ bytes, encoding });
+    look(decodeList(bytes, encoding));
+  };
   const take = () =>
     start(async () => {
-      const students = good.map(({ name, userName, instrument }) => ({
-        name,
-        userName,
-        ...(instrument && { instrument }),
-      }));
-      const made = await resultOf(() => takeIn(classId, students));
-      if (!made.ok) return setIssues(made.issues);
-      setCards(made.value);
+      setIssues([]);
+      const made: Card[] = [];
+      for (let from = 0; from < good.length; from += AT_A_TIME) {
+        setTaking({ done: from, of: good.length });
+        const now = good.slice(from, from + AT_A_TIME);
+        const students = now.map(({ name, userName, instrument }) => ({
+          name,
+          userName,
+          ...(instrument && { instrument }),
+        }));
+        const taken = await resultOf(() => takeIn(classId, students));
+        if (!taken.ok) {
+          setIssues(taken.issues);
+          break;
+        }
+        made.push(...taken.value);
+        setCards([...made]);
+        // Whoever is in is not taken in again, whatever happens to the rest.
+        setRows((all) => all?.filter(({ row }) => !now.some((one) => one.row === row)));
+      }
+      setTaking(undefined);
+      if (made.length < good.length) return;
       setRows(undefined);
       setText('');
+      setFile(undefined);
     });
 
   return (
@@ -54,13 +90,27 @@ export function ListPanel({ classId, className, code }: ListPanelProps) {
         type="file"
         accept=".csv,.txt,.tsv,text/csv,text/plain"
         onChange={async (event) => {
-          const file = event.currentTarget.files?.[0];
-          if (!file) return;
-          if (file.size > MOST_BYTES)
+          const chosen = event.currentTarget.files?.[0];
+          if (!chosen) return;
+          if (chosen.size > MOST_BYTES)
             return setIssues([{ code: 'too-long', message: 'The file is longer than a class can be.' }]);
-          look(await file.text());
+          const bytes = new Uint8Array(await chosen.arrayBuffer());
+          lookAtFile(bytes, encodingOf(bytes));
         }}
       />
+      {file && (
+        <SmallChoice
+          label="Letters are stored as"
+          value={file.encoding}
+          onChange={(encoding) => lookAtFile(file.bytes, encoding as ListEncoding)}
+        >
+          {LIST_ENCODINGS.map((encoding) => (
+            <option key={encoding} value={encoding}>
+              {ENCODING_NAMES[encoding]}
+            </option>
+          ))}
+        </SmallChoice>
+      )}
       <label className="block font-bold">
         or paste the names
         <textarea
@@ -75,24 +125,11 @@ export function ListPanel({ classId, className, code }: ListPanelProps) {
         Look at the list
       </Button>
       {issues.length > 0 && <Issues issues={issues} />}
-      {rows && (
+      {taking && <Progress name="Students taken in" {...taking} />}
+      {rows && rows.length > 0 && (
         <div>
-          <h3 className="mt-2 font-bold">Is this right? Nothing is stored yet.</h3>
-          <ol className="divide-y divide-rule" data-testid="preview">
-            {rows.map((row) => (
-              <li key={row.row} className="py-1.5">
-                <strong>{row.name || '(no name)'}</strong>, {row.userName}
-                {row.instrument && `, ${maybeInstrument(row.instrument)?.name}`}
-                {row.problem ? (
-                  <p className="border-l-4 border-warm pl-2">Left out: {row.problem}</p>
-                ) : (
-                  row.mends.length > 0 && (
-                    <p className="border-l-4 border-rule pl-2 text-base text-faint">{row.mends.join('; ')}</p>
-                  )
-                )}
-              </li>
-            ))}
-          </ol>
+          <h3 className="mt-2 font-bold">Is this right? Nothing of it is stored yet.</h3>
+          <ListPreview rows={rows} onChange={setRows} />
           <Button
             weight="main"
             onClick={take}
@@ -103,7 +140,9 @@ export function ListPanel({ classId, className, code }: ListPanelProps) {
           </Button>
         </div>
       )}
-      {cards && <Cards cards={cards} className={className} code={code} />}
+      {cards.length > 0 && <Cards cards={cards} className={className} code={code} />}
     </div>
   );
 }
+
+const asPreview = (row: RosterRow): PreviewRow => ({ ...row, isIn: row.problem === undefined });

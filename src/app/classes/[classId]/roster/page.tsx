@@ -11,6 +11,7 @@ import { Link } from '@/ui/link';
 import { Sheet } from '@/ui/page-frame';
 import { CardsPanel } from './cards-panel';
 import { CoTeachersPanel } from './co-teachers-panel';
+import { ConsentPanel } from './consent-panel';
 import { ListPanel } from './list-panel';
 import {
   ArchiveForm,
@@ -134,6 +135,10 @@ export default async function RosterPage({
               code={roster.code}
               students={here.map(({ id, name }) => ({ id, name }))}
             />
+          </Sheet>
+          <Sheet>
+            <h2 className="mb-3 text-xl font-bold">Consent for many</h2>
+            <ConsentPanel classId={classId} students={here.map(({ id, name }) => ({ id, name }))} />
           </Sheet>
           <Sheet>
             <h2 className="mb-3 text-xl font-bold">Teaching together</h2>
