@@ -111,6 +111,7 @@ const SERVER = {
   web: 'src/server/web/web.ts',
   migrate: 'src/server/jobs/migrate.ts',
   seed: 'src/server/demo/seed.ts',
+  'new-password': 'src/server/jobs/new-password.ts',
 };
 let bundling;
 

@@ -11,7 +11,12 @@ import { getQueue } from '@/server/access/review/queue';
 import { getVoice, keepVoice, listVoices, takeVoiceAway } from '@/server/access/review/voices';
 import { getBoard } from '@/server/access/school/board';
 import { listClasses } from '@/server/access/school/classes';
-import { addCoTeacher, endCoTeaching, getCoTeachers } from '@/server/access/school/co-teachers';
+import {
+  addCoTeacher,
+  answerAskedToHelp,
+  endCoTeaching,
+  getCoTeachers,
+} from '@/server/access/school/co-teachers';
 import { changeKeeping, getRoster, removeStudent, setArchived } from '@/server/access/school/roster';
 import { takeOutStudent } from '@/server/access/school/taking-out';
 import { database } from '@/server/db/connection';
@@ -213,6 +218,7 @@ test('a colleague teaches a class together with whose it is, until one of them e
   expect(
     problemIn(await addCoTeacher(own, world.classId, (await emailOf(helper.userId)).toUpperCase())),
   ).toBeUndefined();
+  await answerAskedToHelp(helper, world.classId, true);
   expect(await getCoTeachers(helper, world.classId)).toMatchObject({
     mayChange: false,
     teachers: [{ id: helper.userId }],

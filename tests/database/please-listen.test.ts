@@ -14,7 +14,7 @@ import { readBank } from '@/server/threads/read-bank';
 import { bookLine } from '../support/lines';
 import { withOwnDatabase } from '../support/own-database';
 import { KEPT_EAR, keptTake, performed, soundOf } from '../support/takes';
-import { makeWorld, type World } from '../support/world';
+import { makeWorld, playerOf, type World } from '../support/world';
 
 withOwnDatabase();
 
@@ -33,7 +33,7 @@ async function join(): Promise<Viewer> {
     classId: world.classId,
     userName: name,
     pin: '4711',
-    instrument: 'flute',
+    instrument: playerOf(line),
   });
   return { userId, name, role: 'student' };
 }

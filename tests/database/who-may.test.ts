@@ -25,6 +25,9 @@ import * as voiceRoute from '@/app/api/takes/[takeId]/voice/[kind]/route';
 import * as roster from '@/app/classes/[classId]/roster/actions';
 import * as classes from '@/app/classes/actions';
 import * as given from '@/app/given/[assignmentId]/actions';
+import * as installation from '@/app/installation/actions';
+import * as invitation from '@/app/invitation/[token]/actions';
+import * as newPassword from '@/app/new-password/actions';
 import * as noticesRoute from '@/app/notices/all/route';
 import * as plans from '@/app/plans/actions';
 import * as stand from '@/app/practice/[assignmentId]/actions';
@@ -45,7 +48,7 @@ import { createStudent, createTeacher } from '@/server/auth/accounts';
 import { database } from '@/server/db/connection';
 import { insertClass } from '@/server/db/queries/classes';
 import { storeEngraving } from '@/server/db/queries/music';
-import { insertCoTeacher } from '@/server/db/queries/teaching';
+import { acceptHelping, insertCoTeacher } from '@/server/db/queries/teaching';
 import { requestOfChecks } from '../support/next-headers';
 import { withOwnDatabase } from '../support/own-database';
 import { sessionCookieOf } from '../support/session-cookie';
@@ -111,13 +114,35 @@ interface Entry {
 
 const ACTIONS: Readonly<Record<string, Readonly<Record<string, Entry>>>> = {
   'src/app/account/actions.ts': {
+    changeName: { may: ANY_TEACHER, ask: () => account.changeName(EMPTY, form({ name: 'x' })) },
+    changeEmail: { may: ANY_TEACHER, ask: () => account.changeEmail(EMPTY, form()) },
+    changePassword: { may: ANY_TEACHER, ask: () => account.changePassword(EMPTY, form()) },
+    signOutDevice: { may: ANY_TEACHER, ask: () => account.signOutDevice('x') },
+    signOutElsewhere: { may: ANY_TEACHER, ask: () => account.signOutElsewhere() },
     removeAccount: { may: ANY_TEACHER, ask: () => account.removeAccount(EMPTY, form()) },
+  },
+  'src/app/installation/actions.ts': {
+    invite: { may: HEAD, ask: () => installation.invite('somebody@mevlo.example') },
+    withdraw: { may: HEAD, ask: () => installation.withdraw('0'.repeat(64)) },
+    newPasswordFor: { may: HEAD, ask: () => installation.newPasswordFor(world.teacher.userId) },
+  },
+  'src/app/invitation/[token]/actions.ts': {
+    join: { may: ANYBODY, ask: () => invitation.join('x', EMPTY, form()) },
+  },
+  'src/app/new-password/actions.ts': {
+    ask: { may: ANYBODY, ask: () => newPassword.ask(EMPTY, form()) },
+    choose: { may: ANYBODY, ask: () => newPassword.choose('x', EMPTY, form()) },
   },
   'src/app/actions.ts': { signOut: { may: ANYBODY, ask: () => signedIn.signOut() } },
   'src/app/classes/[classId]/roster/actions.ts': {
     consentOfMany: {
       may: TEACHERS,
       ask: ({ classId, studentId }) => roster.consentOfMany(classId, [studentId], 'refused'),
+    },
+    renameOne: {
+      may: TEACHERS,
+      ask: ({ classId, studentId }) =>
+        roster.renameOne(classId, studentId, EMPTY, form({ name: 'x', userName: 'x' })),
     },
     lookAtList: { may: TEACHERS, ask: ({ classId }) => roster.lookAtList(classId, 'Name\nAnn') },
     takeIn: {
@@ -150,6 +175,9 @@ const ACTIONS: Readonly<Record<string, Readonly<Record<string, Entry>>>> = {
   },
   'src/app/classes/actions.ts': {
     makeClass: { may: ANY_TEACHER, ask: () => classes.makeClass(EMPTY, form({ name: 'New' })) },
+    rename: { may: HEAD, ask: ({ classId }) => classes.rename(classId, EMPTY, form({ name: 'x' })) },
+    // Nobody is asked to help in this class.
+    answerAsked: { may: [], ask: ({ classId }) => classes.answerAsked(classId, true) },
     takeIn: {
       may: TEACHERS,
       ask: ({ classId }) =>
@@ -367,6 +395,7 @@ beforeAll(async () => {
     password: 'a-long-password',
   });
   await insertCoTeacher(world.classId, helper);
+  await acceptHelping(world.classId, helper);
   const takeId = await handInAndCheck(
     world.student,
     { assignmentId: world.assignmentId, askedBpm: '88' },

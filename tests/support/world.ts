@@ -1,4 +1,6 @@
 import { randomUUID } from 'node:crypto';
+import type { InstrumentId } from '@/core/instruments';
+import type { Line } from '@/core/notation';
 import { type DrawingWish, ENGRAVING_VERSION, USUAL_DRAWINGS } from '@/engraving/engraving';
 import type { Viewer } from '@/server/access/account/viewer';
 import { createStudent, createTeacher } from '@/server/auth/accounts';
@@ -32,15 +34,15 @@ export async function makeWorld(lineNumber = 5): Promise<World> {
   });
   const classCode = name.toUpperCase();
   const { id: classId } = await insertClass({ teacher_id: teacherId, name: 'Class', code: classCode });
+  const line = bookLine(lineNumber);
   const studentId = await createStudent({
     name: `Student ${name}`,
     classId,
     userName: 'sam',
     pin: '4711',
-    instrument: 'flute',
+    instrument: playerOf(line),
   });
   const { id: bookId } = await insertBook(teacherId, 'Book');
-  const line = bookLine(lineNumber);
   const document = { score: { title: line.title, composer: undefined, parts: [line.part] }, derived: [] };
   const lineId = await insertLine(bookId, document.score.title, JSON.stringify(document));
   const [hash] = await putOnStand(lineId, document);
@@ -62,6 +64,10 @@ export async function makeWorld(lineNumber = 5): Promise<World> {
     assignmentId,
   };
 }
+
+/** Who reads a line as it is written; claps are read by everybody. */
+export const playerOf = ({ part }: Line): InstrumentId =>
+  part.instrument === undefined || part.instrument === 'clap' ? 'flute' : part.instrument;
 
 /** No worker draws here; an empty drawing keeps the pages from waiting for one. */
 export async function pretendDrawn(

@@ -1,5 +1,7 @@
 'use server';
+import { revalidatePath } from 'next/cache';
 import { answered } from '@/app/_components/answered';
+import { orNotFound } from '@/app/_components/not-found-guard';
 import { readWord } from '@/core/counting';
 import { requireTeacher } from '@/server/access/account/viewer';
 import {
@@ -12,7 +14,9 @@ import {
   changeStrictness,
   changeVocabulary,
   createClass,
+  renameClass,
 } from '@/server/access/school/classes';
+import { answerAskedToHelp } from '@/server/access/school/co-teachers';
 import type { FormState } from '@/ui/form';
 
 const page = (classId: string) => `/classes/${classId}`;
@@ -20,6 +24,18 @@ const page = (classId: string) => `/classes/${classId}`;
 export async function makeClass(_: FormState, form: FormData): Promise<FormState> {
   const work = createClass(await requireTeacher(), form.get('name'));
   return answered(work, { to: ({ id }) => `/classes/${id}` });
+}
+
+export async function rename(classId: string, _: FormState, form: FormData): Promise<FormState> {
+  const work = renameClass(await requireTeacher(), classId, form.get('name'));
+  return answered(work, { fresh: page(classId), done: 'Renamed.' });
+}
+
+/** Agrees to help in a colleague’s class, or declines. */
+export async function answerAsked(classId: string, isAgreed: boolean): Promise<FormState> {
+  await orNotFound(answerAskedToHelp(await requireTeacher(), classId, isAgreed));
+  revalidatePath('/classes');
+  return {};
 }
 
 export async function takeIn(classId: string, _: FormState, form: FormData): Promise<FormState> {

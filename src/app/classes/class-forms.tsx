@@ -1,9 +1,10 @@
 'use client';
 import { INSTRUMENTS } from '@/core/instruments';
 import type { Vocabulary } from '@/core/time';
+import { Button } from '@/ui/button';
 import { Choice, Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton, useStoredAtOnce } from '@/ui/form';
-import { changeMinutes, changePart, changeWords, makeClass, takeIn } from './actions';
+import { answerAsked, changeMinutes, changePart, changeWords, makeClass, rename, takeIn } from './actions';
 
 export function NewClassForm() {
   return (
@@ -14,6 +15,43 @@ export function NewClassForm() {
         Make the class
       </SubmitButton>
     </ActionForm>
+  );
+}
+
+export function RenameForm({ classId, name }: { readonly classId: string; readonly name: string }) {
+  return (
+    <ActionForm action={rename.bind(null, classId)} className="space-y-2">
+      <Field label="Name of the class" name="name" defaultValue={name} maxLength={60} required />
+      <FormOutcome />
+      <SubmitButton>Rename it</SubmitButton>
+    </ActionForm>
+  );
+}
+
+interface AskedToHelpProps {
+  readonly asked: readonly { readonly id: string; readonly name: string; readonly headName: string }[];
+}
+
+/** Classes in which a colleague asks for help: nothing of them is seen before. */
+export function AskedToHelp({ asked }: AskedToHelpProps) {
+  const { outcome, store, isPending } = useStoredAtOnce(answerAsked);
+  return (
+    <ul className="mb-4 space-y-3">
+      {asked.map(({ id, name, headName }) => (
+        <li key={id} className="flex flex-wrap items-center gap-3 border-l-4 border-cool pl-3">
+          <p>
+            {headName} asks you to teach <strong>{name}</strong> together.
+          </p>
+          <Button disabled={isPending} onClick={() => void store(id, true)}>
+            Yes<span className="sr-only">, teach {name} together</span>
+          </Button>
+          <Button weight="quiet" disabled={isPending} onClick={() => void store(id, false)}>
+            No<span className="sr-only">, not {name}</span>
+          </Button>
+        </li>
+      ))}
+      {outcome}
+    </ul>
   );
 }
 

@@ -2,21 +2,27 @@ import type { Metadata } from 'next';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { listClasses } from '@/server/access/school/classes';
+import { listAskedToHelp } from '@/server/access/school/co-teachers';
 import { listArchivedClasses } from '@/server/access/school/roster';
 import { Link } from '@/ui/link';
 import { Sheet } from '@/ui/page-frame';
-import { NewClassForm } from './class-forms';
+import { AskedToHelp, NewClassForm } from './class-forms';
 
 export const metadata: Metadata = { title: 'Classes' };
 
 export default async function ClassesPage() {
   const viewer = await requireTeacher();
-  const [classes, archived] = await Promise.all([listClasses(viewer), listArchivedClasses(viewer)]);
+  const [classes, archived, asked] = await Promise.all([
+    listClasses(viewer),
+    listArchivedClasses(viewer),
+    listAskedToHelp(viewer),
+  ]);
   return (
     <SignedInFrame viewer={viewer}>
       <div className="grid items-start gap-5 md:grid-cols-[1fr_320px]">
         <Sheet>
           <h1 className="mb-3 text-2xl font-bold">Classes</h1>
+          {asked.length > 0 && <AskedToHelp asked={asked} />}
           <ul className="divide-y divide-rule">
             {classes.map(({ id, name, code, studentCount }) => (
               <li key={id}>

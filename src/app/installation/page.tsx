@@ -2,11 +2,14 @@ import type { Metadata } from 'next';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { dayOf, sayDay } from '@/core/calendar';
+import { listInvitations } from '@/server/access/account/invitations';
 import { requireTeacher } from '@/server/access/account/viewer';
-import { getInstallation } from '@/server/access/installation';
+import { getInstallation, getLetterBox, listTeachers } from '@/server/access/installation';
 import { Link } from '@/ui/link';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
+import { Colleagues } from './colleagues';
+import { LetterBox } from './letter-box';
 
 export const metadata: Metadata = { title: 'Installation' };
 
@@ -31,6 +34,11 @@ const STATES: Readonly<Record<string, string>> = {
 export default async function InstallationPage() {
   const viewer = await requireTeacher();
   const { queue, size, disk, failures, backup, versions } = await orNotFound(getInstallation(viewer));
+  const [teachers, invitations, box] = await Promise.all([
+    listTeachers(viewer),
+    listInvitations(viewer),
+    getLetterBox(viewer),
+  ]);
   const today = dayOf(new Date());
   return (
     <SignedInFrame viewer={viewer}>
@@ -50,6 +58,22 @@ export default async function InstallationPage() {
             room.
           </Notice>
         )}
+        <Sheet>
+          <h2 className="mb-2 text-xl font-bold">Colleagues</h2>
+          <Colleagues
+            teachers={teachers.map(({ id, name, email }) => ({ id, name, email }))}
+            invitations={invitations.map(({ id, email, expiresAt }) => ({
+              id,
+              email,
+              until: sayDay(dayOf(expiresAt), today),
+            }))}
+            isSimulated={box.isSimulated}
+          />
+        </Sheet>
+        <Sheet>
+          <h2 className="mb-2 text-xl font-bold">Letter box</h2>
+          <LetterBox {...box} today={today} />
+        </Sheet>
         <Sheet>
           <h2 className="mb-2 text-xl font-bold">Work</h2>
           <p>

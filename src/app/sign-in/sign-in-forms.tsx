@@ -3,6 +3,7 @@ import { Tabs } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { Field } from '@/ui/field';
 import { ActionForm, type FormAction, FormOutcome, SubmitButton } from '@/ui/form';
+import { Link } from '@/ui/link';
 import { setUp, signInAsStudent, signInAsTeacher } from './actions';
 
 function SignInForm({ action, children }: { readonly action: FormAction; readonly children: ReactNode }) {
@@ -68,6 +69,9 @@ export function SignInForms({
         <SignInForm action={signInAsTeacher}>
           <Field label="E-mail" name="email" type="email" autoComplete="username" required />
           <Field label="Password" name="password" type="password" autoComplete="current-password" required />
+          <Link href="/new-password" className="text-cool underline underline-offset-4">
+            I have lost the password
+          </Link>
         </SignInForm>
       </Tabs.Content>
     </Tabs.Root>

@@ -3,7 +3,9 @@ import { readFile, statfs } from 'node:fs/promises';
 import { FOLLOWING_VERSION } from '@/core/following';
 import { JUDGING_VERSION } from '@/core/judging';
 import { LISTENING_VERSION } from '@/core/listening';
+import { configuration } from '@/server/base/configuration';
 import * as queries from '@/server/db/queries/installation';
+import { listLetters } from '@/server/db/queries/letters';
 import { NotFound, type Viewer } from './account/viewer';
 
 const DAY_MS = 86_400_000;
@@ -12,9 +14,26 @@ const OLDEST_BACKUP_DAYS = 2;
 /** Below this an evening of practice fills the disk. */
 const LEAST_FREE_BYTES = 2_000_000_000;
 
+/** Whoever looks after the installation. @throws NotFound for anybody else */
+export async function requireHeadOfInstallation(viewer: Viewer): Promise<void> {
+  if (viewer.role !== 'teacher' || !(await queries.isHeadOfInstallation(viewer.userId))) throw new NotFound();
+}
+
+/** Everybody who teaches here. @throws NotFound for anybody but the head */
+export async function listTeachers(viewer: Viewer) {
+  await requireHeadOfInstallation(viewer);
+  return queries.listTeachers();
+}
+
+/** Letters that Mevlo wrote, and whether they are sent or only lie here. @throws NotFound for anybody but the head */
+export async function getLetterBox(viewer: Viewer) {
+  await requireHeadOfInstallation(viewer);
+  return { isSimulated: configuration().mail === undefined, letters: await listLetters() };
+}
+
 /** How the installation stands: for its head alone, and without anybody's name. @throws NotFound */
 export async function getInstallation(viewer: Viewer) {
-  if (viewer.role !== 'teacher' || !(await queries.isHeadOfInstallation(viewer.userId))) throw new NotFound();
+  await requireHeadOfInstallation(viewer);
   const [queue, size, failures, backupAt, migration, { bavail, bsize }, { version }] = await Promise.all([
     queries.stateOfQueue(),
     queries.sizeOfInstallation(),

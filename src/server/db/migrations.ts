@@ -19,6 +19,7 @@ import * as signIn from './migrations/2026-12-09-sign-in';
 import * as consent from './migrations/2026-12-10-consent';
 import * as linesToStand from './migrations/2026-12-11-lines-to-put-on-the-stand';
 import * as plainAddresses from './migrations/2026-12-12-plain-addresses';
+import * as accounts from './migrations/2026-12-13-accounts';
 
 /** In order of their names; a migration that has landed is never changed. */
 const MIGRATIONS: Record<string, Migration> = {
@@ -41,6 +42,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '2026-12-10-consent': consent,
   '2026-12-11-lines-to-put-on-the-stand': linesToStand,
   '2026-12-12-plain-addresses': plainAddresses,
+  '2026-12-13-accounts': accounts,
 };
 
 /** Brings the database up to date. @throws the first error; a failed migration leaves nothing behind. */

@@ -67,6 +67,8 @@ interface ClassTable {
 interface ClassTeacherTable {
   class_id: string;
   teacher_id: string;
+  /** When the colleague agreed; null while being asked: nothing of the class is seen until then. */
+  accepted_at: Date | null;
   since: Generated<Date>;
 }
 
@@ -351,6 +353,33 @@ interface AttemptTable {
   at: Generated<Date>;
 }
 
+/** A letter that Mevlo wrote. Without a mail server it lies in the box of the installation. */
+interface LetterTable {
+  id: Generated<string>;
+  recipient: string;
+  subject: string;
+  body: string;
+  written_at: Generated<Date>;
+  sent_at: Date | null;
+  tries: Generated<number>;
+  /** What the mail server said last. */
+  problem: string | null;
+}
+
+export type LinkKind = 'invitation' | 'new-password';
+
+/** A link that opens once, until its time is over. */
+interface OneTimeLinkTable {
+  /** SHA-256 of what stands in the link. */
+  token_hash: string;
+  kind: LinkKind;
+  email: string;
+  user_id: string | null;
+  made_by: string | null;
+  made_at: Generated<Date>;
+  expires_at: Date;
+}
+
 /** A device on which somebody has signed in to an account before. */
 interface KnownDeviceTable {
   /** SHA-256 of what lies in its cookie. */
@@ -391,4 +420,6 @@ export interface Database {
   setting: SettingTable;
   attempt: AttemptTable;
   known_device: KnownDeviceTable;
+  letter: LetterTable;
+  one_time_link: OneTimeLinkTable;
 }

@@ -13,7 +13,7 @@ import { insertClass, setPace } from '@/server/db/queries/classes';
 import { isDemoComplete, markDemo, removeTeacherAndStudents } from '@/server/db/queries/demo';
 import { maybePartForStudent } from '@/server/db/queries/music';
 import { insertTake } from '@/server/db/queries/takes';
-import { insertCoTeacher } from '@/server/db/queries/teaching';
+import { acceptHelping, insertCoTeacher } from '@/server/db/queries/teaching';
 import { checkTake } from '@/server/jobs/check-take';
 import { completeParts } from '@/server/jobs/complete-parts';
 import { engraveLine } from '@/server/jobs/engrave-line';
@@ -59,7 +59,9 @@ async function seed(): Promise<void> {
     }
   }
   const { className: sharedClass, ...colleague } = DEMO_COLLEAGUE;
-  await insertCoTeacher(classIds.get(sharedClass)!, await createTeacher(colleague));
+  const colleagueId = await createTeacher(colleague);
+  await insertCoTeacher(classIds.get(sharedClass)!, colleagueId);
+  await acceptHelping(classIds.get(sharedClass)!, colleagueId);
   const assignments = new Map<number, string>();
   for (const { className, lineNumber, startBpm, goalBpm, dueInDays, planName } of DEMO_ASSIGNMENTS) {
     const plan = READY_PLANS.find(({ name }) => name === planName);

@@ -12,6 +12,7 @@ import { completeParts } from './complete-parts';
 import { earIn } from './ear';
 import { engraveLine } from './engrave-line';
 import { finishTake } from './finish-take';
+import { clearPost, sendLetters } from './post';
 import {
   CHECK_QUEUE,
   ENGRAVE_QUEUE,
@@ -93,10 +94,14 @@ function everySoOften(milliseconds: number, what: string, work: () => Promise<un
 
 /** Nobody waits longer than this for what was forgotten. */
 const SWEEP_MS = 2000;
+/** Whoever lost a password waits for a letter. */
+const POST_MS = 3000;
 /** Recordings are kept for days; an hour more or less does not matter. */
 const REMOVAL_MS = 3_600_000;
 const rounds = [
   everySoOften(SWEEP_MS, 'looking for what was forgotten', sweep),
+  everySoOften(POST_MS, 'sending letters', sendLetters),
+  everySoOften(REMOVAL_MS, 'clearing letters and links', clearPost),
   everySoOften(REMOVAL_MS, 'removing what is out of date', async () => {
     if (!(await removeOutOfDate()))
       logger().warn('the clock leapt: nothing is removed for a day, so that it can be put right');

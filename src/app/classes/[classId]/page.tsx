@@ -5,7 +5,7 @@ import { requireTeacher } from '@/server/access/account/viewer';
 import { getClass } from '@/server/access/school/classes';
 import { ButtonLink } from '@/ui/button';
 import { Sheet } from '@/ui/page-frame';
-import { DailyMinutes, InstrumentChoice, NewStudentForm, VocabularyChoice } from '../class-forms';
+import { DailyMinutes, InstrumentChoice, NewStudentForm, RenameForm, VocabularyChoice } from '../class-forms';
 import { CountInChoice } from '../count-in-choice';
 import { CountingForm } from '../counting-form';
 import { StrictnessChoice } from '../strictness-choice';
@@ -18,7 +18,7 @@ export default async function ClassPage({
   readonly params: Promise<{ readonly classId: string }>;
 }) {
   const viewer = await requireTeacher();
-  const { id, name, code, vocabulary, counting, countIn, strictness, dailyMinutes, students } =
+  const { id, name, code, isHead, vocabulary, counting, countIn, strictness, dailyMinutes, students } =
     await orNotFound(getClass(viewer, (await params).classId));
   return (
     <SignedInFrame viewer={viewer}>
@@ -30,6 +30,14 @@ export default async function ClassPage({
               Students sign in with the class code{' '}
               <strong className="rounded-sm bg-cool-wash px-2">{code}</strong>, their user name and their PIN.
             </p>
+            {isHead && (
+              <details className="mb-3">
+                <summary className="min-h-8 cursor-pointer text-cool underline underline-offset-4">
+                  Rename the class
+                </summary>
+                <RenameForm classId={id} name={name} />
+              </details>
+            )}
             <div className="mb-4 flex flex-wrap gap-2">
               <ButtonLink href={`/classes/${id}/board`} weight="main">
                 Board: who is where

@@ -1,12 +1,11 @@
 import 'server-only';
 import { z } from 'zod';
 import { DONE, type Result } from '@/core/base';
-import { Busy, verifySecret } from '@/server/auth/secrets';
 import * as accounts from '@/server/db/queries/accounts';
-import { mayDo } from '@/server/db/queries/attempts';
 import { isHeadOfInstallation } from '@/server/db/queries/installation';
 import { removeTeacher } from '@/server/db/queries/removal';
 import { readForm, refused } from '../read-form';
+import { checkOwnPassword } from './settings';
 import { assertTeacher, type Viewer } from './viewer';
 
 /** A teacher's own account, and the classes that would go with it. @throws NotFound for a student. */
@@ -24,8 +23,6 @@ const removeForm = z.object({
   password: z.string('Type your password.').min(1, 'Type your password.').max(200),
 });
 
-const TRIES = { most: 8, seconds: 600 };
-
 /**
  * Removes the viewer's own account for good, with everything that hangs on it.
  * @param form the address and the password once more. @returns what is wrong, if anything. @throws NotFound for a student.
@@ -34,19 +31,11 @@ export async function removeOwnAccount(viewer: Viewer, form: unknown): Promise<R
   assertTeacher(viewer);
   const read = readForm(removeForm, form);
   if (!read.ok) return read;
-  const { email, passwordHash } = await accounts.getAccount(viewer.userId);
+  const { email } = await accounts.getAccount(viewer.userId);
   if (read.value.email.toLowerCase() !== email.toLowerCase())
     return refused(`Type “${email}” to remove the account.`, 'email');
-  if (!(await mayDo(`remove-account:${viewer.userId}`, TRIES)))
-    return refused('Too many tries. Wait ten minutes.');
-  try {
-    if (!(await verifySecret({ hash: passwordHash, password: read.value.password })))
-      return refused('This is not your password.', 'password');
-  } catch (error) {
-    if (error instanceof Busy)
-      return refused('Very many people sign in at this moment. Try again in a few seconds.');
-    throw error;
-  }
+  const known = await checkOwnPassword(viewer, read.value.password);
+  if (!known.ok) return known;
   await removeTeacher(viewer.userId);
   return DONE;
 }

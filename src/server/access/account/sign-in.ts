@@ -22,6 +22,7 @@ import { addStarterBook } from '@/server/demo/starter-book';
 import { requestEngraving } from '@/server/jobs/queue';
 import { readForm, refused } from '../read-form';
 import { addressOfSender, maybeDevice, ownDevice } from './device';
+import { newPasswordForm, personName } from './forms';
 import { CLASS_LIMITS, limitsOfAccount, SET_UPS } from './limits';
 
 const teacherForm = z.object({
@@ -127,9 +128,9 @@ const firstTeacherForm = z.object({
     .toUpperCase()
     .min(1, 'Type the code.')
     .max(40, 'The code is shorter.'),
-  name: z.string().trim().min(1, 'Type your name.').max(60, 'A name has at most 60 letters.'),
+  name: personName,
   email: z.email('Type your e-mail address.').max(200),
-  password: z.string().min(10, 'A password has at least 10 characters.').max(200),
+  password: newPasswordForm,
 });
 
 /** Whether nobody has an account yet, as on the first start without demo. */

@@ -54,6 +54,8 @@ export async function getClass(viewer: Viewer, classId: string) {
     id: found.id,
     name: found.name,
     code: found.code,
+    /** Whether it is the viewer's own and not only helped in. */
+    isHead: found.teacher_id === viewer.userId,
     vocabulary: found.vocabulary,
     counting: found.counting ?? USUAL_STYLE,
     countIn: found.count_in ?? USUAL_COUNT_IN,
@@ -95,6 +97,19 @@ export async function createClass(viewer: Viewer, name: unknown): Promise<Result
   );
 }
 
+/** @returns what is wrong with the name, if anything. @throws NotFound */
+export async function renameClass(
+  viewer: Viewer,
+  classId: string,
+  name: unknown,
+): Promise<Result<undefined>> {
+  const owned = await requireHeadOfClass(viewer, classId);
+  const read = readForm(z.object({ name: className }), { name });
+  if (!read.ok) return read;
+  await queries.renameClass(owned.id, read.value.name);
+  return DONE;
+}
+
 function newClassCode(): string {
   const pick = (letters: string, count: number) =>
     Array.from({ length: count }, () => letters[randomInt(letters.length)]).join('');
@@ -107,9 +122,29 @@ export const userNameForm = z
   .toLowerCase()
   .regex(/^[a-z0-9._-]{1,30}$/, 'A user name has letters a–z, digits, dots or dashes, and no spaces.');
 
-const studentForm = z.object({
+const namesForm = z.object({
   name: z.string().trim().min(1, 'Type the student’s name.').max(60, 'A name has at most 60 letters.'),
   userName: userNameForm,
+});
+
+/** What a student is called, and signs in as. @returns what is wrong, if anything. @throws NotFound */
+export async function renameStudent(
+  viewer: Viewer,
+  classId: string,
+  studentId: string,
+  form: unknown,
+): Promise<Result<undefined>> {
+  const owned = await requireOwnClass(viewer, classId);
+  const students = await queries.listStudents(owned.id);
+  if (!students.some(({ id }) => id === studentId)) throw new NotFound();
+  const read = readForm(namesForm, form);
+  if (!read.ok) return read;
+  return (await queries.renameStudent(owned.id, studentId, read.value))
+    ? DONE
+    : refused(`“${read.value.userName}” is taken in this class: choose another user name.`, 'userName');
+}
+
+const studentForm = namesForm.extend({
   pin: z
     .string('Type a PIN.')
     .max(60, 'A PIN or password has at most 60 characters.')

@@ -4,7 +4,7 @@ import { DONE, type Result } from '@/core/base';
 import { maybeTeacherByEmail } from '@/server/db/queries/accounts';
 import { mayDo } from '@/server/db/queries/attempts';
 import * as queries from '@/server/db/queries/teaching';
-import { NotFound, type Viewer } from '../account/viewer';
+import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { readForm, refused } from '../read-form';
 import { requireHeadOfClass, requireOwnClass } from './classes';
 
@@ -29,7 +29,7 @@ const emailForm = z.object({
 });
 
 /**
- * From then on a colleague sees the class, hears its takes and answers them. Putting the class away, removing anybody for good,
+ * Asks a colleague to help. Who agrees sees the class from then on, hears its takes and answers them. Putting the class away, removing anybody for good,
  * and saying who helps stay with whose class it is.
  * @returns what is wrong, if anything. @throws NotFound
  */
@@ -54,6 +54,23 @@ export async function addCoTeacher(
     return refused(`At most ${MOST_CO_TEACHERS} colleagues help in a class.`);
   await queries.insertCoTeacher(id, found.id);
   return DONE;
+}
+
+/** Classes in which the viewer is asked to help. */
+export function listAskedToHelp(viewer: Viewer) {
+  assertTeacher(viewer);
+  return queries.listAskedToHelp(viewer.userId);
+}
+
+/** Agrees to help in a class, or declines. @throws NotFound for a class that the viewer was not asked for */
+export async function answerAskedToHelp(viewer: Viewer, classId: unknown, isAgreed: unknown): Promise<void> {
+  assertTeacher(viewer);
+  const read = z.object({ classId: z.uuid(), isAgreed: z.boolean() }).safeParse({ classId, isAgreed });
+  if (!read.success) throw new NotFound();
+  const asked = await queries.listAskedToHelp(viewer.userId);
+  if (!asked.some(({ id }) => id === read.data.classId)) throw new NotFound();
+  if (read.data.isAgreed) await queries.acceptHelping(read.data.classId, viewer.userId);
+  else await queries.deleteCoTeacher(read.data.classId, viewer.userId);
 }
 
 /** Whose class it is may end it for anybody, a colleague for oneself. @throws NotFound */

@@ -114,6 +114,36 @@ export async function getAccount(userId: string) {
   return { ...account, classes: classes.map(({ name }) => name) };
 }
 
+export async function setName(userId: string, name: string): Promise<void> {
+  await database().updateTable('user').set({ name }).where('id', '=', userId).execute();
+}
+
+/** @returns false when somebody else has the address. */
+export async function setEmail(userId: string, email: string): Promise<boolean> {
+  return database()
+    .transaction()
+    .execute(async (db) => {
+      const other = await db
+        .selectFrom('user')
+        .select('id')
+        .where(sql`lower(email)`, '=', email.toLowerCase())
+        .where('id', '<>', userId)
+        .executeTakeFirst();
+      if (other) return false;
+      await db.updateTable('user').set({ email }).where('id', '=', userId).execute();
+      return true;
+    });
+}
+
+export async function setPassword(userId: string, passwordHash: string): Promise<void> {
+  await database()
+    .updateTable('account')
+    .set({ password: passwordHash })
+    .where('userId', '=', userId)
+    .where('providerId', '=', 'credential')
+    .execute();
+}
+
 /** Which of some ids are somebody's. */
 export async function listKnown(ids: readonly string[]): Promise<readonly string[]> {
   if (ids.length === 0) return [];

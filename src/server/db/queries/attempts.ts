@@ -98,6 +98,7 @@ export async function listGuessedAt(teacherId: string) {
     where class.archived_at is null and attempt.at > now() - make_interval(secs => ${DAY_SECONDS})
       and (class.teacher_id = ${teacherId} or exists (
         select from class_teacher where class_teacher.class_id = class.id and class_teacher.teacher_id = ${teacherId}
+          and class_teacher.accepted_at is not null
       ))
     group by "user".id, class.id having count(*) >= ${MANY}
     order by "user".name`.execute(database());

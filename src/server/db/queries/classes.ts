@@ -46,6 +46,38 @@ export function insertClass(values: { teacher_id: string; name: string; code: st
     .executeTakeFirstOrThrow();
 }
 
+export async function renameClass(classId: string, name: string): Promise<void> {
+  await database().updateTable('class').set({ name }).where('id', '=', classId).execute();
+}
+
+/** @returns false when somebody else in the class, or who left it, has the user name. */
+export function renameStudent(
+  classId: string,
+  studentId: string,
+  names: { readonly name: string; readonly userName: string },
+): Promise<boolean> {
+  return database()
+    .transaction()
+    .execute(async (db) => {
+      const other = await db
+        .selectFrom('class_student')
+        .select('student_id')
+        .where('class_id', '=', classId)
+        .where('user_name', '=', names.userName)
+        .where('student_id', '<>', studentId)
+        .executeTakeFirst();
+      if (other) return false;
+      await db
+        .updateTable('class_student')
+        .set({ user_name: names.userName })
+        .where('class_id', '=', classId)
+        .where('student_id', '=', studentId)
+        .execute();
+      await db.updateTable('user').set({ name: names.name }).where('id', '=', studentId).execute();
+      return true;
+    });
+}
+
 /** Who is in a class now. */
 export function listStudents(classId: string) {
   return database()

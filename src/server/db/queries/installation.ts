@@ -45,6 +45,24 @@ export async function isHeadOfInstallation(userId: string): Promise<boolean> {
   return oldest?.id === userId;
 }
 
+export function listTeachers() {
+  return database()
+    .selectFrom('user')
+    .select(['id', 'name', 'email', 'createdAt'])
+    .where('role', '=', 'teacher')
+    .orderBy('createdAt')
+    .execute();
+}
+
+export function maybeTeacher(userId: string) {
+  return database()
+    .selectFrom('user')
+    .select(['id', 'name', 'email'])
+    .where('id', '=', userId)
+    .where('role', '=', 'teacher')
+    .executeTakeFirst();
+}
+
 /** What lies where, in bytes, and how many there are of what fills an installation. */
 export async function sizeOfInstallation() {
   const { rows } = await sql<{

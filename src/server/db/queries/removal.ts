@@ -123,6 +123,8 @@ export async function removeTeacher(teacherId: string): Promise<void> {
       await sql`delete from attempt using "user"
         where "user".id = ${teacherId}
           and attempt.subject = 'password:' || lower("user".email)`.execute(db);
+      await sql`delete from letter using "user"
+        where "user".id = ${teacherId} and letter.recipient = "user".email`.execute(db);
       await db.deleteFrom('user').where('id', '=', teacherId).where('role', '=', 'teacher').execute();
     });
 }

@@ -5,6 +5,7 @@ import { answered } from '@/app/_components/answered';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { success } from '@/core/base';
 import { requireTeacher } from '@/server/access/account/viewer';
+import { renameStudent } from '@/server/access/school/classes';
 import { addCoTeacher, endCoTeaching } from '@/server/access/school/co-teachers';
 import {
   changeConsentRule,
@@ -46,6 +47,16 @@ export async function move(
 ): Promise<FormState> {
   const work = moveStudent(await requireTeacher(), studentId, `${form.get('classId') ?? ''}`);
   return answered(work, { fresh: page(classId), done: 'Moved.' });
+}
+
+export async function renameOne(
+  classId: string,
+  studentId: string,
+  _: FormState,
+  form: FormData,
+): Promise<FormState> {
+  const work = renameStudent(await requireTeacher(), classId, studentId, Object.fromEntries(form));
+  return answered(work, { fresh: page(classId), done: 'Changed.' });
 }
 
 export async function leave(classId: string, studentId: string, hasLeft: boolean): Promise<FormState> {
@@ -96,7 +107,10 @@ export async function keep(classId: string, _: FormState, form: FormData): Promi
 
 export async function addColleague(classId: string, _: FormState, form: FormData): Promise<FormState> {
   const work = addCoTeacher(await requireTeacher(), classId, form.get('email'));
-  return answered(work, { fresh: page(classId), done: 'Your colleague teaches this class with you now.' });
+  return answered(work, {
+    fresh: page(classId),
+    done: 'Your colleague is asked, and finds it among the classes.',
+  });
 }
 
 /** Whoever ends it for oneself has no business on the page any more. */

@@ -6,7 +6,12 @@ import { addColleague, endColleague } from './actions';
 
 interface CoTeachersPanelProps {
   readonly classId: string;
-  readonly teachers: readonly { readonly id: string; readonly name: string; readonly email: string }[];
+  readonly teachers: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly email: string;
+    readonly isAsked: boolean;
+  }[];
   /** Whose class it is. */
   readonly mayChange: boolean;
   readonly viewerId: string;
@@ -19,10 +24,14 @@ export function CoTeachersPanel({ classId, teachers, mayChange, viewerId }: CoTe
     <div className="space-y-3">
       {teachers.length > 0 && (
         <ul className="divide-y divide-rule">
-          {teachers.map(({ id, name, email }) => (
+          {teachers.map(({ id, name, email, isAsked }) => (
             <li key={id} className="flex flex-wrap items-center justify-between gap-2 py-1">
               <span>
-                <strong>{name}</strong> <span className="text-base text-faint">{email}</span>
+                <strong>{name}</strong>{' '}
+                <span className="text-base text-faint">
+                  {email}
+                  {isAsked && ', asked'}
+                </span>
               </span>
               {(mayChange || id === viewerId) && (
                 <Button

@@ -22,6 +22,7 @@ import {
   MoveForm,
   RemoveClassForm,
   RemoveForm,
+  RenameStudentForm,
 } from './roster-forms';
 
 export const metadata: Metadata = { title: 'Roster' };
@@ -76,9 +77,10 @@ export default async function RosterPage({
                   </div>
                   <details>
                     <summary className="min-h-8 cursor-pointer text-base text-cool underline underline-offset-4">
-                      Move, leave, take out, remove
+                      Rename, move, leave, take out, remove
                     </summary>
                     <div className="grid gap-4 border-l-4 border-rule py-2 pl-4 md:grid-cols-2">
+                      <RenameStudentForm classId={classId} student={student} />
                       {roster.isHead && others.length > 0 && (
                         <MoveForm classId={classId} student={student} classes={others} />
                       )}
@@ -144,7 +146,10 @@ export default async function RosterPage({
             <h2 className="mb-3 text-xl font-bold">Teaching together</h2>
             <CoTeachersPanel
               classId={classId}
-              teachers={coTeachers.teachers}
+              teachers={coTeachers.teachers.map(({ acceptedAt, ...teacher }) => ({
+                ...teacher,
+                isAsked: acceptedAt === null,
+              }))}
               mayChange={coTeachers.mayChange}
               viewerId={viewer.userId}
             />

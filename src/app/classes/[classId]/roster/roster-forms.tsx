@@ -2,7 +2,17 @@
 import { Button } from '@/ui/button';
 import { Choice, Field, SmallChoice } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton, useStoredAtOnce } from '@/ui/form';
-import { archive, consent, keep, leave, move, remove, removeWholeClass, requireConsent } from './actions';
+import {
+  archive,
+  consent,
+  keep,
+  leave,
+  move,
+  remove,
+  removeWholeClass,
+  renameOne,
+  requireConsent,
+} from './actions';
 
 interface Student {
   readonly id: string;
@@ -39,6 +49,31 @@ export function ConsentChoice({
       {notedOn && <span className="ml-2 text-base text-faint">noted {notedOn}</span>}
       {outcome}
     </span>
+  );
+}
+
+export function RenameStudentForm({
+  classId,
+  student,
+}: {
+  readonly classId: string;
+  readonly student: Student & { readonly userName: string };
+}) {
+  return (
+    <ActionForm action={renameOne.bind(null, classId, student.id)} className="space-y-2">
+      <Field label="Name" name="name" defaultValue={student.name} maxLength={60} required />
+      <Field
+        label="User name"
+        name="userName"
+        defaultValue={student.userName}
+        maxLength={30}
+        autoCapitalize="none"
+        required
+        hint="The PIN stays; the card has the old user name."
+      />
+      <FormOutcome />
+      <SubmitButton>Change the names</SubmitButton>
+    </ActionForm>
   );
 }
 

@@ -1,0 +1,25 @@
+'use client';
+import { Field } from '@/ui/field';
+import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
+import { join } from './actions';
+
+export function JoinForm({ token }: { readonly token: string }) {
+  return (
+    <ActionForm action={join.bind(null, token)} className="space-y-4">
+      <Field label="Your name" name="name" autoComplete="name" maxLength={60} required />
+      <Field
+        label="Password"
+        name="password"
+        type="password"
+        autoComplete="new-password"
+        minLength={10}
+        required
+        hint="At least 10 characters."
+      />
+      <FormOutcome />
+      <SubmitButton weight="main" className="w-full">
+        Make my account
+      </SubmitButton>
+    </ActionForm>
+  );
+}

@@ -1,0 +1,32 @@
+import { sql } from 'kysely';
+import { database } from '../connection';
+
+export interface SignedInDevice {
+  readonly id: string;
+  readonly token: string;
+  readonly signedInAt: Date;
+  /** What the browser calls itself. */
+  readonly userAgent: string | null;
+}
+
+/** Where somebody is signed in, the newest first. */
+export async function listSessions(userId: string): Promise<readonly SignedInDevice[]> {
+  const { rows } = await sql<SignedInDevice>`
+    select id, token, "createdAt" as "signedInAt", "userAgent" from "session"
+    where "userId" = ${userId} and "expiresAt" > now() order by "createdAt" desc`.execute(database());
+  return rows;
+}
+
+/** Ends sessions of somebody. @param which one of them, or all but one. */
+export async function endSessions(
+  userId: string,
+  which: { readonly id: string } | { readonly allBut: string | undefined },
+): Promise<void> {
+  const condition =
+    'id' in which
+      ? sql`id = ${which.id}`
+      : which.allBut === undefined
+        ? sql`true`
+        : sql`token <> ${which.allBut}`;
+  await sql`delete from "session" where "userId" = ${userId} and ${condition}`.execute(database());
+}
