@@ -5,7 +5,7 @@ import { getGiven } from '@/server/access/practice/given';
 import { listAssignmentsOfStudent } from '@/server/access/practice/progress';
 import { getTake } from '@/server/access/practice/takes';
 import { getAssignmentToPlay } from '@/server/access/practice/to-play';
-import { answerTake, getPassageChoice } from '@/server/access/review/answers';
+import { answerTake, getPassageChoice, maybeAnswered, takeAnswerBack } from '@/server/access/review/answers';
 import { listOverrules, overruleMeasure } from '@/server/access/review/overrules';
 import { getQueue } from '@/server/access/review/queue';
 import { getVoice, keepVoice, listVoices, takeVoiceAway } from '@/server/access/review/voices';
@@ -92,6 +92,32 @@ test('measures that a teacher asks for are the next stage, once for every take, 
   expect((await getAssignmentToPlay(world.student, assignmentId)).stage.chunkName).not.toBe(
     'Measures 2 to 3',
   );
+});
+
+test('an answer is taken back: what stood there before stands again, then nothing', async () => {
+  const id = await take([], 5);
+  const answerNow = async () => {
+    const { answer, comment, rating } = await getTake(world.student, id);
+    return answer && { answer, comment, rating };
+  };
+  const rows = async () => JSON.stringify(await database().selectFrom('take_answer').selectAll().execute());
+  const atFirst = await rows();
+  const waits = async () => (await getQueue(world.teacher)).some((row) => row.id === id);
+  expect(await waits()).toBe(true);
+  await answerTake(world.teacher, id, { answer: 'accepted', comment: 'Even.', rating: { rhythm: 8 } });
+  const once = await rows();
+  await answerTake(world.teacher, id, { answer: 'see-me', comment: 'Hm.' });
+  expect(await maybeAnswered(world.teacher, id)).toMatchObject({ takeId: id, answer: 'see-me' });
+  await expect(takeAnswerBack(other.teacher, id)).rejects.toThrow(NotFound);
+  await expect(takeAnswerBack(world.student, id)).rejects.toThrow(NotFound);
+  await takeAnswerBack(world.teacher, id);
+  expect(await answerNow()).toEqual({ answer: 'accepted', comment: 'Even.', rating: { rhythm: 8 } });
+  expect(await rows()).toBe(once);
+  await takeAnswerBack(world.teacher, id);
+  expect(await answerNow()).toBeNull();
+  expect([await rows(), await waits()]).toEqual([atFirst, true]);
+  await expect(takeAnswerBack(world.teacher, id)).rejects.toThrow(NotFound);
+  expect(await maybeAnswered(world.teacher, id)).toBeUndefined();
 });
 
 test('what needs work is proposed, a rung slower, and nobody else may ask', async () => {

@@ -257,6 +257,7 @@ const ACTIONS: Readonly<Record<string, Readonly<Record<string, Entry>>>> = {
     setUp: { may: ANYBODY, ask: () => signIn.setUp(EMPTY, form()) },
   },
   'src/app/takes/[takeId]/actions.ts': {
+    takeBack: { may: TEACHERS, ask: ({ takeId }) => take.takeBack(takeId) },
     answer: {
       may: TEACHERS,
       ask: ({ takeId }) => take.answer(takeId, undefined, EMPTY, form({ answer: 'accepted', comment: '' })),

@@ -1,15 +1,17 @@
 import { Headphones } from 'lucide-react';
 import type { Metadata } from 'next';
+import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { TakeList } from '@/app/_components/take-list';
 import { hearingHref } from '@/app/takes/hearing-href';
+import { TakeBack } from '@/app/takes/take-back';
 import { dayAfter, dayOf, sayDay } from '@/core/calendar';
 import { sayNeed } from '@/core/review';
 import { sayMeasure } from '@/core/time';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { listAssignmentsOfTeacher } from '@/server/access/practice/giving-out';
 import { listQuestions } from '@/server/access/practice/to-play';
-import { listAnsweredTakes } from '@/server/access/review/answers';
+import { listAnsweredTakes, maybeAnswered } from '@/server/access/review/answers';
 import { getQueue } from '@/server/access/review/queue';
 import { listGoing, listGuessedPins } from '@/server/access/school/roster';
 import { vocabularyOf } from '@/server/access/school/vocabulary';
@@ -28,8 +30,14 @@ const MOST_GIVEN = 30;
 
 const sayEarlier = (count: number) => (count === 1 ? 'one earlier take' : `${count} earlier takes`);
 
-export default async function DeskPage() {
+interface DeskPageProps {
+  /** `answered`: the take that was answered last; its answer can be taken back. */
+  readonly searchParams: Promise<{ readonly answered?: string }>;
+}
+
+export default async function DeskPage({ searchParams }: DeskPageProps) {
   const viewer = await requireTeacher();
+  const { answered: answeredId } = await searchParams;
   const vocabulary = await vocabularyOf(viewer);
   const [queue, answered, assignments, questions, going, guessed] = await Promise.all([
     getQueue(viewer),
@@ -39,6 +47,7 @@ export default async function DeskPage() {
     listGoing(viewer),
     listGuessedPins(viewer),
   ]);
+  const last = answeredId === undefined ? undefined : await orNotFound(maybeAnswered(viewer, answeredId));
   const shown = queue.slice(0, MOST_SHOWN);
   const now = new Date();
   const today = dayOf(now);
@@ -47,6 +56,7 @@ export default async function DeskPage() {
   return (
     <SignedInFrame viewer={viewer}>
       <h1 className="sr-only">Desk</h1>
+      {last && <TakeBack answered={last} />}
       <div className="grid items-start gap-5 lg:grid-cols-[1fr_340px]">
         <div className="space-y-5">
           {going.map(({ classId, className, takeCount, keepDays, firstAt }) => (

@@ -222,10 +222,19 @@ describe('a verdict agrees with itself', () => {
   );
 
   test.each([
-    ['once more', { kind: 'again', takes: 1 }, 'Every bar was right. Once more the same way, and you go up.'],
+    [
+      'once more',
+      { kind: 'again', takes: 1, isTop: false },
+      'Every bar was right. Once more the same way, and you go up.',
+    ],
+    [
+      'once more at the goal',
+      { kind: 'again', takes: 1, isTop: true },
+      'Every bar was right. Once more the same way, and you are through here.',
+    ],
     [
       'three more',
-      { kind: 'again', takes: 3 },
+      { kind: 'again', takes: 3, isTop: false },
       'Every bar was right. 3 more like this in a row, and you go up.',
     ],
     ['climbed', { kind: 'faster', bpm: 76 }, 'Every bar was right. Now try it at 76.'],

@@ -13,7 +13,8 @@ const FEWEST_MANY = 4;
 
 /** What a take leads to when every measure of it is right. */
 export type AfterClean =
-  | { readonly kind: 'again'; readonly takes: number }
+  /** `isTop`: nothing faster comes after it. */
+  | { readonly kind: 'again'; readonly takes: number; readonly isTop: boolean }
   | { readonly kind: 'faster'; readonly bpm: number }
   | { readonly kind: 'next-stage' }
   | { readonly kind: 'learned' }
@@ -137,10 +138,10 @@ function adviceForCleanTake({ tempo, scope }: Verdict, after: AfterClean, vocabu
   if (tempo.playedBpm !== undefined && tempo.playedBpm < IN_TEMPO_SHARE * tempo.askedBpm)
     return `${right} Now play it at the full ${tempo.askedBpm}.`;
   switch (after.kind) {
-    case 'again':
-      return after.takes === 1
-        ? `${right} Once more the same way, and you go up.`
-        : `${right} ${after.takes} more like this in a row, and you go up.`;
+    case 'again': {
+      const more = after.takes === 1 ? 'Once more the same way' : `${after.takes} more like this in a row`;
+      return `${right} ${more}, and you ${after.isTop ? 'are through here' : 'go up'}.`;
+    }
     case 'faster':
       return `${right} Now try it at ${after.bpm}.`;
     case 'next-stage':

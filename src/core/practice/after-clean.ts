@@ -18,5 +18,6 @@ export function afterCleanTake({ ladder, rules, climb, isLast }: Climbing, bpm: 
   const faster = ladder[next.rungIndex];
   if (faster === undefined) return { kind: isLast ? 'learned' : 'next-stage' };
   if (next.rungIndex > climb.rungIndex || bpm < rung) return { kind: 'faster', bpm: faster };
-  return { kind: 'again', takes: Math.max(1, rules.goodTakesToRise - next.goodInRow) };
+  const isTop = climb.rungIndex === ladder.length - 1;
+  return { kind: 'again', takes: Math.max(1, rules.goodTakesToRise - next.goodInRow), isTop };
 }

@@ -282,6 +282,16 @@ interface TakeCheckTable {
   checked_at: Generated<Date>;
 }
 
+/** An answer that was given before another one. */
+export interface AnswerBefore {
+  readonly teacher_id: string;
+  readonly answer: Answer;
+  readonly comment: string;
+  readonly rating: SelfRating | null;
+  readonly passage: Passage | null;
+  readonly answered_at: string;
+}
+
 interface TakeAnswerTable {
   take_id: string;
   teacher_id: string;
@@ -292,6 +302,8 @@ interface TakeAnswerTable {
   /** What the student is to play next; null for the line as it is. */
   passage: ColumnType<Passage | null, string | null | undefined, string | null>;
   answered_at: Generated<Date>;
+  /** The answer that stood there before; null without one. */
+  before: ColumnType<AnswerBefore | null, string | null | undefined, string | null>;
 }
 
 /** The teacher's word on half a measure, beside the verdict. */

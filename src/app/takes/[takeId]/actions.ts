@@ -1,15 +1,17 @@
 'use server';
 import { revalidatePath } from 'next/cache';
+import { redirect } from 'next/navigation';
 import { answered } from '@/app/_components/answered';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import type { Answer } from '@/core/practice';
 import { QUALITIES } from '@/core/practice';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { checkAgain } from '@/server/access/practice/takes';
-import { answerTake } from '@/server/access/review/answers';
+import { answerTake, takeAnswerBack } from '@/server/access/review/answers';
 import { overruleMeasure } from '@/server/access/review/overrules';
 import { pinWord, unpin } from '@/server/access/review/pins';
 import type { FormState } from '@/ui/form';
+import { hearingHref } from '../hearing-href';
 
 const DONE: Readonly<Record<Answer, string>> = {
   accepted: 'Accepted.',
@@ -41,11 +43,18 @@ export async function answer(
     rating,
     ...(passage && { passage }),
   };
-  const goesOn = nextHref !== undefined && (nextHref.startsWith('/takes/') || nextHref === '/desk');
+  const goesOn = nextHref !== undefined && (nextHref.startsWith('/takes/') || nextHref.startsWith('/desk?'));
   return answered(answerTake(await requireTeacher(), takeId, said), {
     fresh: `/takes/${takeId}`,
     ...(goesOn ? { to: () => nextHref } : { done: DONE[form.get('answer') as Answer] }),
   });
+}
+
+/** Takes the last answer back, and goes to the take: it waits again, or has the answer of before. */
+export async function takeBack(takeId: string): Promise<FormState> {
+  await orNotFound(takeAnswerBack(await requireTeacher(), takeId));
+  revalidatePath('/desk');
+  redirect(hearingHref(takeId));
 }
 
 /** Asks for a check that has failed once more. */

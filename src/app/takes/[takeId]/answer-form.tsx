@@ -47,75 +47,76 @@ export function AnswerForm({
     c: () => word.current?.focus(),
   });
   return (
+    // The keys stay in sight while the line above is heard and looked at.
     <ActionForm
       action={answer.bind(null, takeId, nextHref)}
-      className="grid items-end gap-3 lg:grid-cols-[1fr_auto]"
+      className="sticky bottom-0 z-10 -mx-2 border-t-2 border-rule bg-paper px-2 py-2"
     >
-      <div>
-        <Label.Root htmlFor="comment" className="mb-1 block font-bold">
-          Your word to the student <Key>C</Key>
-        </Label.Root>
-        <textarea
-          ref={word}
-          id="comment"
-          aria-keyshortcuts="C"
-          onKeyDown={(event) => event.key === 'Escape' && event.currentTarget.blur()}
-          name="comment"
-          rows={2}
-          maxLength={1000}
-          defaultValue={comment}
-          className="block w-full rounded-md border-2 border-ink bg-paper p-3 text-lg"
-        />
-      </div>
-      <div className="flex flex-wrap gap-2">
-        {ANSWERS.map((value) => {
-          const Icon = ANSWER_ICONS[value];
-          const { key, label } = BUTTONS[value];
-          return (
-            <SubmitButton
-              key={value}
-              ref={(button) => {
-                buttons.current[value] = button;
-              }}
-              name="answer"
-              value={value}
-              weight={value === 'accepted' ? 'main' : 'plain'}
-              aria-keyshortcuts={key}
-            >
-              <Icon aria-hidden className="size-5" /> {label} <Key>{key}</Key>
-            </SubmitButton>
-          );
-        })}
-      </div>
-      {passages && (
-        <div className="lg:col-span-2">
-          <PassageChoice choice={passages} vocabulary={vocabulary} />
+      <div className="grid items-end gap-x-3 gap-y-2 lg:grid-cols-[1fr_auto]">
+        <div>
+          <Label.Root htmlFor="comment" className="font-bold">
+            Your word to the student <Key>C</Key>
+          </Label.Root>
+          <textarea
+            ref={word}
+            id="comment"
+            aria-keyshortcuts="C"
+            onKeyDown={(event) => event.key === 'Escape' && event.currentTarget.blur()}
+            name="comment"
+            rows={1}
+            maxLength={1000}
+            defaultValue={comment}
+            className="field-sizing-content block max-h-40 min-h-11 w-full rounded-md border-2 border-ink bg-paper px-3 py-1.5 text-lg"
+          />
         </div>
-      )}
-      <details className="lg:col-span-2" open={Object.keys(rating).length > 0}>
-        <summary className="min-h-8 cursor-pointer text-base text-cool underline underline-offset-4">
-          Rate it as well, out of ten
-        </summary>
-        <div className="flex flex-wrap gap-x-5 gap-y-1">
-          {QUALITIES.map((quality) => (
-            <label key={quality} className="text-base">
-              {QUALITY_NAMES[quality]}
-              <select
-                name={`rating-${quality}`}
-                defaultValue={rating[quality] ?? ''}
-                className="ml-2 min-h-11 rounded-md border-2 border-rule bg-paper px-2"
+        <div className="flex flex-wrap gap-2">
+          {ANSWERS.map((value) => {
+            const Icon = ANSWER_ICONS[value];
+            const { key, label } = BUTTONS[value];
+            return (
+              <SubmitButton
+                key={value}
+                ref={(button) => {
+                  buttons.current[value] = button;
+                }}
+                name="answer"
+                value={value}
+                weight={value === 'accepted' ? 'main' : 'plain'}
+                aria-keyshortcuts={key}
               >
-                <option value="">–</option>
-                {RATINGS.map((value) => (
-                  <option key={value} value={value}>
-                    {value}
-                  </option>
-                ))}
-              </select>
-            </label>
-          ))}
+                <Icon aria-hidden className="size-5" /> {label} <Key>{key}</Key>
+              </SubmitButton>
+            );
+          })}
         </div>
-      </details>
+      </div>
+      <div className="flex flex-wrap items-start gap-x-6">
+        {passages && <PassageChoice choice={passages} vocabulary={vocabulary} />}
+        <details open={Object.keys(rating).length > 0}>
+          <summary className="min-h-8 cursor-pointer py-2 text-base text-cool underline underline-offset-4">
+            Rate it as well, out of ten
+          </summary>
+          <div className="flex flex-wrap gap-x-5 gap-y-1">
+            {QUALITIES.map((quality) => (
+              <label key={quality} className="text-base">
+                {QUALITY_NAMES[quality]}
+                <select
+                  name={`rating-${quality}`}
+                  defaultValue={rating[quality] ?? ''}
+                  className="ml-2 min-h-11 rounded-md border-2 border-rule bg-paper px-2"
+                >
+                  <option value="">–</option>
+                  {RATINGS.map((value) => (
+                    <option key={value} value={value}>
+                      {value}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            ))}
+          </div>
+        </details>
+      </div>
       <FormOutcome />
     </ActionForm>
   );

@@ -8,7 +8,7 @@ import { QUALITIES, sayPassage } from '@/core/practice';
 import { sayAnswer, sayNeed, sayRemark } from '@/core/review';
 import { requireViewer } from '@/server/access/account/viewer';
 import { getTake, listEarlierTakes } from '@/server/access/practice/takes';
-import { getPassageChoice } from '@/server/access/review/answers';
+import { getPassageChoice, maybeAnswered } from '@/server/access/review/answers';
 import { listOverrules } from '@/server/access/review/overrules';
 import { listPins } from '@/server/access/review/pins';
 import { getQueue } from '@/server/access/review/queue';
@@ -23,6 +23,7 @@ import { TempoChart } from '@/ui/music/tempo-chart';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { hearingHref } from '../hearing-href';
+import { TakeBack } from '../take-back';
 import { checkOnceMore } from './actions';
 import { AnswerForm } from './answer-form';
 import { Hearing } from './hearing';
@@ -39,11 +40,12 @@ export default async function TakePage({
 }: {
   readonly params: Promise<{ readonly takeId: string }>;
   /** `hearing`: one after the other, as they wait. */
-  readonly searchParams: Promise<{ readonly hearing?: string }>;
+  readonly searchParams: Promise<{ readonly hearing?: string; readonly answered?: string }>;
 }) {
   const viewer = await requireViewer();
   const { takeId } = await params;
-  const isHearing = viewer.role === 'teacher' && (await searchParams).hearing !== undefined;
+  const { hearing, answered: answeredId } = await searchParams;
+  const isHearing = viewer.role === 'teacher' && hearing !== undefined;
   const [take, earlier, overrules, pins, voices, queue] = await Promise.all([
     orNotFound(getTake(viewer, takeId)),
     orNotFound(listEarlierTakes(viewer, takeId)),
@@ -52,6 +54,10 @@ export default async function TakePage({
     orNotFound(listVoices(viewer, takeId)),
     isHearing ? getQueue(viewer) : undefined,
   ]);
+  const answered =
+    viewer.role === 'teacher' && answeredId !== undefined
+      ? await orNotFound(maybeAnswered(viewer, answeredId))
+      : undefined;
   const passages = viewer.role === 'teacher' ? await getPassageChoice(viewer, take) : undefined;
   const before = earlier.find((other) => other.isSameMusic && other.measures);
   const today = dayOf(new Date());
@@ -72,6 +78,7 @@ export default async function TakePage({
   return (
     <SignedInFrame viewer={viewer}>
       <Sheet>
+        {answered && <TakeBack answered={answered} />}
         {queue && <Place queue={queue} takeId={takeId} />}
         <div className="mb-3 flex flex-wrap items-baseline justify-between gap-x-6">
           <h1 className="font-serif text-3xl font-bold">
@@ -161,8 +168,8 @@ export default async function TakePage({
           <Notice kind="news">Mevlo is listening to this take anew. Reload the page in a moment.</Notice>
         )}
         {viewer.role === 'teacher' && (
-          <div className="mt-4 border-t-2 border-rule pt-4">
-            {recorded}
+          <>
+            <div className="mt-4 border-t-2 border-rule pt-4">{recorded}</div>
             <AnswerForm
               key={take.id}
               takeId={take.id}
@@ -170,9 +177,20 @@ export default async function TakePage({
               rating={take.rating ?? {}}
               passages={passages}
               vocabulary={take.vocabulary}
-              nextHref={queue && nextHref(queue, takeId)}
+              nextHref={queue && afterAnswerHref(queue, takeId)}
             />
-          </div>
+            {take.answer && !answered && (
+              <TakeBack
+                answered={{
+                  takeId: take.id,
+                  studentName: take.studentName,
+                  lineNumber: take.lineNumber,
+                  lineTitle: take.line.title,
+                  answer: take.answer,
+                }}
+              />
+            )}
+          </>
         )}
         {take.verdict && <Findings verdict={take.verdict} vocabulary={take.vocabulary} />}
         {take.verdict && (viewer.role === 'teacher' || makesOwnPitch) && (
@@ -214,6 +232,13 @@ function nextHref(queue: Queue, takeId: string): string {
   const place = queue.findIndex((take) => take.id === takeId);
   const next = queue[(place + 1) % queue.length];
   return next && next.id !== takeId ? hearingHref(next.id) : '/desk';
+}
+
+/** The same after an answer, which can be taken back there. */
+function afterAnswerHref(queue: Queue, takeId: string): string {
+  const place = queue.findIndex((take) => take.id === takeId);
+  const next = queue[(place + 1) % queue.length];
+  return next && next.id !== takeId ? hearingHref(next.id, takeId) : `/desk?answered=${takeId}`;
 }
 
 function Place({ queue, takeId }: { readonly queue: Queue; readonly takeId: string }) {

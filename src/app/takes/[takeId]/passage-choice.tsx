@@ -73,7 +73,7 @@ export function PassageChoice({ choice: { numbers, asked, proposed }, vocabulary
             className={`${FIELD} w-20`}
           />
         </label>
-        <span>beats a minute, as the next thing to play</span>
+        <span className="max-lg:sr-only">beats a minute, as the next thing to play</span>
       </span>
     </fieldset>
   );

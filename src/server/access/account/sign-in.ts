@@ -109,7 +109,11 @@ async function signIn(
       await verifyNobody(secret);
       return refused(wrong);
     }
-    await auth().api.signInEmail({ body: { email: account.email, password: secret } });
+    await auth().api.signInEmail({
+      body: { email: account.email, password: secret },
+      // The device is told by what its browser calls itself.
+      headers: await headers(),
+    });
   } catch (error) {
     if (error instanceof APIError) return refused(wrong);
     if (error instanceof Busy)

@@ -3,11 +3,11 @@ import { z } from 'zod';
 import { DONE, type Result } from '@/core/base';
 import type { Line } from '@/core/notation';
 import { ANSWERS, layRungs, NO_PLAN, passageToAsk } from '@/core/practice';
-import { storeAnswer } from '@/server/db/queries/answers';
+import * as answers from '@/server/db/queries/answers';
 import { maybePartForStudent } from '@/server/db/queries/music';
 import * as queries from '@/server/db/queries/takes';
-import { assertTeacher, type Viewer } from '../account/viewer';
-import { type getTake, ratingForm, requireTake } from '../practice/takes';
+import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
+import { getTake, ratingForm, requireTake } from '../practice/takes';
 import { tempoField } from '../practice/tempo-field';
 import { readForm, refused } from '../read-form';
 
@@ -70,7 +70,7 @@ export async function answerTake(viewer: Viewer, takeId: string, form: unknown):
     if (![passage.fromMeasure, passage.toMeasure].every((number) => numbers.includes(number)))
       return refused('The line has no such measures any more. Reload the page and choose again.');
   }
-  await storeAnswer({
+  await answers.storeAnswer({
     take_id: take.id,
     teacher_id: viewer.userId,
     ...said,
@@ -79,4 +79,20 @@ export async function answerTake(viewer: Viewer, takeId: string, form: unknown):
     passage: passage && said.answer === 'again' ? JSON.stringify(passage) : null,
   });
   return DONE;
+}
+
+/** Takes the last answer to a take back: what stood there before stands again, or it waits as before. @throws NotFound */
+export async function takeAnswerBack(viewer: Viewer, takeId: string): Promise<void> {
+  assertTeacher(viewer);
+  const take = await requireTake(viewer, takeId);
+  if (!(await answers.takeAnswerBack(take.id))) throw new NotFound();
+}
+
+/** Whose take was answered just now, to be taken back if it was a slip; undefined when there is no such answer. */
+export async function maybeAnswered(viewer: Viewer, takeId: unknown) {
+  assertTeacher(viewer);
+  const read = z.uuid().safeParse(takeId);
+  if (!read.success) return undefined;
+  const { studentName, lineNumber, line, answer } = await getTake(viewer, read.data);
+  return answer ? { takeId: read.data, studentName, lineNumber, lineTitle: line.title, answer } : undefined;
 }

@@ -37,7 +37,40 @@ export async function storeAnswer(values: {
         rating,
         passage,
         answered_at: sql`now()`,
+        before: sql`to_jsonb(take_answer) - 'before' - 'take_id'`,
       }),
     )
     .execute();
+}
+
+/** Takes the last answer back: what stood there before stands again, or nothing. @returns whether there was one. */
+export function takeAnswerBack(takeId: string): Promise<boolean> {
+  return database()
+    .transaction()
+    .execute(async (db) => {
+      const now = await db
+        .selectFrom('take_answer')
+        .select('before')
+        .where('take_id', '=', takeId)
+        .forUpdate()
+        .executeTakeFirst();
+      if (!now) return false;
+      if (!now.before) {
+        await db.deleteFrom('take_answer').where('take_id', '=', takeId).execute();
+        return true;
+      }
+      const { rating, passage, answered_at, ...before } = now.before;
+      await db
+        .updateTable('take_answer')
+        .set({
+          ...before,
+          rating: rating && JSON.stringify(rating),
+          passage: passage && JSON.stringify(passage),
+          answered_at: new Date(answered_at),
+          before: null,
+        })
+        .where('take_id', '=', takeId)
+        .execute();
+      return true;
+    });
 }

@@ -47,35 +47,35 @@ function CardSheet({ cards, className, code }: CardsProps) {
       {cards.map(({ name, userName, pin, instrument, address, qr }) => (
         <li
           key={userName}
-          className="flex break-inside-avoid gap-2 border-2 border-dashed border-ink p-3"
+          className="break-inside-avoid border-2 border-dashed border-ink p-3"
           data-card={name}
         >
-          <div className="min-w-0 flex-1">
-            <p className="font-serif text-xl font-bold">{name}</p>
-            <p className="text-faint">
-              {className}
-              {instrument && `, ${instrument}`}
-            </p>
-            <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-3 text-lg">
-              <dt>Class code</dt>
-              <dd className="font-bold">{code}</dd>
-              <dt>User name</dt>
-              <dd className="font-bold">{userName}</dd>
-              <dt>PIN</dt>
-              <dd className="font-bold tracking-widest">{pin}</dd>
-            </dl>
-            <p className="mt-1 text-base break-all">{address}</p>
+          <div className="flex justify-between gap-2">
+            <div className="min-w-0">
+              <p className="font-serif text-xl font-bold">{name}</p>
+              <p className="text-faint">{className}</p>
+              {instrument && <p className="text-faint">{instrument}</p>}
+            </div>
+            <svg
+              role="img"
+              aria-label="QR code of the sign-in page"
+              viewBox={`${-QUIET} ${-QUIET} ${qr.size + 2 * QUIET} ${qr.size + 2 * QUIET}`}
+              className="size-24 shrink-0"
+              shapeRendering="crispEdges"
+            >
+              <rect x={-QUIET} y={-QUIET} width="100%" height="100%" fill="white" />
+              <path d={qr.path} fill="black" />
+            </svg>
           </div>
-          <svg
-            role="img"
-            aria-label="QR code of the sign-in page"
-            viewBox={`${-QUIET} ${-QUIET} ${qr.size + 2 * QUIET} ${qr.size + 2 * QUIET}`}
-            className="size-24 shrink-0 self-start"
-            shapeRendering="crispEdges"
-          >
-            <rect x={-QUIET} y={-QUIET} width="100%" height="100%" fill="white" />
-            <path d={qr.path} fill="black" />
-          </svg>
+          <dl className="grid grid-cols-[auto_1fr] gap-x-4 text-lg">
+            <dt>Class code</dt>
+            <dd className="font-bold whitespace-nowrap">{code}</dd>
+            <dt>User name</dt>
+            <dd className="font-bold break-all">{userName}</dd>
+            <dt>PIN</dt>
+            <dd className="font-bold tracking-widest">{pin}</dd>
+          </dl>
+          <p className="text-base break-all">{address}</p>
         </li>
       ))}
     </ul>
