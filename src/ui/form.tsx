@@ -189,6 +189,8 @@ export function useStoredAtOnce<Args extends readonly unknown[]>(
   readonly outcome: ReactNode;
   readonly store: (...args: Args) => Promise<FormState>;
   readonly isPending: boolean;
+  /** Whether the last change is stored. */
+  readonly isDone: boolean;
 } {
   const [state, setState] = useState(NOTHING);
   const [isPending, start] = useTransition();
@@ -201,5 +203,6 @@ export function useStoredAtOnce<Args extends readonly unknown[]>(
         resolve(answer);
       }),
     );
-  return { outcome: <Outcome state={state} />, store, isPending };
+  const isDone = state !== NOTHING && state.issues === undefined;
+  return { outcome: <Outcome state={state} />, store, isPending, isDone };
 }

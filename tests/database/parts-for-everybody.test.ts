@@ -1,5 +1,5 @@
 // Nobody ever reads what is written for another instrument: parts are made when somebody needs them.
-import { copyToClass } from '@/server/access/practice/given';
+import { copyAssignment } from '@/server/access/practice/given';
 import { assign, getReadings } from '@/server/access/practice/giving-out';
 import { listAssignmentsOfStudent } from '@/server/access/practice/progress';
 import { getAssignmentToPlay } from '@/server/access/practice/to-play';
@@ -76,8 +76,13 @@ test('giving out makes what the chosen students need, for them alone', async () 
   const { id } = rightOf(await assign(world.teacher, { ...form, studentIds: [horn.userId] }));
   expect(await reads(horn, id)).toMatchObject({ instrument: 'horn' });
   expect(await instrumentsOf(world.lineId)).toEqual(['flute', 'horn']);
-  // The same given to the whole class needs the tuba as well.
-  await copyToClass(world.teacher, id, classId);
+  // The same once more is for the same students; another class has its own instruments.
+  const dueOn = '2027-02-08';
+  rightOf(await copyAssignment(world.teacher, id, { classId, dueOn }));
+  expect(await instrumentsOf(world.lineId)).toEqual(['flute', 'horn']);
+  const { id: low } = rightOf(await createClass(world.teacher, 'Low'));
+  await player('tuba', low);
+  rightOf(await copyAssignment(world.teacher, id, { classId: low, dueOn }));
   expect(await instrumentsOf(world.lineId)).toEqual(['flute', 'horn', 'tuba']);
 });
 

@@ -7,6 +7,7 @@ import { NotFound } from '@/server/access/account/viewer';
 import { assign } from '@/server/access/practice/giving-out';
 import { getAssignmentToPlay } from '@/server/access/practice/to-play';
 import { changeInstrument, changeVocabulary } from '@/server/access/school/classes';
+import { removeLine } from '@/server/access/shelf/bin';
 import { getOpening } from '@/server/access/shelf/engravings';
 import {
   addBook,
@@ -15,7 +16,6 @@ import {
   getLine,
   listShelf,
   moveLine,
-  removeLine,
   renameBook,
 } from '@/server/access/shelf/shelf';
 import { getSheet } from '@/server/access/shelf/study';

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { STEPS } from '@/core/practice';
 import { NotFound } from '@/server/access/account/viewer';
-import { changeForStudent, copyToClass, getGiven, takeBack } from '@/server/access/practice/given';
+import { changeForStudent, copyAssignment, getGiven, takeBack } from '@/server/access/practice/given';
 import { listAssignmentsOfStudent } from '@/server/access/practice/progress';
 import { getTake, handIn } from '@/server/access/practice/takes';
 import { getAssignmentToPlay, sayStageDone } from '@/server/access/practice/to-play';
@@ -11,7 +11,7 @@ import { database } from '@/server/db/connection';
 import { insertClass } from '@/server/db/queries/classes';
 import { withOwnDatabase } from '../support/own-database';
 import { giveOut, PLAN, play } from '../support/plans';
-import { problemIn } from '../support/results';
+import { problemIn, rightOf } from '../support/results';
 import { makeWorld } from '../support/world';
 
 withOwnDatabase();
@@ -157,18 +157,20 @@ describe('bending what was given out', () => {
       name: 'Second',
       code: randomUUID().slice(0, 8),
     });
-    const copy = await copyToClass(mine.teacher, assignmentId, classId);
+    const copy = rightOf(await copyAssignment(mine.teacher, assignmentId, { classId, dueOn: '2027-02-01' }));
     expect(await getGiven(mine.teacher, copy.id)).toMatchObject({
       className: 'Second',
       planName: PLAN.name,
       startBpm: 66,
     });
-    await expect(copyToClass(mine.teacher, assignmentId, other.classId)).rejects.toThrow(NotFound);
+    await expect(
+      copyAssignment(mine.teacher, assignmentId, { classId: other.classId, dueOn: '2027-02-01' }),
+    ).rejects.toThrow(NotFound);
     for (const refused of [
       () => getGiven(other.teacher, assignmentId),
       () => getGiven(mine.student, assignmentId),
       () => takeBack(other.teacher, assignmentId),
-      () => copyToClass(other.teacher, assignmentId, other.classId),
+      () => copyAssignment(other.teacher, assignmentId, { classId: other.classId, dueOn: '2027-02-01' }),
       () => changeForStudent(other.teacher, assignmentId, mine.student.userId, {}),
     ]) {
       await expect(refused()).rejects.toThrow();

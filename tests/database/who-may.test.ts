@@ -34,7 +34,10 @@ import * as stand from '@/app/practice/[assignmentId]/actions';
 import * as line from '@/app/shelf/[lineId]/actions';
 import * as desk from '@/app/shelf/[lineId]/write/actions';
 import * as shelf from '@/app/shelf/actions';
+import * as bin from '@/app/shelf/bin/actions';
+import * as books from '@/app/shelf/books/[bookId]/actions';
 import * as page from '@/app/shelf/bring-in/actions';
+import * as giving from '@/app/shelf/give/actions';
 import * as signIn from '@/app/sign-in/actions';
 import * as take from '@/app/takes/[takeId]/actions';
 import { READY_PLANS } from '@/core/practice';
@@ -121,6 +124,35 @@ const ACTIONS: Readonly<Record<string, Readonly<Record<string, Entry>>>> = {
     signOutElsewhere: { may: ANY_TEACHER, ask: () => account.signOutElsewhere() },
     removeAccount: { may: ANY_TEACHER, ask: () => account.removeAccount(EMPTY, form()) },
   },
+  'src/app/shelf/bin/actions.ts': {
+    // Nothing of theirs lies in the bin, and nothing was taken back.
+    bringOut: { may: [], ask: ({ lineId }) => bin.bringOut({ thing: 'line', id: lineId }) },
+    deleteIt: { may: [], ask: ({ lineId }) => bin.deleteIt({ thing: 'line', id: lineId }) },
+    giveOutAgain: { may: [], ask: ({ assignmentId }) => bin.giveOutAgain(assignmentId) },
+  },
+  'src/app/shelf/books/[bookId]/actions.ts': {
+    rename: { may: HEAD, ask: ({ bookId }) => books.rename(bookId, EMPTY, form({ title: 'x' })) },
+    share: { may: HEAD, ask: ({ bookId }) => books.share(bookId, EMPTY, form({ email: 'x' })) },
+    endShare: { may: HEAD, ask: ({ bookId, studentId }) => books.endShare(bookId, studentId) },
+    intoBin: { may: HEAD, ask: ({ bookId }) => books.intoBin(bookId, EMPTY) },
+  },
+  'src/app/shelf/give/actions.ts': {
+    giveMany: {
+      may: HEAD,
+      ask: ({ lineId, classId }) =>
+        giving.giveMany(
+          EMPTY,
+          form({
+            lineId,
+            classId,
+            [`start-${lineId}`]: '60',
+            [`goal-${lineId}`]: '80',
+            dueOn: '2027-02-01',
+          }),
+        ),
+    },
+    takeBackAll: { may: [], ask: ({ lineId }) => giving.takeBackAll(lineId) },
+  },
   'src/app/installation/actions.ts': {
     invite: { may: HEAD, ask: () => installation.invite('somebody@mevlo.example') },
     withdraw: { may: HEAD, ask: () => installation.withdraw('0'.repeat(64)) },
@@ -198,6 +230,15 @@ const ACTIONS: Readonly<Record<string, Readonly<Record<string, Entry>>>> = {
     setGoal: { may: TEACHERS, ask: ({ classId }) => classes.setGoal(classId, EMPTY, form()) },
   },
   'src/app/given/[assignmentId]/actions.ts': {
+    changeAll: {
+      may: TEACHERS,
+      ask: ({ assignmentId }) =>
+        given.changeAll(
+          assignmentId,
+          EMPTY,
+          form({ startBpm: '60', goalBpm: '80', dueOn: '2027-02-01', plan: 'as-it-is' }),
+        ),
+    },
     changeOne: {
       may: TEACHERS,
       ask: ({ assignmentId, studentId }) =>

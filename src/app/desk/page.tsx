@@ -19,6 +19,7 @@ import { ButtonLink } from '@/ui/button';
 import { Link } from '@/ui/link';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
+import { GivenOut, TakenBack } from './undo';
 
 export const metadata: Metadata = { title: 'Desk' };
 
@@ -32,12 +33,19 @@ const sayEarlier = (count: number) => (count === 1 ? 'one earlier take' : `${cou
 
 interface DeskPageProps {
   /** `answered`: the take that was answered last; its answer can be taken back. */
-  readonly searchParams: Promise<{ readonly answered?: string }>;
+  readonly searchParams: Promise<{
+    readonly answered?: string;
+    /** The assignment that was taken back last. */
+    readonly takenBack?: string;
+    /** What was given out with one touch, and how much. */
+    readonly batch?: string;
+    readonly count?: string;
+  }>;
 }
 
 export default async function DeskPage({ searchParams }: DeskPageProps) {
   const viewer = await requireTeacher();
-  const { answered: answeredId } = await searchParams;
+  const { answered: answeredId, takenBack, batch, count } = await searchParams;
   const vocabulary = await vocabularyOf(viewer);
   const [queue, answered, assignments, questions, going, guessed] = await Promise.all([
     getQueue(viewer),
@@ -57,6 +65,8 @@ export default async function DeskPage({ searchParams }: DeskPageProps) {
     <SignedInFrame viewer={viewer}>
       <h1 className="sr-only">Desk</h1>
       {last && <TakeBack answered={last} />}
+      {takenBack && <TakenBack assignmentId={takenBack} />}
+      {batch && <GivenOut batch={batch} count={Number(count) || 1} />}
       <div className="grid items-start gap-5 lg:grid-cols-[1fr_340px]">
         <div className="space-y-5">
           {going.map(({ classId, className, takeCount, keepDays, firstAt }) => (

@@ -38,6 +38,11 @@ export default async function PracticePage() {
                 {lineNumber} {lineTitle}
               </span>
               <span className="mt-1 block text-faint">due {sayDay(dueOn, today)}</span>
+              {plan.word !== '' && (
+                <span data-own-words className="mt-1 line-clamp-3 border-l-4 border-cool pl-2">
+                  {plan.word}
+                </span>
+              )}
               {plan.planName === undefined ? (
                 <>
                   <Steps

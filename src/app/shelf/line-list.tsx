@@ -23,6 +23,7 @@ import { useStoredAtOnce } from '@/ui/form';
 import { Link } from '@/ui/link';
 import { useVocabulary } from '@/ui/vocabulary';
 import { putBeside } from './actions';
+import { LineTick } from './chosen-lines';
 
 export interface ShelfLine {
   readonly id: string;
@@ -95,18 +96,25 @@ function LineCard({ line, canMove }: { readonly line: ShelfLine; readonly canMov
       }}
       className={`relative flex rounded-sm border bg-paper ${isDragging ? 'z-10 border-cool shadow-lg' : 'border-rule'}`}
     >
-      {canMove && (
-        <button
-          ref={setActivatorNodeRef}
-          type="button"
-          {...attributes}
-          {...listeners}
-          aria-label={`Move ${line.number} ${line.title}`}
-          className="flex w-8 shrink-0 cursor-grab touch-none items-center justify-center border-r border-rule text-faint hover:bg-cool-wash"
-        >
-          <GripVertical aria-hidden className="size-5" />
-        </button>
-      )}
+      <div className="flex w-9 shrink-0 flex-col items-center border-r border-rule">
+        {line.contentHash && (
+          <span className="flex h-11 items-center">
+            <LineTick id={line.id} name={`${line.number} ${line.title}`} />
+          </span>
+        )}
+        {canMove && (
+          <button
+            ref={setActivatorNodeRef}
+            type="button"
+            {...attributes}
+            {...listeners}
+            aria-label={`Move ${line.number} ${line.title}`}
+            className="flex w-full flex-1 cursor-grab touch-none items-center justify-center text-faint hover:bg-cool-wash"
+          >
+            <GripVertical aria-hidden className="size-5" />
+          </button>
+        )}
+      </div>
       <Link
         href={line.contentHash || line.isAsked ? `/shelf/${line.id}` : `/shelf/${line.id}/write`}
         className="block min-w-0 flex-1 p-3 hover:bg-cool-wash"

@@ -1,9 +1,14 @@
+import { Trash2 } from 'lucide-react';
 import type { Metadata } from 'next';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { listShelf } from '@/server/access/shelf/shelf';
 import { ButtonLink } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { Sheet } from '@/ui/page-frame';
+import { Binned } from './bin/binned';
+import { whatIsIn } from './bin/what-is-in';
+import { ChosenLinesProvider } from './chosen-lines';
 import { ImportForm } from './import-form';
 import { LineList } from './line-list';
 import { NewBookForm, NewLineForm, PageNewsForm } from './new-line-form';
@@ -21,12 +26,15 @@ export default async function ShelfPage({
 }) {
   const viewer = await requireTeacher();
   const query = await searchParams;
+  const binned = whatIsIn(query.binned);
   const shelf = await listShelf(viewer, query);
   const { lines, count, books, filter } = shelf;
+  const empty = books.filter(({ lineCount, ownerId }) => lineCount === 0 && ownerId === viewer.userId);
   const isFiltered = Boolean(filter.search ?? filter.instrument) || filter.features.length > 0;
   return (
     <SignedInFrame viewer={viewer}>
       <h1 className="sr-only">Shelf</h1>
+      {binned && <Binned what={binned} />}
       <Sheet className="mb-5">
         <ShelfFilter filter={filter} books={books} />
         <p className="mt-3 text-faint" role="status">
@@ -35,33 +43,38 @@ export default async function ShelfPage({
         </p>
       </Sheet>
       <div className="grid items-start gap-5 lg:grid-cols-[1fr_300px]">
-        <div className="space-y-5">
-          {count === 0 && (
-            <Sheet>
-              {isFiltered
-                ? 'No line is like that.'
-                : 'Your shelf is empty. Write a first line, or bring one in.'}
-            </Sheet>
-          )}
-          {byBook(lines).map(({ bookId, bookTitle, pages }) => (
-            <Sheet key={bookId}>
-              <h2 className="mb-3 font-serif text-2xl font-bold italic">{bookTitle}</h2>
-              <div className="space-y-5">
-                {pages.map(({ page, lines: onPage }) => (
-                  <div key={onPage[0]!.id}>
-                    <PageHead page={page} bookId={bookId} pages={shelf.pages} />
-                    <LineList lines={onPage} canMove={!isFiltered} />
-                  </div>
-                ))}
-              </div>
-            </Sheet>
-          ))}
-          <Onward shelf={shelf} query={query} />
-        </div>
+        <ChosenLinesProvider>
+          <div className="space-y-5">
+            {count === 0 && (
+              <Sheet>
+                {isFiltered
+                  ? 'No line is like that.'
+                  : 'Your shelf is empty. Write a first line, or bring one in.'}
+              </Sheet>
+            )}
+            {byBook(lines).map(({ bookId, bookTitle, pages }) => (
+              <Sheet key={bookId}>
+                <div className="mb-3 flex flex-wrap items-baseline justify-between gap-x-4">
+                  <h2 className="font-serif text-2xl font-bold italic">{bookTitle}</h2>
+                  <BookNote book={books.find(({ id }) => id === bookId)} viewerId={viewer.userId} />
+                </div>
+                <div className="space-y-5">
+                  {pages.map(({ page, lines: onPage }) => (
+                    <div key={onPage[0]!.id}>
+                      <PageHead page={page} bookId={bookId} pages={shelf.pages} />
+                      <LineList lines={onPage} canMove={!isFiltered} />
+                    </div>
+                  ))}
+                </div>
+              </Sheet>
+            ))}
+            <Onward shelf={shelf} query={query} />
+          </div>
+        </ChosenLinesProvider>
         <div className="space-y-5">
           <Sheet>
             <h2 className="mb-3 text-xl font-bold">Write a new line</h2>
-            <NewLineForm books={books} />
+            <NewLineForm books={books.filter((book) => book.isEdited)} />
           </Sheet>
           <Sheet>
             <h2 className="mb-3 text-xl font-bold">Bring in a line</h2>
@@ -73,10 +86,58 @@ export default async function ShelfPage({
           <Sheet>
             <h2 className="mb-3 text-xl font-bold">A new book</h2>
             <NewBookForm />
+            {empty.length > 0 && (
+              <ul className="mt-3">
+                {empty.map(({ id, title }) => (
+                  <li key={id}>
+                    <Link
+                      href={`/shelf/books/${id}`}
+                      className="inline-flex min-h-11 items-center underline underline-offset-4"
+                    >
+                      {title}, empty
+                    </Link>
+                  </li>
+                ))}
+              </ul>
+            )}
           </Sheet>
+          <p>
+            <Link
+              href="/shelf/bin"
+              className="inline-flex min-h-11 items-center gap-2 text-cool underline underline-offset-4"
+            >
+              <Trash2 aria-hidden className="size-5" /> The bin
+            </Link>
+          </p>
         </div>
       </div>
     </SignedInFrame>
+  );
+}
+
+/** Whose a book is, or the way to its own page. */
+function BookNote({
+  book,
+  viewerId,
+}: {
+  readonly book: Shelf['books'][number] | undefined;
+  readonly viewerId: string;
+}) {
+  if (!book) return null;
+  const isOwn = book.ownerId === viewerId;
+  return (
+    <span className="flex flex-wrap items-baseline gap-x-3">
+      {!isOwn && (
+        <span className="text-faint">
+          shared by {book.ownerName}
+          {book.isEdited ? '' : ', to read'}
+        </span>
+      )}
+      <Link href={`/shelf/books/${book.id}`} className="text-cool underline underline-offset-4">
+        {isOwn ? 'Share, rename, bin' : 'About it'}
+        <span className="sr-only">: {book.title}</span>
+      </Link>
+    </span>
   );
 }
 

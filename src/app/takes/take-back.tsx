@@ -1,9 +1,7 @@
 'use client';
-import { Undo2 } from 'lucide-react';
 import type { Answer } from '@/core/practice';
 import { sayAnswer } from '@/core/review';
-import { Button } from '@/ui/button';
-import { useStoredAtOnce } from '@/ui/form';
+import { DoneWithUndo } from '@/ui/done-with-undo';
 import { takeBack } from './[takeId]/actions';
 
 interface TakeBackProps {
@@ -16,23 +14,13 @@ interface TakeBackProps {
   };
 }
 
-/** The answer that was given just now: a slip is taken back with one touch. */
+/** The answer that was given just now. */
 export function TakeBack({
   answered: { takeId, studentName, lineNumber, lineTitle, answer },
 }: TakeBackProps) {
-  const { outcome, store, isPending } = useStoredAtOnce(takeBack);
   return (
-    <div
-      role="status"
-      className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1 border-l-4 border-cool bg-cool-wash px-3"
-    >
-      <p>
-        {studentName}, {lineNumber} {lineTitle}: <strong>{sayAnswer(answer)}</strong>
-      </p>
-      <Button weight="quiet" disabled={isPending} onClick={() => void store(takeId)}>
-        <Undo2 aria-hidden className="size-5" /> Take the answer back
-      </Button>
-      {outcome}
-    </div>
+    <DoneWithUndo action={takeBack} args={[takeId]} label="Take the answer back">
+      {studentName}, {lineNumber} {lineTitle}: <strong>{sayAnswer(answer)}</strong>
+    </DoneWithUndo>
   );
 }

@@ -21,6 +21,7 @@ import * as linesToStand from './migrations/2026-12-11-lines-to-put-on-the-stand
 import * as plainAddresses from './migrations/2026-12-12-plain-addresses';
 import * as accounts from './migrations/2026-12-13-accounts';
 import * as answersTakenBack from './migrations/2026-12-14-answers-taken-back';
+import * as binAndSharedBooks from './migrations/2026-12-15-bin-and-shared-books';
 
 /** In order of their names; a migration that has landed is never changed. */
 const MIGRATIONS: Record<string, Migration> = {
@@ -45,6 +46,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '2026-12-12-plain-addresses': plainAddresses,
   '2026-12-13-accounts': accounts,
   '2026-12-14-answers-taken-back': answersTakenBack,
+  '2026-12-15-bin-and-shared-books': binAndSharedBooks,
 };
 
 /** Brings the database up to date. @throws the first error; a failed migration leaves nothing behind. */

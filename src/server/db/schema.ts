@@ -90,6 +90,17 @@ interface BookTable {
   id: Generated<string>;
   teacher_id: string;
   title: string;
+  /** Since then it lies in the bin, with its lines; null while it stands on the shelf. */
+  removed_at: Date | null;
+}
+
+/** A colleague who has a book on the shelf as well. */
+interface BookShareTable {
+  book_id: string;
+  teacher_id: string;
+  /** Whether the colleague may change it; else read and give out. */
+  may_edit: Generated<boolean>;
+  since: Generated<Date>;
 }
 
 /** What is new on a page of a book. */
@@ -122,6 +133,8 @@ interface LineTable {
   /** Instruments that have a part on the stand. */
   instruments: ColumnType<string[], string[] | undefined, string[]>;
   created_at: Generated<Date>;
+  /** Since then it lies in the bin; null while it is in its book. */
+  removed_at: Date | null;
 }
 
 /** A line that a worker is to put on the stand. */
@@ -171,6 +184,12 @@ interface AssignmentTable {
   plan: ColumnType<Plan | null, string | undefined, string>;
   /** Is played straight after the line, at last. */
   next_line_id: string | null;
+  /** A word to the students, in the teacher's own words; empty without one. */
+  word: Generated<string>;
+  /** Nobody has it on the list before; null for at once. */
+  from_on: ColumnType<string | null, string | null | undefined, string | null>;
+  /** The same for all that was given out with one touch: it is taken back with one, too. */
+  batch: string | null;
   /** Whether it is for the whole class, else for those listed. */
   for_all: ColumnType<boolean, boolean | undefined, boolean>;
   withdrawn_at: Date | null;
@@ -410,6 +429,7 @@ export interface Database {
   class_teacher: ClassTeacherTable;
   class_student: ClassStudentTable;
   book: BookTable;
+  book_share: BookShareTable;
   book_page: BookPageTable;
   line: LineTable;
   line_to_stand: LineToStandTable;

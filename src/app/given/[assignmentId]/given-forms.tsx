@@ -2,7 +2,8 @@
 import { FASTEST_MARK, SLOWEST_PRACTICE } from '@/core/tempo';
 import { Choice, Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
-import { changeOne, giveCopy, helped, withdraw } from './actions';
+import { WordField } from '@/ui/word-field';
+import { changeAll, changeOne, giveCopy, helped, withdraw } from './actions';
 
 interface ChangeFormProps {
   readonly assignmentId: string;
@@ -31,24 +32,66 @@ export function ChangeForm({ assignmentId, student }: ChangeFormProps) {
   );
 }
 
+interface ChangeAllFormProps {
+  readonly assignmentId: string;
+  readonly given: {
+    readonly startBpm: number;
+    readonly goalBpm: number;
+    readonly dueOn: string;
+    readonly fromOn: string | null;
+    readonly word: string;
+  };
+  readonly plans: readonly { readonly id: string; readonly name: string }[];
+}
+
+/** Other tempos, days, plan and words for everybody. */
+export function ChangeAllForm({ assignmentId, given, plans }: ChangeAllFormProps) {
+  const bounds = { type: 'number', min: SLOWEST_PRACTICE, max: FASTEST_MARK, required: true } as const;
+  return (
+    <ActionForm action={changeAll.bind(null, assignmentId)} className="space-y-3">
+      <div className="grid grid-cols-2 gap-3">
+        <Field {...bounds} label="Start at" name="startBpm" defaultValue={given.startBpm} />
+        <Field {...bounds} label="Goal" name="goalBpm" defaultValue={given.goalBpm} />
+        <Field label="From" name="fromOn" type="date" defaultValue={given.fromOn ?? ''} />
+        <Field label="Due" name="dueOn" type="date" defaultValue={given.dueOn} required />
+      </div>
+      <Choice label="How to learn it" name="plan" defaultValue="as-it-is">
+        <option value="as-it-is">as it is</option>
+        <option value="">The whole line</option>
+        {plans.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </Choice>
+      <WordField word={given.word} />
+      <FormOutcome />
+      <SubmitButton className="w-full">Change it for everybody</SubmitButton>
+    </ActionForm>
+  );
+}
+
 interface CopyFormProps {
   readonly assignmentId: string;
+  readonly classId: string;
+  /** A week after the day it is due now. */
+  readonly dueOn: string;
   readonly classes: readonly { readonly id: string; readonly name: string }[];
 }
 
-export function CopyForm({ assignmentId, classes }: CopyFormProps) {
-  if (classes.length === 0) return <p>There is no other class.</p>;
+export function CopyForm({ assignmentId, classId, dueOn, classes }: CopyFormProps) {
   return (
     <ActionForm action={giveCopy.bind(null, assignmentId)} className="space-y-3">
-      <Choice label="Class" name="classId" required>
+      <Choice label="To" name="classId" defaultValue={classId} required>
         {classes.map(({ id, name }) => (
           <option key={id} value={id}>
             {name}
           </option>
         ))}
       </Choice>
+      <Field label="Due" name="dueOn" type="date" defaultValue={dueOn} required />
       <FormOutcome />
-      <SubmitButton className="w-full">Give it to this class</SubmitButton>
+      <SubmitButton className="w-full">Give it out once more</SubmitButton>
     </ActionForm>
   );
 }

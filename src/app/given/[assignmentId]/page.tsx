@@ -2,16 +2,18 @@ import type { Metadata } from 'next';
 import { DrawingComes } from '@/app/_components/drawing-comes';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { dayOf, sayDay } from '@/core/calendar';
+import { dayAfter, dayOf, sayDay } from '@/core/calendar';
+import { READY_PLANS } from '@/core/practice';
 import { sayMeasure } from '@/core/time';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { getGiven } from '@/server/access/practice/given';
+import { listPlans } from '@/server/access/practice/plans';
 import { listClasses } from '@/server/access/school/classes';
 import { vocabularyOf } from '@/server/access/school/vocabulary';
 import { ButtonLink } from '@/ui/button';
 import { ClassStrip } from '@/ui/music/class-strip';
 import { Sheet } from '@/ui/page-frame';
-import { ChangeForm, CopyForm, HelpedForm, TakeBackForm } from './given-forms';
+import { ChangeAllForm, ChangeForm, CopyForm, HelpedForm, TakeBackForm } from './given-forms';
 
 export const metadata: Metadata = { title: 'Given out' };
 
@@ -27,9 +29,10 @@ export default async function GivenPage({
   const viewer = await requireTeacher();
   const vocabulary = await vocabularyOf(viewer);
   const { assignmentId } = await params;
-  const [given, classes] = await Promise.all([
+  const [given, classes, own] = await Promise.all([
     orNotFound(getGiven(viewer, assignmentId)),
     listClasses(viewer),
+    listPlans(viewer),
   ]);
   const today = dayOf(new Date());
   return (
@@ -42,8 +45,15 @@ export default async function GivenPage({
           <p className="mb-4 text-faint">
             {given.className}
             {given.forAll ? '' : ', some students'}; {given.planName ?? 'the whole line'}, {given.startBpm} to{' '}
-            {given.goalBpm}, due {sayDay(given.dueOn, today)}
+            {given.goalBpm}
+            {given.fromOn !== null && `, from ${sayDay(given.fromOn, today)}`}, due{' '}
+            {sayDay(given.dueOn, today)}
           </p>
+          {given.word !== '' && (
+            <p data-own-words className="mb-4 border-l-4 border-cool pl-3 whitespace-pre-line">
+              {given.word}
+            </p>
+          )}
           {given.stumbles.measures.length > 0 && (
             <div className="mb-4 border-b-2 border-rule pb-4">
               <h2 className="mb-1 text-xl font-bold">Where the class stumbles</h2>
@@ -121,15 +131,36 @@ export default async function GivenPage({
         </Sheet>
         <div className="space-y-5">
           <Sheet>
-            <h2 className="mb-3 text-xl font-bold">Give it to another class</h2>
+            <h2 className="mb-3 text-xl font-bold">Change it for everybody</h2>
+            <ChangeAllForm
+              key={JSON.stringify([given.startBpm, given.goalBpm, given.dueOn, given.fromOn, given.word])}
+              assignmentId={given.id}
+              given={given}
+              plans={[
+                ...READY_PLANS.map(({ name }) => ({ id: name, name })),
+                ...own.map(({ id, plan }) => ({ id, name: plan.name })),
+              ]}
+            />
+          </Sheet>
+          <Sheet>
+            <h2 className="mb-3 text-xl font-bold">Give it out once more</h2>
             <CopyForm
               assignmentId={given.id}
-              classes={classes.filter(({ id }) => id !== given.classId).map(({ id, name }) => ({ id, name }))}
+              classId={given.classId}
+              dueOn={dayAfter(given.dueOn > today ? given.dueOn : today, 7)}
+              classes={classes.map(({ id, name }) => ({ id, name }))}
             />
           </Sheet>
           <Sheet>
             <h2 className="mb-3 text-xl font-bold">Take it back</h2>
-            <p className="mb-3">It leaves everybody’s list. Takes that were handed in stay.</p>
+            <p className="mb-3">
+              It leaves everybody’s list. Takes that were handed in stay, and it can be given out again.
+            </p>
+            {given.waiting.length > 0 && (
+              <p className="mb-3 border-l-4 border-warm pl-3">
+                Takes still wait for your word: {given.waiting.join(', ')}.
+              </p>
+            )}
             <TakeBackForm assignmentId={given.id} />
           </Sheet>
         </div>

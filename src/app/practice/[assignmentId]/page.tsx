@@ -26,6 +26,11 @@ export default async function StandPage({
   const { planName, stage, next, stages, isDone } = assignment;
   return (
     <SignedInFrame viewer={viewer}>
+      {assignment.word !== '' && (
+        <p data-own-words className="mb-3 border-l-4 border-cool bg-paper px-3 py-1 whitespace-pre-line">
+          {assignment.word}
+        </p>
+      )}
       {engravings ? (
         <Stand
           // Another stage, or another tempo to begin with, is another stand.

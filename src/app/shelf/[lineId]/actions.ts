@@ -2,7 +2,8 @@
 import { answered } from '@/app/_components/answered';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { assign } from '@/server/access/practice/giving-out';
-import { changeFacts, removeLine } from '@/server/access/shelf/shelf';
+import { removeLine } from '@/server/access/shelf/bin';
+import { changeFacts } from '@/server/access/shelf/shelf';
 import type { FormState } from '@/ui/form';
 
 export async function giveOut(_: FormState, form: FormData): Promise<FormState> {
@@ -16,6 +17,7 @@ export async function placeLine(lineId: string, _: FormState, form: FormData): P
   return answered(work, { fresh: `/shelf/${lineId}`, done: 'Noted.' });
 }
 
+/** Into the bin, from which it can come back. */
 export async function takeOffShelf(lineId: string, _: FormState): Promise<FormState> {
-  return answered(removeLine(await requireTeacher(), lineId), { to: () => '/shelf' });
+  return answered(removeLine(await requireTeacher(), lineId), { to: () => `/shelf?binned=line:${lineId}` });
 }

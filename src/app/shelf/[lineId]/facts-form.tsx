@@ -1,5 +1,5 @@
 'use client';
-import { Field } from '@/ui/field';
+import { Choice, Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
 import { placeLine, takeOffShelf } from './actions';
 
@@ -10,11 +10,16 @@ interface FactsFormProps {
     readonly page: number | null;
     readonly level: number | null;
     readonly token: string | null;
+    readonly bookId: string;
   };
+  /** Into which it may go. */
+  readonly books: readonly { readonly id: string; readonly title: string }[];
+  /** Whether it may be put into the bin. */
+  readonly isOwner: boolean;
 }
 
 /** Where a line stands in its book, and what it earns. */
-export function FactsForm({ lineId, facts }: FactsFormProps) {
+export function FactsForm({ lineId, facts, books, isOwner }: FactsFormProps) {
   return (
     <>
       <ActionForm action={placeLine.bind(null, lineId)} className="space-y-4">
@@ -39,13 +44,29 @@ export function FactsForm({ lineId, facts }: FactsFormProps) {
           autoComplete="off"
           hint="What a student earns, for instance a blue bead."
         />
+        {books.length > 1 && (
+          <Choice label="Book" name="bookId" defaultValue={facts.bookId}>
+            {books.map(({ id, title }) => (
+              <option key={id} value={id}>
+                {title}
+              </option>
+            ))}
+          </Choice>
+        )}
         <FormOutcome />
         <SubmitButton className="w-full">Note it</SubmitButton>
       </ActionForm>
-      <ActionForm action={takeOffShelf.bind(null, lineId)} className="mt-4 border-t-2 border-rule pt-3">
-        <FormOutcome />
-        <SubmitButton weight="quiet">Take it off the shelf</SubmitButton>
-      </ActionForm>
+      {isOwner && <IntoBinForm lineId={lineId} />}
     </>
+  );
+}
+
+/** A line nobody was given goes into the bin, from which it can come back. */
+export function IntoBinForm({ lineId }: { readonly lineId: string }) {
+  return (
+    <ActionForm action={takeOffShelf.bind(null, lineId)} className="mt-4 border-t-2 border-rule pt-3">
+      <FormOutcome />
+      <SubmitButton weight="quiet">Put it into the bin</SubmitButton>
+    </ActionForm>
   );
 }

@@ -93,9 +93,11 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
           )}
           <div className="mt-3 flex flex-wrap gap-x-2 border-t-2 border-rule pt-3">
             <ButtonLink href={`/shelf/${line.id}/study?part=${line.shown.place}`}>Look it over</ButtonLink>
-            <ButtonLink href={`/shelf/${line.id}/write`} weight="quiet">
-              Change it
-            </ButtonLink>
+            {line.isEdited && (
+              <ButtonLink href={`/shelf/${line.id}/write`} weight="quiet">
+                Change it
+              </ButtonLink>
+            )}
             <ButtonLink
               href={`/shelf/print?line=${line.id}${line.shown.place > 0 ? `:${line.shown.place}` : ''}`}
               weight="quiet"
@@ -144,13 +146,23 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
               </ButtonLink>
             )}
           </Sheet>
-          <Sheet>
-            <h2 className="mb-3 text-xl font-bold">Its place in the book</h2>
-            <FactsForm
-              lineId={line.id}
-              facts={{ number: line.number, page: line.page, level: line.level, token: line.token }}
-            />
-          </Sheet>
+          {line.isEdited && (
+            <Sheet>
+              <h2 className="mb-3 text-xl font-bold">Its place in the book</h2>
+              <FactsForm
+                lineId={line.id}
+                facts={{
+                  number: line.number,
+                  page: line.page,
+                  level: line.level,
+                  token: line.token,
+                  bookId: line.bookId,
+                }}
+                books={shelf.books.filter((book) => book.isEdited)}
+                isOwner={line.ownerId === viewer.userId}
+              />
+            </Sheet>
+          )}
         </div>
       </div>
     </SignedInFrame>

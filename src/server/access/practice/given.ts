@@ -1,6 +1,6 @@
 import 'server-only';
 import { z } from 'zod';
-import { DONE, type Result } from '@/core/base';
+import { DONE, type Result, success } from '@/core/base';
 import type { Line } from '@/core/notation';
 import { describeStage, minutesOf, NO_PLAN, type Standing, shareDone, stagesOfGiven } from '@/core/practice';
 import {
@@ -21,7 +21,8 @@ import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { readForm } from '../read-form';
 import { getStumbles } from '../school/board';
 import { getClass } from '../school/classes';
-import { GOAL_NOT_SLOWER, tempoField } from './tempo-field';
+import { chosenPlan, howForm } from './giving-out';
+import { FIRST_DAY_LATER, GOAL_NOT_SLOWER, tempoField } from './tempo-field';
 
 /** An assignment of one of the viewer's classes. @throws NotFound */
 async function requireGiven(viewer: Viewer, assignmentId: unknown) {
@@ -48,7 +49,11 @@ export async function getGiven(viewer: Viewer, assignmentId: string) {
       return on?.music && standing ? [studentOnGiven(on, on.music, standing, assignment.vocabulary)] : [];
     }),
   );
-  const { lineNumber, lineTitle, className, startBpm, goalBpm, dueOn, plan, forAll } = assignment;
+  const waiting = new Set(
+    facts.takes.filter(({ answeredAt }) => answeredAt === null).map((take) => take.studentId),
+  );
+  const { lineNumber, lineTitle, className, startBpm, goalBpm, dueOn, fromOn, word, plan, forAll } =
+    assignment;
   return {
     id,
     lineId,
@@ -59,8 +64,12 @@ export async function getGiven(viewer: Viewer, assignmentId: string) {
     startBpm,
     goalBpm,
     dueOn,
+    fromOn,
+    word,
     planName: plan?.name,
     forAll,
+    /** Whose takes wait for the teacher's word. */
+    waiting: facts.students.flatMap(({ id: studentId, name }) => (waiting.has(studentId) ? [name] : [])),
     stumbles,
     students,
   };
@@ -123,30 +132,76 @@ export async function changeForStudent(
   return DONE;
 }
 
+const changeAllForm = howForm
+  .extend({ startBpm: tempo, goalBpm: tempo, keepsPlan: z.boolean().default(false) })
+  .refine((form) => form.goalBpm >= form.startBpm, GOAL_NOT_SLOWER)
+  .refine((form) => form.fromOn <= form.dueOn, FIRST_DAY_LATER);
+
+/**
+ * Other tempos, days, plan and words for everybody; what was done so far counts on, and what was made different for one student stays.
+ * @returns what is wrong, if anything. @throws NotFound
+ */
+export async function changeForAll(
+  viewer: Viewer,
+  assignmentId: string,
+  form: unknown,
+): Promise<Result<undefined>> {
+  const assignment = await requireGiven(viewer, assignmentId);
+  const read = readForm(changeAllForm, form);
+  if (!read.ok) return read;
+  const { startBpm, goalBpm, dueOn, fromOn, word, keepsPlan } = read.value;
+  const plan = keepsPlan ? undefined : await chosenPlan(viewer, read.value);
+  await queries.updateAssignment(assignment.id, {
+    start_bpm: startBpm,
+    goal_bpm: goalBpm,
+    due_on: dueOn,
+    from_on: fromOn || null,
+    word,
+    ...(!keepsPlan && { plan: plan ? JSON.stringify(plan) : null }),
+  });
+  return DONE;
+}
+
 /** Takes an assignment back: nobody has it on the list any more; takes stay. @throws NotFound */
 export async function takeBack(viewer: Viewer, assignmentId: string): Promise<void> {
   await queries.withdraw((await requireGiven(viewer, assignmentId)).id);
 }
 
-/** Gives the same to another class, as it is. @returns the new assignment's id. @throws NotFound */
-export async function copyToClass(
+const copyForm = z.object({
+  classId: z.uuid('Choose a class.'),
+  dueOn: z.iso.date('Choose the day by which it is due.'),
+});
+
+/**
+ * Gives the same out again, as it is but for the day: to another class, or to the same one later. In its own class it stays with those
+ * it was chosen for.
+ * @returns the new assignment's id, or what is wrong. @throws NotFound
+ */
+export async function copyAssignment(
   viewer: Viewer,
   assignmentId: string,
-  classId: string,
-): Promise<{ id: string }> {
+  form: unknown,
+): Promise<Result<{ id: string }>> {
   const assignment = await requireGiven(viewer, assignmentId);
-  const { id } = await getClass(viewer, classId);
-  const copied = await queries.insertAssignment({
-    class_id: id,
-    line_id: assignment.lineId,
-    start_bpm: assignment.startBpm,
-    goal_bpm: assignment.goalBpm,
-    due_on: assignment.dueOn,
-    ...(assignment.plan && { plan: JSON.stringify(assignment.plan) }),
-    ...(assignment.nextLineId && { next_line_id: assignment.nextLineId }),
-  });
+  const read = readForm(copyForm, form);
+  if (!read.ok) return read;
+  const { id } = await getClass(viewer, read.value.classId);
+  const isForSome = id === assignment.classId && !assignment.forAll;
+  const copied = await queries.insertAssignment(
+    {
+      class_id: id,
+      line_id: assignment.lineId,
+      start_bpm: assignment.startBpm,
+      goal_bpm: assignment.goalBpm,
+      due_on: read.value.dueOn,
+      word: assignment.word,
+      ...(assignment.plan && { plan: JSON.stringify(assignment.plan) }),
+      ...(assignment.nextLineId && { next_line_id: assignment.nextLineId }),
+    },
+    isForSome ? await queries.listChosen(assignment.id) : undefined,
+  );
   await completeParts({ assignmentId: copied.id });
-  return copied;
+  return success(copied);
 }
 
 /** The student was helped: the questions are gone. @throws NotFound */

@@ -8,6 +8,12 @@ export const GOAL_NOT_SLOWER = {
   path: ['goalBpm'],
 };
 
+/** For a form with a first and a last day. */
+export const FIRST_DAY_LATER = {
+  error: 'The first day must not come after the day by which it is due.',
+  path: ['fromOn'],
+};
+
 /** A tempo as it is typed into a form. @param noNumber what to say of something else. */
 export const tempoField = (noNumber: string) =>
   z.coerce

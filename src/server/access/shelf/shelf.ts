@@ -8,7 +8,7 @@ import * as lines from '@/server/db/queries/lines';
 import { listParts, maybeMusic } from '@/server/db/queries/music';
 import { standingOf } from '@/server/db/queries/to-stand';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
-import { readForm, refused } from '../read-form';
+import { readForm } from '../read-form';
 import { usualWays } from '../school/classes';
 import { engravingsOf } from './engravings';
 
@@ -52,34 +52,44 @@ export function listBooks(viewer: Viewer) {
   return books.listBooks(viewer.userId);
 }
 
+/** To look at and give out, to change, or to share and put into the bin. */
+export type Right = 'read' | 'edit' | 'own';
+
+interface Rights {
+  readonly ownerId: string;
+  readonly isRead: boolean;
+  readonly isEdited: boolean;
+}
+
+const has = ({ ownerId, isRead, isEdited }: Rights, { userId }: Viewer, right: Right): boolean =>
+  right === 'own' ? ownerId === userId : right === 'edit' ? isEdited : isRead;
+
 /** That a line is on the viewer's shelf, and how it stands. @throws NotFound */
-export function requireOwnLine(viewer: Viewer, lineId: unknown) {
-  return requireOwn(viewer, lineId, lines.maybeLineFacts);
+export function requireLine(viewer: Viewer, lineId: unknown, right: Right = 'read') {
+  return requireThing(viewer, lineId, right, lines.maybeLineFacts);
 }
 
 /** A line of the viewer's shelf with its document. @throws NotFound */
-export function requireOwnDocument(viewer: Viewer, lineId: unknown) {
-  return requireOwn(viewer, lineId, lines.maybeLine);
+export function requireDocument(viewer: Viewer, lineId: unknown, right: Right = 'read') {
+  return requireThing(viewer, lineId, right, lines.maybeLine);
 }
 
-async function requireOwn<Line extends { readonly teacherId: string }>(
+/** A book of the viewer's shelf. @throws NotFound */
+export function requireBook(viewer: Viewer, bookId: unknown, right: Right) {
+  return requireThing(viewer, bookId, right, books.maybeBook);
+}
+
+async function requireThing<Thing extends Rights>(
   viewer: Viewer,
-  lineId: unknown,
-  load: (lineId: string) => Promise<Line | undefined>,
-): Promise<Line> {
+  id: unknown,
+  right: Right,
+  load: (id: string, teacherId: string) => Promise<Thing | undefined>,
+): Promise<Thing> {
   assertTeacher(viewer);
-  const read = z.uuid().safeParse(lineId);
-  const line = read.success ? await load(read.data) : undefined;
-  if (!line || line.teacherId !== viewer.userId) throw new NotFound();
-  return line;
-}
-
-async function requireOwnBook(viewer: Viewer, bookId: unknown) {
-  assertTeacher(viewer);
-  const read = z.uuid().safeParse(bookId);
-  const book = read.success ? await books.maybeBook(read.data) : undefined;
-  if (!book || book.teacher_id !== viewer.userId) throw new NotFound();
-  return book;
+  const read = z.uuid().safeParse(id);
+  const found = read.success ? await load(read.data, viewer.userId) : undefined;
+  if (!found || !has(found, viewer, right)) throw new NotFound();
+  return found;
 }
 
 /**
@@ -88,7 +98,7 @@ async function requireOwnBook(viewer: Viewer, bookId: unknown) {
  * @throws NotFound
  */
 export async function getLine(viewer: Viewer, lineId: string, place = 0) {
-  const facts = await requireOwnLine(viewer, lineId);
+  const facts = await requireLine(viewer, lineId);
   // In this order: what is not awaited any more when it is asked for has its parts when they are.
   const standing = await standingOf(lineId);
   const parts = await listParts(lineId);
@@ -125,12 +135,17 @@ function emptyIsNull(value: unknown): unknown {
   return value === '' || value === undefined ? null : value;
 }
 
-/** Number, page, level and token of a line. @returns what is wrong, if anything. @throws NotFound */
+const placeForm = lineFacts.extend({ bookId: z.uuid().optional() });
+
+/** Number, page, level and token of a line, and in which book it stands. @returns what is wrong, if anything. @throws NotFound */
 export async function changeFacts(viewer: Viewer, lineId: string, form: unknown): Promise<Result<undefined>> {
-  await requireOwnLine(viewer, lineId);
-  const read = readForm(lineFacts, form);
+  await requireLine(viewer, lineId, 'edit');
+  const read = readForm(placeForm, form);
   if (!read.ok) return read;
-  await lines.updateFacts(lineId, read.value);
+  const { bookId, ...facts } = read.value;
+  if (bookId !== undefined) await requireBook(viewer, bookId, 'edit');
+  await lines.updateFacts(lineId, facts);
+  if (bookId !== undefined) await lines.moveToBook(lineId, bookId);
   return DONE;
 }
 
@@ -147,7 +162,7 @@ export async function addBook(viewer: Viewer, name: unknown): Promise<Result<{ i
 
 /** @returns what is wrong with the title, if anything. @throws NotFound */
 export async function renameBook(viewer: Viewer, bookId: string, name: unknown): Promise<Result<undefined>> {
-  const book = await requireOwnBook(viewer, bookId);
+  const book = await requireBook(viewer, bookId, 'own');
   const read = readForm(bookForm, { title: name });
   if (!read.ok) return read;
   await books.renameBook(book.id, read.value.title);
@@ -161,7 +176,7 @@ const pageForm = z.object({
 
 /** What is new on a page. @returns what is wrong, if anything. @throws NotFound */
 export async function changePage(viewer: Viewer, bookId: string, form: unknown): Promise<Result<undefined>> {
-  const book = await requireOwnBook(viewer, bookId);
+  const book = await requireBook(viewer, bookId, 'edit');
   const read = readForm(pageForm, form);
   if (!read.ok) return read;
   await books.storePage(book.id, read.value.page, read.value.whatsNew);
@@ -177,20 +192,8 @@ export async function moveLine(
   neighbourId: string,
   where: unknown,
 ): Promise<void> {
-  const line = await requireOwnLine(viewer, lineId);
-  const neighbour = await requireOwnLine(viewer, neighbourId);
+  const line = await requireLine(viewer, lineId, 'edit');
+  const neighbour = await requireLine(viewer, neighbourId, 'edit');
   if (neighbour.bookId !== line.bookId) throw new NotFound();
   await books.moveLine(lineId, neighbourId, side.parse(where));
-}
-
-/** Takes a line off the shelf for good. @returns why not, if it is given out. @throws NotFound */
-export async function removeLine(viewer: Viewer, lineId: string): Promise<Result<undefined>> {
-  await requireOwnLine(viewer, lineId);
-  const given = await lines.countAssignments(lineId);
-  if (given > 0)
-    return refused(
-      `This line is given out (${given} ${given === 1 ? 'time' : 'times'}) and stays on the shelf with its takes.`,
-    );
-  await lines.deleteLine(lineId);
-  return DONE;
 }

@@ -12,7 +12,7 @@ import type { Viewer } from '../account/viewer';
 import { requirePlayable } from '../practice/to-play';
 import { listWays, mostUsed, usualWays, type Ways } from '../school/classes';
 import { drawingsOf, engravingsOf } from './engravings';
-import { requireOwnLine } from './shelf';
+import { requireLine } from './shelf';
 
 interface Studied {
   readonly lineId: string;
@@ -78,7 +78,7 @@ const studyQuery = z.object({
  */
 export async function getStudy(viewer: Viewer, lineId: string, query: unknown) {
   const asked = studyQuery.parse(query ?? {});
-  const facts = await requireOwnLine(viewer, lineId);
+  const facts = await requireLine(viewer, lineId);
   const [parts, classes] = await Promise.all([listParts(lineId), listWays(viewer)]);
   const part = parts.find(({ place }) => place === asked.part) ?? parts[0];
   const music = part && (await maybeMusic(part.contentHash));
@@ -136,7 +136,7 @@ export async function getSheet(viewer: Viewer, wanted: readonly string[], isCoun
 
 async function printed(viewer: Viewer, key: string, isCounted: boolean, { counting, vocabulary }: Ways) {
   const [lineId = '', place = '0'] = key.split(':');
-  const facts = await requireOwnLine(viewer, lineId);
+  const facts = await requireLine(viewer, lineId);
   const parts = await listParts(lineId);
   const part = parts.find((candidate) => candidate.place === Number(place)) ?? parts[0];
   const music = part && (await maybeMusic(part.contentHash));

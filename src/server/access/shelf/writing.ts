@@ -14,18 +14,21 @@ import { readInThread } from '@/server/threads/read-in-thread';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { readForm, refused } from '../read-form';
 import { usualWays } from '../school/classes';
-import { lineFacts, requireOwnDocument, requireOwnLine } from './shelf';
+import { lineFacts, requireDocument, requireLine } from './shelf';
 
 /** The book that is asked for, or the viewer's first; a new one when there is none. @throws NotFound */
 async function bookFor(viewer: Viewer, bookId: unknown): Promise<string> {
-  const own = await books.listBooks(viewer.userId);
+  const own = (await books.listBooks(viewer.userId)).filter(({ isEdited }) => isEdited);
   const asked = z.uuid().safeParse(bookId);
   if (asked.success) {
     const book = own.find(({ id }) => id === asked.data);
     if (!book) throw new NotFound();
     return book.id;
   }
-  return own[0]?.id ?? (await books.insertBook(viewer.userId, 'My lines')).id;
+  return (
+    own.find(({ ownerId }) => ownerId === viewer.userId)?.id ??
+    (await books.insertBook(viewer.userId, 'My lines')).id
+  );
 }
 
 const newLine = z.object({
@@ -45,7 +48,10 @@ export async function startLine(viewer: Viewer, form: unknown): Promise<Result<{
 
 /** A line as its teacher writes it, and how the teacher's classes say note values. @throws NotFound */
 export async function openLine(viewer: Viewer, lineId: string) {
-  const [line, { vocabulary }] = await Promise.all([requireOwnDocument(viewer, lineId), usualWays(viewer)]);
+  const [line, { vocabulary }] = await Promise.all([
+    requireDocument(viewer, lineId, 'edit'),
+    usualWays(viewer),
+  ]);
   return { ...line, vocabulary };
 }
 
@@ -61,7 +67,7 @@ const saveForm = z.object({ revision: z.int().min(1), document: z.unknown() });
  * @throws NotFound
  */
 export async function saveLine(viewer: Viewer, lineId: string, form: unknown): Promise<Save> {
-  await requireOwnLine(viewer, lineId);
+  await requireLine(viewer, lineId, 'edit');
   const asked = saveForm.safeParse(form);
   if (!asked.success)
     return { kind: 'refused', problem: 'The line came without saying which state it changes.' };
@@ -77,7 +83,7 @@ export async function keepCopy(
   lineId: string,
   json: unknown,
 ): Promise<Result<{ id: string }>> {
-  const line = await requireOwnLine(viewer, lineId);
+  const line = await requireLine(viewer, lineId, 'edit');
   const read = readDocument(json);
   if (!read.ok) return read;
   const document = read.value;
@@ -96,7 +102,7 @@ export async function keepCopy(
  * @returns what is in the way. @throws NotFound
  */
 export async function putOnStand(viewer: Viewer, lineId: string): Promise<Result<undefined>> {
-  const { document } = await requireOwnDocument(viewer, lineId);
+  const { document } = await requireDocument(viewer, lineId, 'edit');
   const inTheWay = obstacles(document);
   if (inTheWay.length > 0) return failure(...inTheWay);
   await askForStanding(lineId);
@@ -176,7 +182,7 @@ export async function exportLine(
   lineId: string,
   format: unknown,
 ): Promise<{ readonly name: string; readonly type: string; readonly bytes: Uint8Array }> {
-  const { document, number } = await requireOwnDocument(viewer, lineId);
+  const { document, number } = await requireDocument(viewer, lineId);
   const asked = exportForm.safeParse(format);
   if (!asked.success) throw new NotFound();
   const score = { ...document.score, parts: partsOf(document).map(({ part }) => part) };

@@ -1,4 +1,5 @@
 import { sql } from 'kysely';
+import { dayOf } from '@/core/calendar';
 import { database } from '../connection';
 import { isTaughtBy, TEACHER_IDS } from './teaching';
 
@@ -10,24 +11,83 @@ interface NewAssignment {
   due_on: string;
   plan?: string;
   next_line_id?: string;
+  word?: string;
+  from_on?: string | null;
+  batch?: string;
 }
 
 /** @param studentIds for whom it is; undefined for the whole class. All or nothing. */
-export function insertAssignment(values: NewAssignment, studentIds?: readonly string[]) {
+export async function insertAssignment(values: NewAssignment, studentIds?: readonly string[]) {
+  const [inserted] = await insertAssignments([{ values, studentIds }]);
+  return inserted!;
+}
+
+/** Several at once, all or none. @returns their ids in the same order. */
+export function insertAssignments(
+  given: readonly { readonly values: NewAssignment; readonly studentIds: readonly string[] | undefined }[],
+): Promise<readonly { readonly id: string }[]> {
   return database()
     .transaction()
     .execute(async (db) => {
-      const inserted = await db
-        .insertInto('assignment')
-        .values({ ...values, for_all: studentIds === undefined })
-        .returning('id')
-        .executeTakeFirstOrThrow();
-      if (studentIds && studentIds.length > 0) {
-        const rows = studentIds.map((student_id) => ({ assignment_id: inserted.id, student_id }));
-        await db.insertInto('assignment_student').values(rows).execute();
+      const all: { id: string }[] = [];
+      for (const { values, studentIds } of given) {
+        const inserted = await db
+          .insertInto('assignment')
+          .values({ ...values, for_all: studentIds === undefined })
+          .returning('id')
+          .executeTakeFirstOrThrow();
+        if (studentIds && studentIds.length > 0) {
+          const rows = studentIds.map((student_id) => ({ assignment_id: inserted.id, student_id }));
+          await db.insertInto('assignment_student').values(rows).execute();
+        }
+        all.push(inserted);
       }
-      return inserted;
+      return all;
     });
+}
+
+/** For whom an assignment is that is not for the whole class. */
+export async function listChosen(assignmentId: string): Promise<readonly string[]> {
+  const rows = await database()
+    .selectFrom('assignment_student')
+    .select('student_id')
+    .where('assignment_id', '=', assignmentId)
+    .execute();
+  return rows.map(({ student_id }) => student_id);
+}
+
+/** What is different from now on, for everybody. */
+export async function updateAssignment(
+  assignmentId: string,
+  values: {
+    readonly start_bpm: number;
+    readonly goal_bpm: number;
+    readonly due_on: string;
+    readonly from_on: string | null;
+    readonly word: string;
+    /** JSON; null for the whole line at once; undefined leaves it. */
+    readonly plan?: string | null;
+  },
+): Promise<void> {
+  const { plan, ...rest } = values;
+  await database()
+    .updateTable('assignment')
+    .set({ ...rest, ...(plan !== undefined && { plan: sql<never>`${plan}::jsonb` }) })
+    .where('id', '=', assignmentId)
+    .execute();
+}
+
+/** Takes back all that was given out together. @param classIds whose of it. @returns how many. */
+export async function withdrawBatch(batch: string, classIds: readonly string[]): Promise<number> {
+  if (classIds.length === 0) return 0;
+  const { numUpdatedRows } = await database()
+    .updateTable('assignment')
+    .set({ withdrawn_at: sql`now()` })
+    .where('batch', '=', batch)
+    .where('class_id', 'in', classIds)
+    .where('withdrawn_at', 'is', null)
+    .executeTakeFirst();
+  return Number(numUpdatedRows);
 }
 
 /** Assignments that stand, with what is different for a student. @param studentId undefined for nobody in particular. */
@@ -47,6 +107,8 @@ function assignments(studentId?: string) {
       'assignment.plan',
       'assignment.next_line_id as nextLineId',
       'assignment.for_all as forAll',
+      'assignment.word',
+      'assignment.from_on as fromOn',
       'class.id as classId',
       'class.name as className',
       TEACHER_IDS.as('teacherIds'),
@@ -76,8 +138,10 @@ export function listAssignmentsOfTeacher(teacherId: string) {
     .execute();
 }
 
-/** A student of the class for whom the assignment is. */
-const IS_FOR = (studentId: string) => sql<boolean>`exists (
+/** A student of the class for whom the assignment is, once its first day has come. */
+const IS_FOR = (studentId: string) => sql<boolean>`(
+  assignment.from_on is null or assignment.from_on <= ${dayOf(new Date())}
+) and exists (
   select 1 from class_student where class_student.class_id = assignment.class_id and class_student.student_id = ${studentId}
     and class_student.left_at is null
 ) and (assignment.for_all or exists (
@@ -148,6 +212,15 @@ export async function withdraw(assignmentId: string): Promise<void> {
   await database()
     .updateTable('assignment')
     .set({ withdrawn_at: sql`now()` })
+    .where('id', '=', assignmentId)
+    .execute();
+}
+
+/** What was taken back stands again, as it was. */
+export async function giveAgain(assignmentId: string): Promise<void> {
+  await database()
+    .updateTable('assignment')
+    .set({ withdrawn_at: null })
     .where('id', '=', assignmentId)
     .execute();
 }

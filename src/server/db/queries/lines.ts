@@ -2,6 +2,7 @@ import { type ExpressionBuilder, sql } from 'kysely';
 import type { LineDocument } from '@/core/arranging';
 import { database } from '../connection';
 import type { Database } from '../schema';
+import { IS_ON_SHELF, isEditedBy, isReadBy } from './book-rights';
 
 export interface ShelfFilter {
   /** In the title, the number or what is new on the page. */
@@ -50,16 +51,24 @@ export async function countLines(teacherId: string, filter: ShelfFilter): Promis
 }
 
 function filtered(teacherId: string, { search, instrument, features, bookId }: ShelfFilter) {
-  return database()
-    .selectFrom('line')
-    .innerJoin('book', 'book.id', 'line.book_id')
-    .where('book.teacher_id', '=', teacherId)
-    .$if(bookId !== undefined, (query) => query.where('book.id', '=', bookId!))
-    .$if(instrument !== undefined, (query) =>
-      query.where(sql<boolean>`${instrument} = any(line.instruments)`),
-    )
-    .$if(features.length > 0, (query) => query.where(sql<boolean>`line.features @> ${[...features]}::text[]`))
-    .$if(search !== undefined, (query) => query.where((e) => matches(e, search!)));
+  return (
+    database()
+      .selectFrom('line')
+      .innerJoin('book', 'book.id', 'line.book_id')
+      .where(isReadBy(teacherId))
+      .where(IS_ON_SHELF)
+      .where('line.removed_at', 'is', null)
+      // Whoever only reads a book sees what is ready.
+      .where((e) => e.or([e('line.content_hash', 'is not', null), isEditedBy(teacherId)]))
+      .$if(bookId !== undefined, (query) => query.where('book.id', '=', bookId!))
+      .$if(instrument !== undefined, (query) =>
+        query.where(sql<boolean>`${instrument} = any(line.instruments)`),
+      )
+      .$if(features.length > 0, (query) =>
+        query.where(sql<boolean>`line.features @> ${[...features]}::text[]`),
+      )
+      .$if(search !== undefined, (query) => query.where((e) => matches(e, search!)))
+  );
 }
 
 function matches(e: ExpressionBuilder<Database, 'line' | 'book'>, search: string) {
@@ -94,18 +103,32 @@ function lineWithFacts() {
       'line.content_hash as contentHash',
       'book.id as bookId',
       'book.title as bookTitle',
-      'book.teacher_id as teacherId',
-    ]);
+      'book.teacher_id as ownerId',
+    ])
+    .where('line.removed_at', 'is', null)
+    .where(IS_ON_SHELF);
 }
 
-/** A line with its document. */
-export function maybeLine(lineId: string) {
-  return lineWithFacts().select('line.document').where('line.id', '=', lineId).executeTakeFirst();
+/** What somebody may do with the book of a line. */
+const rightsOf = (teacherId: string) => ({
+  isRead: isReadBy(teacherId).as('isRead'),
+  isEdited: isEditedBy(teacherId).as('isEdited'),
+});
+
+/** A line with its document, and what somebody may do with it. */
+export function maybeLine(lineId: string, teacherId: string) {
+  const { isRead, isEdited } = rightsOf(teacherId);
+  return lineWithFacts()
+    .select('line.document')
+    .select([isRead, isEdited])
+    .where('line.id', '=', lineId)
+    .executeTakeFirst();
 }
 
-/** Whose a line is and how it stands, without its music: little, for what is asked often. */
-export function maybeLineFacts(lineId: string) {
-  return lineWithFacts().where('line.id', '=', lineId).executeTakeFirst();
+/** The same without its music: little, for what is asked often. */
+export function maybeLineFacts(lineId: string, teacherId: string) {
+  const { isRead, isEdited } = rightsOf(teacherId);
+  return lineWithFacts().select([isRead, isEdited]).where('line.id', '=', lineId).executeTakeFirst();
 }
 
 export interface LineFacts {
@@ -158,8 +181,20 @@ export async function updateFacts(lineId: string, facts: LineFacts): Promise<voi
   await database().updateTable('line').set(facts).where('id', '=', lineId).execute();
 }
 
-export async function deleteLine(lineId: string): Promise<void> {
-  await database().deleteFrom('line').where('id', '=', lineId).execute();
+/** Puts a line at the end of another book. */
+export async function moveToBook(lineId: string, bookId: string): Promise<void> {
+  await database()
+    .updateTable('line')
+    .set((e) => ({
+      book_id: bookId,
+      place: e
+        .selectFrom('line')
+        .select(({ fn, val }) => e(fn.coalesce(fn.max('place'), val(0)), '+', 1).as('next'))
+        .where('book_id', '=', bookId),
+    }))
+    .where('id', '=', lineId)
+    .where('book_id', '<>', bookId)
+    .execute();
 }
 
 export async function countAssignments(lineId: string): Promise<number> {

@@ -7,6 +7,7 @@ import { type Line, lineWithOthers } from '@/core/notation';
 import { contentsOf } from '@/core/study';
 import { type DrawingWish, drawingKey, ENGRAVING_VERSION, type Engraving } from '@/engraving/engraving';
 import { database } from '../connection';
+import { isReadBy } from './book-rights';
 import { rememberedLines } from './remembered-lines';
 
 /** Key of a line's music and its engravings: equal music has equal drawings. */
@@ -216,7 +217,7 @@ export async function isMusicOfTeacher(contentHash: string, teacherId: string): 
     .innerJoin('book', 'book.id', 'line.book_id')
     .select('line.id')
     .where('line_part.content_hash', '=', contentHash)
-    .where('book.teacher_id', '=', teacherId)
+    .where(isReadBy(teacherId))
     .limit(1)
     .executeTakeFirst();
   return row !== undefined;

@@ -1,6 +1,7 @@
 import { sql, type Transaction } from 'kysely';
 import { database } from '../connection';
 import type { Database } from '../schema';
+import { emptyOldBins } from './bin';
 import { trustInClock } from './clock';
 import { isTaughtBy } from './teaching';
 
@@ -232,6 +233,7 @@ export async function removeOutOfDate(): Promise<boolean> {
   // What a wrong clock removes does not come back when it is put right.
   if ((await trustInClock()).doubtedUntilMs !== undefined) return false;
   await removeOldRecordings();
+  await emptyOldBins();
   const before = (days: number) => sql<Date>`now() - make_interval(days => ${days})`;
   await database()
     .deleteFrom('take_piece')

@@ -3,6 +3,8 @@ import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { openLine } from '@/server/access/shelf/writing';
+import { Sheet } from '@/ui/page-frame';
+import { IntoBinForm } from '../facts-form';
 import { WritingDesk } from './writing-desk';
 
 export const metadata: Metadata = { title: 'Writing desk' };
@@ -24,6 +26,12 @@ export default async function WritePage({
         isOnStand={line.contentHash !== null}
         vocabulary={line.vocabulary}
       />
+      {line.ownerId === viewer.userId && line.contentHash === null && (
+        <Sheet className="mt-5 max-w-md">
+          <h2 className="text-xl font-bold">A draft that is not wanted</h2>
+          <IntoBinForm lineId={line.id} />
+        </Sheet>
+      )}
     </SignedInFrame>
   );
 }
