@@ -7,6 +7,8 @@ interface PageFrameProps {
   readonly signOut?: () => Promise<void>;
   /** Beside the name, in the edge. */
   readonly aside?: ReactNode;
+  /** What the page is for, in a few sentences. */
+  readonly help?: string | undefined;
   readonly children: ReactNode;
 }
 
@@ -16,6 +18,7 @@ const TEACHER_PLACES = [
   ['/plans', 'Plans'],
   ['/classes', 'Classes'],
   ['/metronome', 'Metronome'],
+  ['/find', 'Find'],
 ] as const;
 const STUDENT_PLACES = [
   ['/practice', 'My lines'],
@@ -24,7 +27,7 @@ const STUDENT_PLACES = [
 ] as const;
 
 /** Every page: a slim edge above, then the desk on which the sheets lie. */
-export function PageFrame({ viewer, signOut, aside, children }: PageFrameProps) {
+export function PageFrame({ viewer, signOut, aside, help, children }: PageFrameProps) {
   const places = viewer?.role === 'teacher' ? TEACHER_PLACES : viewer ? STUDENT_PLACES : [];
   return (
     <>
@@ -47,9 +50,10 @@ export function PageFrame({ viewer, signOut, aside, children }: PageFrameProps) 
               </Link>
             ))}
           </nav>
+          {help !== undefined && <PageHelp says={help} />}
           {aside && <div className="ml-auto">{aside}</div>}
           {viewer && signOut && (
-            <div className={`flex flex-wrap items-center gap-3 ${aside ? '' : 'ml-auto'}`}>
+            <div className={`flex flex-wrap items-center gap-3 ${aside || help ? '' : 'ml-auto'}`}>
               {viewer.role === 'teacher' ? (
                 <Link href="/account" className="inline-flex min-h-11 items-center text-faint max-sm:hidden">
                   {viewer.name}
@@ -71,6 +75,21 @@ export function PageFrame({ viewer, signOut, aside, children }: PageFrameProps) 
         </Link>
       </footer>
     </>
+  );
+}
+
+/** A question mark that says what the page is for. */
+function PageHelp({ says }: { readonly says: string }) {
+  return (
+    <details className="relative ml-auto">
+      <summary
+        aria-label="What is this page for?"
+        className="flex size-11 cursor-pointer list-none items-center justify-center rounded-full border-2 border-ink font-bold hover:bg-cool-wash"
+      >
+        ?
+      </summary>
+      <p className="absolute right-0 z-30 mt-2 w-80 border-2 border-ink bg-paper p-4 shadow-lg">{says}</p>
+    </details>
   );
 }
 

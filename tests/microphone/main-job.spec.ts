@@ -44,7 +44,7 @@ test('a line is given out, recorded, checked, heard and accepted', async () => {
     '92',
   ]);
   await teacher.getByRole('button', { name: 'Give it out' }).click();
-  await expect(teacher).toHaveURL(/\/desk$/);
+  await expect(teacher).toHaveURL(/\/desk\?batch/);
   // A second try finds what the first one gave out as well.
   await expect(teacher.getByText('6 Snail Mail').first()).toBeVisible();
 

@@ -181,7 +181,7 @@ test('a stage with the model playing along is recorded and checked like any othe
     await teacher.getByLabel('How to learn it').selectOption('Read first');
     await teacher.getByLabel('Due').fill('2027-05-31');
     await teacher.getByRole('button', { name: 'Give it out' }).click();
-    await expect(teacher).toHaveURL(/\/desk$/);
+    await expect(teacher).toHaveURL(/\/desk\?batch/);
     await context.clearCookies();
     const student = await signInStudent(context, 'ida');
     // When this is tried again, the line was given out before.

@@ -46,7 +46,7 @@ async function giveOut(page: Page, className: string, plan?: string): Promise<vo
   await page.getByLabel('Start at').fill(`${BPM}`);
   await page.getByLabel('Goal').fill(`${BPM}`);
   await page.getByRole('button', { name: 'Give it out' }).click();
-  await expect(page).toHaveURL(/\/desk$/);
+  await expect(page).toHaveURL(/\/desk\?batch/);
 }
 
 async function putOnStand(page: Page): Promise<void> {

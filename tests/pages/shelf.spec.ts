@@ -212,8 +212,8 @@ test('a number, a page, a level and a token are noted; a line that is given out 
   await page.getByLabel('Token for it').fill('kettle bead');
   await page.getByRole('button', { name: 'Note it' }).click();
   await expect(page.getByText('Noted.')).toBeVisible();
-  await page.getByRole('button', { name: 'Take it off the shelf' }).click();
-  await expect(page.getByRole('alert').first()).toContainText('is given out');
+  await page.getByRole('button', { name: 'Put it into the bin' }).click();
+  await expect(page.getByRole('alert').first()).toContainText('was given out');
   await page.goto('/shelf?search=Kettle');
   await expect(cards(page).first()).toContainText('kettle bead');
   await clean(page);

@@ -70,7 +70,7 @@ test('a teacher plans with a few touches; a student does one thing after the oth
   await teacher.getByLabel('In pieces').selectOption('two measures at a time');
   await clean(teacher);
   await teacher.getByRole('button', { name: 'Give it out' }).click();
-  await expect(teacher).toHaveURL(/\/desk$/);
+  await expect(teacher).toHaveURL(/\/desk\?batch/);
 
   const student = await signInStudent(
     await browser.newContext({ baseURL, viewport: { width: 390, height: 844 } }),
@@ -192,8 +192,9 @@ test('a plan of one’s own is made, given to one student, changed for him, help
   await teacher.getByRole('button', { name: 'Helped' }).click();
   await expect(teacher.getByText('Asks for help')).toHaveCount(0);
   await teacher.getByText('Change it for Nuri Ashdown').click();
-  await teacher.getByLabel('Start at').fill('54');
-  await teacher.getByRole('button', { name: 'Change', exact: true }).click();
+  const nuri = teacher.locator('[data-student="Nuri Ashdown"]');
+  await nuri.getByLabel('Start at').fill('54');
+  await nuri.getByRole('button', { name: 'Change', exact: true }).click();
   await expect(teacher.getByText('own goal: 54 to 70')).toBeVisible();
   await clean(teacher);
   const csv = await teacher.request.get(
@@ -205,7 +206,7 @@ test('a plan of one’s own is made, given to one student, changed for him, help
   await clean(teacher);
   await teacher.goBack();
   await teacher.getByRole('button', { name: 'Take it back' }).click();
-  await expect(teacher).toHaveURL(/\/desk$/);
+  await expect(teacher).toHaveURL(/\/desk\?takenBack/);
   await student.goto('/practice');
   await expect(student.getByRole('link', { name: /13 Ferry in the Fog/ })).toHaveCount(0);
 });
@@ -274,7 +275,7 @@ test('a student climbs two rungs and falls back one; the class keeps its pace', 
   const day = 30 - test.info().retry;
   await teacher.getByLabel('Due').fill(`2027-06-${day}`);
   await teacher.getByRole('button', { name: 'Give it out' }).click();
-  await expect(teacher).toHaveURL(/\/desk$/);
+  await expect(teacher).toHaveURL(/\/desk\?batch/);
 
   const student = await signInStudent(await browser.newContext({ baseURL }), 'wren');
   const next = () =>

@@ -6,6 +6,8 @@ import axe from 'axe-core';
  * It runs in the page itself: Mevlo has no frames, for which the usual wrapper opens a second page each time.
  */
 export async function axeFindings(page: Page): Promise<string[]> {
+  // The title of a page comes with its content, a moment after its address.
+  await page.waitForFunction(() => document.title !== '');
   await page.evaluate(axe.source);
   return page.evaluate(async () => {
     const { run } = (window as unknown as { axe: typeof axe }).axe;

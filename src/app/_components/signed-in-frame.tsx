@@ -1,3 +1,4 @@
+import { headers } from 'next/headers';
 import type { ReactNode } from 'react';
 import type { Viewer } from '@/server/access/account/viewer';
 import { vocabularyOf } from '@/server/access/school/vocabulary';
@@ -7,6 +8,7 @@ import { signOut } from '../actions';
 import { DeviceChip } from './device/device-chip';
 import { DeviceTakesProvider } from './device/device-takes';
 import { Offline } from './device/offline';
+import { helpFor } from './page-help';
 
 /** Every page of somebody who is signed in. */
 export async function SignedInFrame({
@@ -18,6 +20,7 @@ export async function SignedInFrame({
 }) {
   const isStudent = viewer.role === 'student';
   const vocabulary = await vocabularyOf(viewer);
+  const path = (await headers()).get('x-mevlo-path') ?? '';
   return (
     <DeviceTakesProvider userId={isStudent ? viewer.userId : undefined}>
       <Offline isKept={isStudent} />
@@ -25,6 +28,7 @@ export async function SignedInFrame({
         viewer={{ name: viewer.name, role: viewer.role }}
         signOut={signOut}
         aside={isStudent ? <DeviceChip /> : undefined}
+        help={isStudent ? undefined : helpFor(path)}
       >
         <VocabularyProvider vocabulary={vocabulary}>{children}</VocabularyProvider>
       </PageFrame>

@@ -2,6 +2,7 @@ import { dayOf, sayDay } from '@/core/calendar';
 import { type MeasureVerdict, needsWork } from '@/core/judging';
 import type { Answer } from '@/core/practice';
 import { Link } from '@/ui/link';
+import { NewMark } from '@/ui/new-mark';
 import { ANSWER_ICONS } from './answer-icons';
 
 interface TakeSummary {
@@ -21,12 +22,15 @@ export function TakeList<Take extends TakeSummary>({
   takes,
   showStudent,
   note,
+  isNew,
   hrefOf = ({ id }) => `/takes/${id}`,
 }: {
   readonly takes: readonly Take[];
   readonly showStudent: boolean;
   readonly note?: (take: Take) => string | undefined;
   readonly hrefOf?: (take: Take) => string;
+  /** Whether it came since the last visit. */
+  readonly isNew?: (take: Take) => boolean;
 }) {
   const today = dayOf(new Date());
   const hasAnswers = takes.some(({ answer }) => answer);
@@ -39,6 +43,7 @@ export function TakeList<Take extends TakeSummary>({
             className="flex min-h-14 flex-wrap items-center gap-x-4 gap-y-1 px-1 py-2 hover:bg-cool-wash"
           >
             <span className="min-w-52 grow">
+              {isNew?.(take) && <NewMark />}
               {showStudent && <strong>{take.studentName}, </strong>}
               <span>
                 {take.lineNumber} {take.lineTitle}

@@ -9,16 +9,20 @@ import { dayAfter, dayOf, sayDay } from '@/core/calendar';
 import { sayNeed } from '@/core/review';
 import { sayMeasure } from '@/core/time';
 import { requireTeacher } from '@/server/access/account/viewer';
+import { noteVisit } from '@/server/access/account/visits';
 import { listAssignmentsOfTeacher } from '@/server/access/practice/giving-out';
 import { listQuestions } from '@/server/access/practice/to-play';
 import { listAnsweredTakes, maybeAnswered } from '@/server/access/review/answers';
 import { getQueue } from '@/server/access/review/queue';
+import { maybeFirstSteps } from '@/server/access/school/find';
 import { listGoing, listGuessedPins } from '@/server/access/school/roster';
 import { vocabularyOf } from '@/server/access/school/vocabulary';
 import { ButtonLink } from '@/ui/button';
 import { Link } from '@/ui/link';
+import { NewMark } from '@/ui/new-mark';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
+import { FirstSteps } from './first-steps';
 import { GivenOut, TakenBack } from './undo';
 
 export const metadata: Metadata = { title: 'Desk' };
@@ -47,7 +51,8 @@ export default async function DeskPage({ searchParams }: DeskPageProps) {
   const viewer = await requireTeacher();
   const { answered: answeredId, takenBack, batch, count } = await searchParams;
   const vocabulary = await vocabularyOf(viewer);
-  const [queue, answered, assignments, questions, going, guessed] = await Promise.all([
+  const [before, queue, answered, assignments, questions, going, guessed] = await Promise.all([
+    noteVisit(viewer),
     getQueue(viewer),
     listAnsweredTakes(viewer),
     listAssignmentsOfTeacher(viewer),
@@ -55,6 +60,7 @@ export default async function DeskPage({ searchParams }: DeskPageProps) {
     listGoing(viewer),
     listGuessedPins(viewer),
   ]);
+  const steps = await maybeFirstSteps(viewer);
   const last = answeredId === undefined ? undefined : await orNotFound(maybeAnswered(viewer, answeredId));
   const shown = queue.slice(0, MOST_SHOWN);
   const now = new Date();
@@ -64,6 +70,7 @@ export default async function DeskPage({ searchParams }: DeskPageProps) {
   return (
     <SignedInFrame viewer={viewer}>
       <h1 className="sr-only">Desk</h1>
+      {steps && <FirstSteps steps={steps} />}
       {last && <TakeBack answered={last} />}
       {takenBack && <TakenBack assignmentId={takenBack} />}
       {batch && <GivenOut batch={batch} count={Number(count) || 1} />}
@@ -91,17 +98,20 @@ export default async function DeskPage({ searchParams }: DeskPageProps) {
             <Sheet>
               <h2 className="mb-2 text-xl font-bold">Asking for help ({questions.length})</h2>
               <ul className="divide-y divide-rule">
-                {questions.map(({ id, assignmentId, studentName, measure, lineNumber, lineTitle }) => (
-                  <li key={id}>
-                    <Link
-                      href={`/given/${assignmentId}`}
-                      className="flex min-h-11 items-center gap-2 rounded-md px-2 hover:bg-cool-wash"
-                    >
-                      <strong>{studentName}</strong> {lineNumber} {lineTitle},{' '}
-                      {measure !== null && sayMeasure(measure, vocabulary)}
-                    </Link>
-                  </li>
-                ))}
+                {questions.map(
+                  ({ id, assignmentId, studentName, measure, lineNumber, lineTitle, saidAt }) => (
+                    <li key={id}>
+                      <Link
+                        href={`/given/${assignmentId}`}
+                        className="flex min-h-11 items-center gap-2 rounded-md px-2 hover:bg-cool-wash"
+                      >
+                        {before !== undefined && saidAt > before && <NewMark />}
+                        <strong>{studentName}</strong> {lineNumber} {lineTitle},{' '}
+                        {measure !== null && sayMeasure(measure, vocabulary)}
+                      </Link>
+                    </li>
+                  ),
+                )}
               </ul>
             </Sheet>
           )}
@@ -124,6 +134,7 @@ export default async function DeskPage({ searchParams }: DeskPageProps) {
                 takes={shown.map((take) => ({ ...take, answer: null }))}
                 showStudent
                 hrefOf={(take) => hearingHref(take.id)}
+                isNew={(take) => before !== undefined && take.handedInAt > before}
                 note={(take) =>
                   [
                     sayNeed(take.need, take.helpMeasure, take.vocabulary),
@@ -169,6 +180,9 @@ export default async function DeskPage({ searchParams }: DeskPageProps) {
           )}
           <ButtonLink href="/shelf" weight="main" className="w-full">
             Give out a line
+          </ButtonLink>
+          <ButtonLink href="/desk/week" className="mt-3 w-full">
+            The last seven days
           </ButtonLink>
         </Sheet>
       </div>

@@ -4,8 +4,10 @@ import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { TakeList } from '@/app/_components/take-list';
 import { dayOf, sayDay } from '@/core/calendar';
 import { requireStudent } from '@/server/access/account/viewer';
+import { noteVisit } from '@/server/access/account/visits';
 import { listAssignmentsOfStudent } from '@/server/access/practice/progress';
 import { Link } from '@/ui/link';
+import { NewMark } from '@/ui/new-mark';
 import { Sheet } from '@/ui/page-frame';
 
 export const metadata: Metadata = { title: 'My lines' };
@@ -15,7 +17,8 @@ const MOST_LISTED = 60;
 
 export default async function PracticePage() {
   const viewer = await requireStudent();
-  const assignments = await listAssignmentsOfStudent(viewer);
+  const [before, assignments] = await Promise.all([noteVisit(viewer), listAssignmentsOfStudent(viewer)]);
+  const isNew = (at: Date | null | undefined) => before !== undefined && at != null && at > before;
   const takes = assignments
     .flatMap((assignment) => assignment.takes)
     .toSorted((a, b) => b.handedInAt.getTime() - a.handedInAt.getTime())
@@ -35,6 +38,7 @@ export default async function PracticePage() {
               className="block rounded-sm border border-rule bg-paper p-5 shadow-[0_2px_6px_rgb(60_50_30/0.12)] hover:bg-cool-wash"
             >
               <span className="block font-serif text-2xl font-bold">
+                {isNew(plan.givenAt) && <NewMark />}
                 {lineNumber} {lineTitle}
               </span>
               <span className="mt-1 block text-faint">due {sayDay(dueOn, today)}</span>
@@ -77,7 +81,7 @@ export default async function PracticePage() {
       {takes.length > 0 && (
         <Sheet className="mt-6">
           <h2 className="mb-2 text-xl font-bold">What you handed in</h2>
-          <TakeList takes={takes} showStudent={false} />
+          <TakeList takes={takes} showStudent={false} isNew={({ answeredAt }) => isNew(answeredAt)} />
         </Sheet>
       )}
     </SignedInFrame>

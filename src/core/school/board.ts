@@ -79,6 +79,12 @@ export function arrangedBoard(
   return { lines, rows: rows.filter(isShown).toSorted(order[sort]) };
 }
 
+/** Some of the lines of a board, for paper that is not as wide. @param from index of the first line. */
+export const sliceOfBoard = ({ lines, rows }: Board, from: number, count: number): Board => ({
+  lines: lines.slice(from, from + count),
+  rows: rows.map((row) => ({ ...row, cells: row.cells.slice(from, from + count) })),
+});
+
 /** @param idleBefore a day. */
 export const isIdle = ({ lastPractisedOn }: BoardRow, idleBefore: string): boolean =>
   lastPractisedOn === undefined || lastPractisedOn < idleBefore;

@@ -12,6 +12,7 @@ export {
   IDLE_DAYS,
   isIdle,
   sayCell,
+  sliceOfBoard,
 } from './board';
 export { boardOf, pacesOf } from './board-of-class';
 export { type DueDay, dueCalendar } from './calendar';
@@ -31,3 +32,4 @@ export { type PlanRow, planCsv } from './plan-csv';
 export { MOST_ROSTER_ROWS, type RosterRow, readRoster } from './roster-csv';
 export { type MeasureOfClass, measuresOfClass } from './shared-stumbles';
 export { type TakeRecord, takesCsv } from './take-csv';
+export { missedByMany, WEEK_DAYS, type WeekOfClass, weekOf } from './week';

@@ -22,6 +22,7 @@ import * as plainAddresses from './migrations/2026-12-12-plain-addresses';
 import * as accounts from './migrations/2026-12-13-accounts';
 import * as answersTakenBack from './migrations/2026-12-14-answers-taken-back';
 import * as binAndSharedBooks from './migrations/2026-12-15-bin-and-shared-books';
+import * as visits from './migrations/2026-12-16-visits';
 
 /** In order of their names; a migration that has landed is never changed. */
 const MIGRATIONS: Record<string, Migration> = {
@@ -47,6 +48,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '2026-12-13-accounts': accounts,
   '2026-12-14-answers-taken-back': answersTakenBack,
   '2026-12-15-bin-and-shared-books': binAndSharedBooks,
+  '2026-12-16-visits': visits,
 };
 
 /** Brings the database up to date. @throws the first error; a failed migration leaves nothing behind. */

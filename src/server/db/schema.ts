@@ -411,6 +411,14 @@ interface OneTimeLinkTable {
   expires_at: Date;
 }
 
+/** When somebody was last here. */
+interface VisitTable {
+  user_id: string;
+  seen_at: Generated<Date>;
+  /** When the visit before ended; null at the first. */
+  before_at: Date | null;
+}
+
 /** A device on which somebody has signed in to an account before. */
 interface KnownDeviceTable {
   /** SHA-256 of what lies in its cookie. */
@@ -453,5 +461,6 @@ export interface Database {
   attempt: AttemptTable;
   known_device: KnownDeviceTable;
   letter: LetterTable;
+  visit: VisitTable;
   one_time_link: OneTimeLinkTable;
 }

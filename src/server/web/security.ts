@@ -45,6 +45,8 @@ export function secured(
   const isGiven = proxies > 0 && typeof given === 'string' && REQUEST_ID.test(given);
   request.headers['x-request-id'] = isGiven ? given : randomUUID();
   request.headers['x-mevlo-from'] = addressOf(request, proxies);
+  // A page is told where it stands.
+  request.headers['x-mevlo-path'] = (request.url ?? '/').split('?')[0]!;
   response.setHeader('X-Content-Type-Options', 'nosniff');
   // What a page says of itself holds for its scripts and styles, too; a first visit loads twenty of them.
   if (request.url?.startsWith(ASSETS)) return refusalOf(request, proxies);

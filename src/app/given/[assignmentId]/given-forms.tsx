@@ -52,9 +52,9 @@ export function ChangeAllForm({ assignmentId, given, plans }: ChangeAllFormProps
       <div className="grid grid-cols-2 gap-3">
         <Field {...bounds} label="Start at" name="startBpm" defaultValue={given.startBpm} />
         <Field {...bounds} label="Goal" name="goalBpm" defaultValue={given.goalBpm} />
-        <Field label="From" name="fromOn" type="date" defaultValue={given.fromOn ?? ''} />
-        <Field label="Due" name="dueOn" type="date" defaultValue={given.dueOn} required />
       </div>
+      <Field label="From" name="fromOn" type="date" defaultValue={given.fromOn ?? ''} />
+      <Field label="Due" name="dueOn" type="date" defaultValue={given.dueOn} required />
       <Choice label="How to learn it" name="plan" defaultValue="as-it-is">
         <option value="as-it-is">as it is</option>
         <option value="">The whole line</option>

@@ -8,7 +8,9 @@ import type { FormState } from '@/ui/form';
 
 export async function giveOut(_: FormState, form: FormData): Promise<FormState> {
   const wanted = { ...Object.fromEntries(form), studentIds: form.getAll('studentIds') };
-  return answered(assign(await requireTeacher(), wanted), { to: () => '/desk' });
+  return answered(assign(await requireTeacher(), wanted), {
+    to: ({ batch }) => `/desk?batch=${batch}`,
+  });
 }
 
 /** Number, page, level and token. */

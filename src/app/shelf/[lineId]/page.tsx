@@ -85,7 +85,11 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
           </div>
           {line.parts.length > 1 && <PartTabs lineId={line.id} parts={line.parts} shown={line.shown.place} />}
           {line.shown.engravings ? (
-            <ShownLine engravings={line.shown.engravings} />
+            <ShownLine
+              line={line.shown.line}
+              engravings={line.shown.engravings}
+              bpm={proposedClimb(part, level).goalBpm}
+            />
           ) : (
             <DrawingComes>
               {drawings.done < drawings.of && <Progress name="Drawings" {...drawings} />}
@@ -93,6 +97,7 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
           )}
           <div className="mt-3 flex flex-wrap gap-x-2 border-t-2 border-rule pt-3">
             <ButtonLink href={`/shelf/${line.id}/study?part=${line.shown.place}`}>Look it over</ButtonLink>
+            <ButtonLink href={`/shelf/${line.id}/together?part=${line.shown.place}`}>Together</ButtonLink>
             {line.isEdited && (
               <ButtonLink href={`/shelf/${line.id}/write`} weight="quiet">
                 Change it

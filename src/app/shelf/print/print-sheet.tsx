@@ -1,6 +1,8 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { DrawingComes } from '@/app/_components/drawing-comes';
+import { ListenTo } from '@/app/_components/sound/listen';
+import type { Line } from '@/core/notation';
 import type { BeatUnitName } from '@/core/time';
 import type { EngravedSystem } from '@/engraving/engraving';
 import { Button, ButtonLink } from '@/ui/button';
@@ -21,6 +23,8 @@ interface PrintSheetProps {
     readonly tempo: { readonly bpm: number; readonly unit: BeatUnitName } | undefined;
     readonly systems: readonly EngravedSystem[] | undefined;
     readonly pencil: Pencil;
+    readonly music: Line;
+    readonly goalBpm: number;
   }[];
   /** Lines that could be added. */
   readonly others: readonly { readonly id: string; readonly label: string }[];
@@ -116,7 +120,7 @@ export function PrintSheet({ lines, others, isCounted, isPencilled, paper }: Pri
           </div>
         )}
         {lines.length === 0 && <p className="print:hidden">Choose the lines for this sheet above.</p>}
-        {lines.map(({ key, number, title, partName, tempo, systems, pencil }) => (
+        {lines.map(({ key, number, title, partName, tempo, systems, pencil, music, goalBpm }) => (
           <section key={key} className="mb-8">
             <div className="flex items-baseline justify-between gap-4 break-after-avoid">
               <h2 className="mb-1 font-serif text-2xl font-bold">
@@ -126,6 +130,9 @@ export function PrintSheet({ lines, others, isCounted, isPencilled, paper }: Pri
                 {partName}
                 {tempo && <MetronomeMark unit={tempo.unit} bpm={tempo.bpm} />}
               </p>
+              <span className="print:hidden">
+                <ListenTo line={music} bpm={goalBpm} />
+              </span>
               <button
                 type="button"
                 onClick={() => open({ ids: ids.filter((other) => other !== key) })}

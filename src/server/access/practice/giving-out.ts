@@ -42,8 +42,11 @@ const assignmentForm = howForm
   .refine((form) => form.goalBpm >= form.startBpm, GOAL_NOT_SLOWER)
   .refine((form) => form.fromOn <= form.dueOn, FIRST_DAY_LATER);
 
-/** @returns the new assignment's id, or what is wrong with the form. @throws NotFound */
-export async function assign(viewer: Viewer, form: unknown): Promise<Result<{ id: string }>> {
+/** @returns the new assignment's id, and by what it is taken back; or what is wrong with the form. @throws NotFound */
+export async function assign(
+  viewer: Viewer,
+  form: unknown,
+): Promise<Result<{ readonly id: string; readonly batch: string }>> {
   assertTeacher(viewer);
   const read = readForm(assignmentForm, form);
   if (!read.ok) return read;
@@ -54,7 +57,7 @@ export async function assign(viewer: Viewer, form: unknown): Promise<Result<{ id
     classes: [{ classId, studentIds }],
     nextLineId,
   });
-  return given.ok ? success({ id: given.value.ids[0]! }) : given;
+  return given.ok ? success({ id: given.value.ids[0]!, batch: given.value.batch }) : given;
 }
 
 const MOST_LINES = 40;

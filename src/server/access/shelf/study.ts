@@ -152,6 +152,8 @@ async function printed(viewer: Viewer, key: string, isCounted: boolean, { counti
     bookTitle: facts.bookTitle,
     partName: parts.length > 1 ? part.name : undefined,
     tempo: tempo && printedTempo(tempo, measures[0]!.meter),
+    music,
+    goalBpm: goalTempo(music.part),
     /** Undefined while the worker is still drawing. */
     systems: drawn?.[0]?.systems,
     pencil: {

@@ -109,6 +109,7 @@ function assignments(studentId?: string) {
       'assignment.for_all as forAll',
       'assignment.word',
       'assignment.from_on as fromOn',
+      'assignment.created_at as givenAt',
       'class.id as classId',
       'class.name as className',
       TEACHER_IDS.as('teacherIds'),
@@ -286,6 +287,7 @@ export function listQuestions(teacherId: string) {
       'assignment.id as assignmentId',
       'user.name as studentName',
       'stage_word.measure',
+      'stage_word.said_at as saidAt',
       'line.number as lineNumber',
       'line.title as lineTitle',
     ])

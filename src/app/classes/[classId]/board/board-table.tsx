@@ -10,13 +10,20 @@ interface BoardTableProps {
   readonly today: string;
   /** Who practised last before this day has not practised. */
   readonly idleBefore: string;
+  /** Of the region, where there are several. */
+  readonly label?: string;
 }
 
 /**
  * Plain links and cells, thousands of them: they are there before any script is. What a cell says in full is only put together
  * for the one that is pointed at.
  */
-export const BoardTable = memo(function BoardTable({ board, today, idleBefore }: BoardTableProps) {
+export const BoardTable = memo(function BoardTable({
+  board,
+  today,
+  idleBefore,
+  label = 'Board',
+}: BoardTableProps) {
   const sayInFull = ({ target }: MouseEvent) => {
     const cell = (target as Element).closest<HTMLTableCellElement>('td.board-cell');
     if (!cell || cell.title) return;
@@ -28,10 +35,10 @@ export const BoardTable = memo(function BoardTable({ board, today, idleBefore }:
   const hasPace = board.rows.some(({ ahead }) => ahead !== undefined);
   return (
     <section
-      className="overflow-x-auto print:overflow-visible"
+      className="max-h-[80vh] overflow-auto print:max-h-none print:overflow-visible"
       // biome-ignore lint/a11y/noNoninteractiveTabindex: whoever has no mouse scrolls by the keyboard.
       tabIndex={0}
-      aria-label="Board"
+      aria-label={label}
     >
       <table className="board border-collapse text-base">
         <thead>

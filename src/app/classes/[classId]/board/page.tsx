@@ -12,6 +12,7 @@ import {
 } from '@/core/school';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { getBoard } from '@/server/access/school/board';
+import { ButtonLink } from '@/ui/button';
 import { Link } from '@/ui/link';
 import { Sheet } from '@/ui/page-frame';
 import { PrintButton } from '@/ui/print-button';
@@ -19,6 +20,9 @@ import { BoardTable } from './board-table';
 import { CellSample } from './cell';
 
 export const metadata: Metadata = { title: 'Board' };
+
+/** A board of more lines is cut into several sheets. */
+const LINES_ON_PAPER = 16;
 
 const SORT_NAMES: Readonly<Record<BoardSort, string>> = {
   name: 'name',
@@ -77,7 +81,11 @@ export default async function BoardPage({
             hrefOf={(one) => href({ sort: one })}
           />
           <span className="flex gap-2">
-            <PrintButton />
+            {board.lines.length > LINES_ON_PAPER ? (
+              <ButtonLink href={`/classes/${id}/board/print`}>On paper</ButtonLink>
+            ) : (
+              <PrintButton />
+            )}
             <a
               href={`/api/classes/${id}/board`}
               download

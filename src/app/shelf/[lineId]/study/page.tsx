@@ -3,6 +3,8 @@ import { redirect } from 'next/navigation';
 import { DrawingComes } from '@/app/_components/drawing-comes';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
+import { ListenTo } from '@/app/_components/sound/listen';
+import { goalTempo } from '@/core/study';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { getStudy } from '@/server/access/shelf/study';
 import { ButtonLink } from '@/ui/button';
@@ -49,6 +51,7 @@ export default async function StudyPage({ params, searchParams }: StudyPageProps
           }
         >
           <div className="mt-3 flex flex-wrap gap-x-2 border-t-2 border-rule pt-3">
+            <ListenTo line={sheet.line} bpm={goalTempo(sheet.line.part)} />
             <ButtonLink href={`/shelf/${lineId}?part=${study.place}`}>Give it out</ButtonLink>
             <ButtonLink
               href={`/shelf/print?line=${lineId}${study.place > 0 ? `:${study.place}` : ''}&pencil=yes`}

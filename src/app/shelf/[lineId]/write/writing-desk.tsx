@@ -1,9 +1,11 @@
 'use client';
 import { useDeferredValue, useMemo, useState, useTransition } from 'react';
+import { Listen } from '@/app/_components/sound/listen';
 import type { SaveState } from '@/browser/draft-keeper';
 import { derivedPart, type LineDocument } from '@/core/arranging';
 import type { Issue } from '@/core/base';
-import { lineOfPart, printedTempo } from '@/core/notation';
+import { lineOfPart, partHasNotes, printedTempo } from '@/core/notation';
+import { goalTempo } from '@/core/study';
 import { type BeatUnitName, measureName, type Vocabulary } from '@/core/time';
 import { maybeMeasureInWork, openFaults, partOf } from '@/core/writing';
 import { Button, ButtonLink } from '@/ui/button';
@@ -118,6 +120,9 @@ export function WritingDesk({ lineId, number, document, revision, isOnStand, voc
             ? `${shownPart.name}: follows the lead; written there.`
             : (desk.remark ?? whereWeAre(desk, vocabulary))}
         </p>
+        {!wanted && faults.length === 0 && partHasNotes(partOf(desk)) && (
+          <Listen getLine={() => line} bpm={goalTempo(partOf(desk))} />
+        )}
         <FaultList
           part={partOf(desk)}
           faults={faults}

@@ -1,0 +1,113 @@
+import type { Metadata } from 'next';
+import type { ReactNode } from 'react';
+import { SignedInFrame } from '@/app/_components/signed-in-frame';
+import { dayOf, sayDay } from '@/core/calendar';
+import { sayMeasure, sayMeasures } from '@/core/time';
+import { requireTeacher } from '@/server/access/account/viewer';
+import { vocabularyOf } from '@/server/access/school/vocabulary';
+import { getWeek } from '@/server/access/school/week';
+import { Link } from '@/ui/link';
+import { Sheet } from '@/ui/page-frame';
+import { PrintButton } from '@/ui/print-button';
+
+export const metadata: Metadata = { title: 'The week' };
+
+const LINK = 'font-bold underline underline-offset-4';
+
+/** Who needs help, who has not practised, what everybody misses, and what went well: class by class. */
+export default async function WeekPage() {
+  const viewer = await requireTeacher();
+  const today = dayOf(new Date());
+  const [classes, vocabulary] = await Promise.all([getWeek(viewer, today), vocabularyOf(viewer)]);
+  return (
+    <SignedInFrame viewer={viewer}>
+      <div className="mb-4 flex flex-wrap items-baseline justify-between gap-3">
+        <h1 className="font-serif text-3xl font-bold">The last seven days</h1>
+        <PrintButton />
+      </div>
+      <div className="grid items-start gap-5 lg:grid-cols-2">
+        {classes.map((one) => (
+          <Sheet key={one.id} className="break-inside-avoid">
+            <h2 className="text-xl font-bold">
+              <Link href={`/classes/${one.id}/board`} className="underline underline-offset-4">
+                {one.name}
+              </Link>
+            </h2>
+            <p className="mb-3 text-faint">
+              {one.practised} of {one.students} practised; {one.takes}{' '}
+              {one.takes === 1 ? 'take was' : 'takes were'} handed in.
+            </p>
+            <Part name="Needs help" isEmpty={one.asksForHelp.length === 0}>
+              {one.asksForHelp.map((row) => (
+                <li key={`${row.studentId} ${row.assignmentId}`}>
+                  <Link href={`/students/${row.studentId}`} className={LINK}>
+                    {row.name}
+                  </Link>
+                  , {row.lineNumber} {row.lineTitle}
+                  {row.measure !== null && `, ${sayMeasure(row.measure, vocabulary)}`}
+                </li>
+              ))}
+            </Part>
+            <Part name="Has not practised" isEmpty={one.idle.length === 0}>
+              {one.idle.map(({ studentId, name, lastOn }) => (
+                <li key={studentId}>
+                  <Link href={`/students/${studentId}`} className={LINK}>
+                    {name}
+                  </Link>
+                  {lastOn ? `, last on ${sayDay(lastOn, today)}` : ', never yet'}
+                </li>
+              ))}
+            </Part>
+            <Part name="What many miss" isEmpty={one.missed.length === 0}>
+              {one.missed.map(({ assignmentId, lineNumber, lineTitle, measures }) => (
+                <li key={assignmentId}>
+                  <Link href={`/given/${assignmentId}`} className={LINK}>
+                    {lineNumber} {lineTitle}
+                  </Link>
+                  :{' '}
+                  {sayMeasures(
+                    measures.map(({ number }) => number),
+                    vocabulary,
+                  )}
+                </li>
+              ))}
+            </Part>
+            <Part name="Was due and is not learned" isEmpty={one.overdue.length === 0}>
+              {one.overdue.map((row) => (
+                <li key={`${row.studentId} ${row.assignmentId}`}>
+                  {row.name}, {row.lineNumber} {row.lineTitle}
+                </li>
+              ))}
+            </Part>
+            <Part name="Learned" isEmpty={one.learned.length === 0}>
+              {one.learned.map((row) => (
+                <li key={`${row.studentId} ${row.assignmentId}`}>
+                  {row.name}, {row.lineNumber} {row.lineTitle}
+                </li>
+              ))}
+            </Part>
+          </Sheet>
+        ))}
+      </div>
+      {classes.length === 0 && <Sheet>There is no class yet.</Sheet>}
+    </SignedInFrame>
+  );
+}
+
+function Part({
+  name,
+  isEmpty,
+  children,
+}: {
+  readonly name: string;
+  readonly isEmpty: boolean;
+  readonly children: ReactNode;
+}) {
+  if (isEmpty) return null;
+  return (
+    <>
+      <h3 className="mt-2 font-bold">{name}</h3>
+      <ul className="ml-5 list-disc">{children}</ul>
+    </>
+  );
+}

@@ -1,0 +1,92 @@
+import { lineOf } from '../../../tests/support/lines';
+import type { ClassFacts, ClassLine, ClassTake } from './class-facts';
+import { missedByMany, weekOf } from './week';
+
+const TODAY = '2026-11-28';
+const at = (day: number) => Date.UTC(2026, 10, day, 12);
+const line = (id: string, dueOn: string): ClassLine => ({
+  id,
+  lineId: `line-${id}`,
+  lineNumber: 5,
+  lineTitle: id,
+  token: null,
+  plan: null,
+  startBpm: 60,
+  goalBpm: 60,
+  nextLineId: null,
+  dueOn,
+  forAll: true,
+});
+const take = (
+  studentId: string,
+  assignmentId: string,
+  day: number,
+  more: Partial<ClassTake> = {},
+): ClassTake => ({
+  id: `${studentId}-${assignmentId}-${day}`,
+  assignmentId,
+  studentId,
+  stage: null,
+  askedBpm: 60,
+  handedInAt: at(day),
+  answer: null,
+  answeredAt: null,
+  passage: null,
+  outcome: 'fair',
+  state: 'checked',
+  ...more,
+});
+const FACTS: ClassFacts = {
+  students: ['ada', 'bo', 'cy'].map((id) => ({ id, name: id, instrument: 'flute' })),
+  lines: [line('a', '2026-11-25'), line('b', '2026-12-05')],
+  chosen: [],
+  changes: [],
+  parts: ['a', 'b'].map((id) => ({
+    lineId: `line-${id}`,
+    instrument: null,
+    line: lineOf(['C4q D4q E4q F4q']),
+  })),
+  takes: [
+    take('ada', 'a', 27, { answer: 'accepted', answeredAt: at(27) }),
+    take('ada', 'b', 22),
+    take('bo', 'a', 20),
+  ],
+  words: [
+    { assignmentId: 'b', studentId: 'cy', stage: 's', kind: 'asks-for-help', saidAt: at(26), measure: 3 },
+    { assignmentId: 'a', studentId: 'ada', stage: 's', kind: 'asks-for-help', saidAt: at(26), measure: 1 },
+  ],
+};
+
+test('a week of seven days says who practised, who asks, what was learned and what was due', () => {
+  expect(weekOf(FACTS, TODAY)).toMatchObject({
+    takes: 2,
+    practised: 1,
+    students: 3,
+    idle: [
+      { name: 'bo', lastOn: '2026-11-20' },
+      { name: 'cy', lastOn: undefined },
+    ],
+    // Ada's question was settled by the answer that came after it.
+    asksForHelp: [{ name: 'cy', lineTitle: 'b', measure: 3 }],
+    learned: [{ name: 'ada', lineTitle: 'a' }],
+    overdue: [
+      { name: 'bo', lineTitle: 'a' },
+      { name: 'cy', lineTitle: 'a' },
+    ],
+  });
+});
+
+test('the week before has its own takes', () => {
+  expect(weekOf(FACTS, '2026-11-21')).toMatchObject({ takes: 1, practised: 1, learned: [], overdue: [] });
+});
+
+test('what half of those who played it miss is missed by many; one player is no class', () => {
+  const measure = (number: number, played: number, notes: number, rhythm: number) => ({
+    number,
+    played,
+    notesNeedWork: notes,
+    rhythmNeedsWork: rhythm,
+  });
+  const measures = [measure(1, 4, 2, 0), measure(2, 4, 1, 1), measure(3, 1, 1, 1), measure(4, 6, 0, 3)];
+  expect(missedByMany(measures).map(({ number }) => number)).toEqual([1, 4]);
+});

@@ -1,0 +1,91 @@
+import { isAfter, type Moment } from '../base';
+import { type Day, dayAfter, dayOf } from '../calendar';
+import { type ClassFacts, type ClassLine, hasLearned, onLines } from './class-facts';
+import type { MeasureOfClass } from './shared-stumbles';
+
+export const WEEK_DAYS = 7;
+
+interface OnLine {
+  readonly studentId: string;
+  readonly name: string;
+  readonly assignmentId: string;
+  readonly lineNumber: number;
+  readonly lineTitle: string;
+}
+
+/** What happened in a class within a week, and who needs the teacher. */
+export interface WeekOfClass {
+  readonly takes: number;
+  /** Who handed something in. */
+  readonly practised: number;
+  readonly students: number;
+  /** Who handed in nothing, or never did. */
+  readonly idle: readonly {
+    readonly studentId: string;
+    readonly name: string;
+    readonly lastOn: Day | undefined;
+  }[];
+  readonly asksForHelp: readonly (OnLine & { readonly measure: number | null })[];
+  /** Lines that were learned with a take of this week. */
+  readonly learned: readonly OnLine[];
+  /** What was due within the week and is not learned. */
+  readonly overdue: readonly OnLine[];
+}
+
+/** @param today the last day of the week. */
+export function weekOf(facts: ClassFacts, today: Day): WeekOfClass {
+  const from = dayAfter(today, 1 - WEEK_DAYS);
+  const isThisWeek = (moment: Moment) => dayOf(moment) >= from && dayOf(moment) <= today;
+  const at = onLines(facts);
+  const named = (student: { readonly id: string; readonly name: string }, line: ClassLine): OnLine => ({
+    studentId: student.id,
+    name: student.name,
+    assignmentId: line.id,
+    lineNumber: line.lineNumber,
+    lineTitle: line.lineTitle,
+  });
+  const lately = facts.takes.filter(({ handedInAt }) => isThisWeek(handedInAt));
+  const active = new Set(lately.map(({ studentId }) => studentId));
+  const idle = facts.students
+    .filter(({ id }) => !active.has(id))
+    .map(({ id, name }) => {
+      const last = facts.takes.find(({ studentId }) => studentId === id);
+      return { studentId: id, name, lastOn: last && dayOf(last.handedInAt) };
+    });
+  const rows = facts.students.flatMap((student) =>
+    facts.lines.flatMap((line) => {
+      const on = at(student, line);
+      return on ? [{ student, line, on, isLearned: hasLearned(on) }] : [];
+    }),
+  );
+  return {
+    takes: lately.length,
+    practised: facts.students.filter(({ id }) => active.has(id)).length,
+    students: facts.students.length,
+    idle,
+    asksForHelp: rows.flatMap(({ student, line, on }) => {
+      const asked = on.words.findLast(({ kind }) => kind === 'asks-for-help');
+      const isSettled = on.takes.some(
+        ({ answeredAt }) => asked && answeredAt && isAfter(answeredAt, asked.saidAt),
+      );
+      return asked && !isSettled ? [{ ...named(student, line), measure: asked.measure }] : [];
+    }),
+    learned: rows.flatMap(({ student, line, on, isLearned }) =>
+      isLearned && on.takes[0] && isThisWeek(on.takes[0].handedInAt) ? [named(student, line)] : [],
+    ),
+    overdue: rows.flatMap(({ student, line, on, isLearned }) =>
+      !isLearned && on.given.dueOn >= from && on.given.dueOn < today ? [named(student, line)] : [],
+    ),
+  };
+}
+
+/** So many of a class are more than a few. */
+const MANY_SHARE = 0.5;
+const LEAST_PLAYERS = 2;
+
+/** The measures that half of those who played them, or more, have yet to get right. */
+export const missedByMany = (measures: readonly MeasureOfClass[]): readonly MeasureOfClass[] =>
+  measures.filter(
+    ({ played, notesNeedWork, rhythmNeedsWork }) =>
+      played >= LEAST_PLAYERS && Math.max(notesNeedWork, rhythmNeedsWork) >= MANY_SHARE * played,
+  );
