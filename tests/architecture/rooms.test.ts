@@ -30,7 +30,7 @@ const CORE: Readonly<Record<string, readonly string[]>> = {
   // In what order a teacher hears what waits, and what is asked for.
   review: ['time', 'listening', 'following', 'judging', 'practice'],
   // Where a class stands, and its tables and calendars.
-  school: ['calendar', 'notation', 'instruments', 'arranging', 'judging', 'practice'],
+  school: ['calendar', 'time', 'notation', 'instruments', 'arranging', 'judging', 'practice'],
   // The whole way from sound to verdict, and its published form.
   checking: ['signal', 'notation', 'instruments', 'tempo', 'listening', 'following', 'judging'],
 };

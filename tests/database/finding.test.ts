@@ -5,10 +5,11 @@ import { noteVisit } from '@/server/access/account/visits';
 import { createClass, renameStudent } from '@/server/access/school/classes';
 import { find, maybeFirstSteps } from '@/server/access/school/find';
 import { getRoster, noteConsentOfMany } from '@/server/access/school/roster';
-import { getWeek } from '@/server/access/school/week';
+import { changeWeeklyLetter, getWeek, wantsWeeklyLetter } from '@/server/access/school/week';
 import { changePage } from '@/server/access/shelf/shelf';
 import { createTeacher } from '@/server/auth/accounts';
 import { database } from '@/server/db/connection';
+import { writeWeeklyLetters } from '@/server/jobs/weekly-letters';
 import { withOwnDatabase } from '../support/own-database';
 import { rightOf } from '../support/results';
 import { handInAndCheck, played } from '../support/takes';
@@ -33,7 +34,7 @@ describe('words', () => {
     ['dotted', 'pages'],
     ['page 9', 'pages'],
     ['Clas', 'classes'],
-    ['5', 'lines'],
+    ['1', 'lines'],
   ] as const)('“%s” finds %s', async (words, kind) => {
     const found = await find(world.teacher, words);
     expect(found![kind].length).toBeGreaterThan(0);
@@ -87,6 +88,25 @@ test('the week of a teacher has the own classes alone', async () => {
   expect(week.map(({ id }) => id)).toEqual([world.classId]);
   expect(week[0]).toMatchObject({ students: 1 });
   await expect(getWeek(world.student, '2026-12-01')).rejects.toThrow(NotFound);
+});
+
+test('the week comes by letter on Mondays to whoever wants it, once, whatever worker writes it', async () => {
+  const letters = async () =>
+    (await database().selectFrom('letter').select(['recipient', 'body']).execute()).map(({ body }) => body);
+  const monday = new Date('2026-11-30T09:00:00');
+  expect(await writeWeeklyLetters(monday)).toBe(0);
+  await changeWeeklyLetter(world.teacher, true);
+  await expect(changeWeeklyLetter(world.student, true)).rejects.toThrow(NotFound);
+  expect(await wantsWeeklyLetter(world.teacher)).toBe(true);
+  const written = await Promise.all([1, 2, 3].map(() => writeWeeklyLetters(monday)));
+  expect(written.reduce((sum, count) => sum + count, 0)).toBe(1);
+  expect(await letters()).toHaveLength(1);
+  expect((await letters())[0]).toContain('Class: ');
+  // Late in the week nothing is owed any more; the next Monday is.
+  expect(await writeWeeklyLetters(new Date('2026-12-04T09:00:00'))).toBe(0);
+  expect(await writeWeeklyLetters(new Date('2026-12-08T00:10:00'))).toBe(1);
+  await changeWeeklyLetter(world.teacher, false);
+  expect(await writeWeeklyLetters(new Date('2026-12-14T09:00:00'))).toBe(0);
 });
 
 test('consent of many is noted at once, of others never', async () => {

@@ -1,3 +1,4 @@
+import { sql } from 'kysely';
 import { endSession, signInStudent, signInTeacher } from '@/server/access/account/sign-in';
 import { setArchived, setLeft } from '@/server/access/school/roster';
 import { Busy, hashSecret, verifySecret } from '@/server/auth/secrets';
@@ -215,4 +216,19 @@ test('at most two secrets are looked at at once', async () => {
 
 test('signing out without a session is harmless', async () => {
   await expect(endSession()).resolves.toBeUndefined();
+});
+
+// A school day and its evening on a device that others use as well; sixty days on one's own.
+test.each([
+  [{}, 14 / 24],
+  [{ isOwnDevice: 'on' }, 60],
+])('with %j a session ends after %s days', async (tick, days) => {
+  const { student, classCode } = await makeWorld();
+  expect((await signInStudent({ classCode, userName: 'sam', pin: '4711', ...tick })).ok).toBe(true);
+  const { rows } = await sql<{ days: number }>`
+    select extract(epoch from "expiresAt" - now()) / 86400 as days from "session" where "userId" = ${student.userId}`.execute(
+    database(),
+  );
+  expect(rows).toHaveLength(1);
+  expect(Number(rows[0]!.days)).toBeCloseTo(days, 2);
 });

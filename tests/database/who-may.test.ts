@@ -24,6 +24,7 @@ import * as stateRoute from '@/app/api/takes/[takeId]/state/route';
 import * as voiceRoute from '@/app/api/takes/[takeId]/voice/[kind]/route';
 import * as roster from '@/app/classes/[classId]/roster/actions';
 import * as classes from '@/app/classes/actions';
+import * as weekActions from '@/app/desk/week/actions';
 import * as given from '@/app/given/[assignmentId]/actions';
 import * as installation from '@/app/installation/actions';
 import * as invitation from '@/app/invitation/[token]/actions';
@@ -123,6 +124,9 @@ const ACTIONS: Readonly<Record<string, Readonly<Record<string, Entry>>>> = {
     signOutDevice: { may: ANY_TEACHER, ask: () => account.signOutDevice('x') },
     signOutElsewhere: { may: ANY_TEACHER, ask: () => account.signOutElsewhere() },
     removeAccount: { may: ANY_TEACHER, ask: () => account.removeAccount(EMPTY, form()) },
+  },
+  'src/app/desk/week/actions.ts': {
+    letterOnMondays: { may: ANY_TEACHER, ask: () => weekActions.letterOnMondays(true) },
   },
   'src/app/shelf/bin/actions.ts': {
     // Nothing of theirs lies in the bin, and nothing was taken back.

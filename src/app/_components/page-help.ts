@@ -77,6 +77,10 @@ const HELP: readonly (readonly [pattern: RegExp, says: string])[] = [
     'This is a line that was given out, with where everybody stands. Change it for everybody or for one student, give it out once more, or take it back. What was done so far counts on.',
   ],
   [
+    /^\/students\/[^/]+\/sheet/,
+    'This is one sheet for those at home. It looks back on four weeks. Print it, or save it as a file from the print dialog.',
+  ],
+  [
     /^\/students/,
     'Everything a student has played, and what was answered. The newest comes first. Take it out as files from the roster.',
   ],
@@ -102,6 +106,35 @@ const HELP: readonly (readonly [pattern: RegExp, says: string])[] = [
   ],
 ];
 
-/** @returns undefined for a page that says by itself what it is for. @example helpFor('/desk') // 'Everything that waits …' */
-export const helpFor = (path: string): string | undefined =>
-  HELP.find(([pattern]) => pattern.test(path))?.[1];
+/** The same for students, in words of theirs. */
+const HELP_OF_STUDENTS: typeof HELP = [
+  [
+    /^\/practice\/[^/]+\/study/,
+    'Look at the line before you play it. Touch a note to see how it is counted and fingered. What is hard is ringed.',
+  ],
+  [
+    /^\/practice\/[^/]+/,
+    'This is your stand. Press the big key, wait for the count and play; Mevlo listens and shows every measure. Listen first, or go round in a few measures, as often as you like.',
+  ],
+  [
+    /^\/practice/,
+    'These are your lines, and when each is due. Touch one to go to your stand. What your teacher answered stands below.',
+  ],
+  [
+    /^\/students\/[^/]+\/sheet/,
+    'This is a sheet for those at home. It looks back on four weeks. Print it, and show what you have done.',
+  ],
+  [
+    /^\/students|^\/my-record/,
+    'This is all you have played. You see the lines you have learned and what you earned. Nobody but your teachers sees it.',
+  ],
+  [
+    /^\/takes/,
+    'Hear yourself while the line runs along. Blue is right; striped needs work. What your teacher says stands at the top.',
+  ],
+  [/^\/metronome/, 'This is a metronome. Choose a tempo, or tap one. It clicks until you stop it.'],
+];
+
+/** @returns undefined for a page that says by itself what it is for. @example helpFor('/desk', 'teacher') // 'Everything that waits …' */
+export const helpFor = (path: string, role: 'teacher' | 'student'): string | undefined =>
+  (role === 'teacher' ? HELP : HELP_OF_STUDENTS).find(([pattern]) => pattern.test(path))?.[1];

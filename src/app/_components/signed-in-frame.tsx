@@ -28,7 +28,7 @@ export async function SignedInFrame({
         viewer={{ name: viewer.name, role: viewer.role }}
         signOut={signOut}
         aside={isStudent ? <DeviceChip /> : undefined}
-        help={isStudent ? undefined : helpFor(path)}
+        help={helpFor(path, viewer.role)}
       >
         <VocabularyProvider vocabulary={vocabulary}>{children}</VocabularyProvider>
       </PageFrame>

@@ -1,6 +1,6 @@
 'use client';
 import { useState, useTransition } from 'react';
-import type { Issue } from '@/core/base';
+import type { Issue, Result } from '@/core/base';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Issues, resultOf, useStoredAtOnce } from '@/ui/form';
@@ -21,13 +21,11 @@ export function Colleagues({ teachers, invitations, isSimulated }: ColleaguesPro
   const [issues, setIssues] = useState<readonly Issue[]>([]);
   const [isPending, start] = useTransition();
   const { outcome, store } = useStoredAtOnce(withdraw);
-  const make = (what: string, ask: () => ReturnType<typeof invite>) =>
-    start(async () => {
-      const made = await resultOf(ask);
-      setIssues(made.ok ? [] : made.issues);
-      setLink(made.ok ? { what, url: made.value.url } : undefined);
-      if (made.ok) setEmail('');
-    });
+  const show = (what: string, made: Result<{ readonly url: string }>) => {
+    setIssues(made.ok ? [] : made.issues);
+    setLink(made.ok ? { what, url: made.value.url } : undefined);
+    if (made.ok) setEmail('');
+  };
   return (
     <div className="space-y-4">
       <ul className="divide-y divide-rule">
@@ -38,7 +36,11 @@ export function Colleagues({ teachers, invitations, isSimulated }: ColleaguesPro
             <Button
               weight="quiet"
               disabled={isPending}
-              onClick={() => make(`A new password for ${name}`, () => newPasswordFor(id))}
+              onClick={() =>
+                start(async () =>
+                  show(`A new password for ${name}`, await resultOf(() => newPasswordFor(id))),
+                )
+              }
             >
               Lost the password<span className="sr-only">: {name}</span>
             </Button>
@@ -58,7 +60,7 @@ export function Colleagues({ teachers, invitations, isSimulated }: ColleaguesPro
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          make(`An invitation for ${email}`, () => invite(email));
+          start(async () => show(`An invitation for ${email}`, await resultOf(() => invite(email))));
         }}
         className="space-y-3"
       >

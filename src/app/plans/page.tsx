@@ -1,17 +1,24 @@
 import type { Metadata } from 'next';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { READY_PLANS } from '@/core/practice';
+import { READY_PLANS, STEPS } from '@/core/practice';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { listPlans } from '@/server/access/practice/plans';
+import { ButtonLink } from '@/ui/button';
 import { Sheet } from '@/ui/page-frame';
 import { PlanEditor } from './plan-editor';
 
 export const metadata: Metadata = { title: 'Plans' };
 
 /** How lines are learned: the ready plans, and the teacher's own. */
-export default async function PlansPage() {
+export default async function PlansPage({
+  searchParams,
+}: {
+  /** `from`: name of the ready plan that the new one begins as. */
+  readonly searchParams: Promise<{ readonly from?: string }>;
+}) {
   const viewer = await requireTeacher();
-  const own = await listPlans(viewer);
+  const [own, { from }] = await Promise.all([listPlans(viewer), searchParams]);
+  const begun = READY_PLANS.find(({ name }) => name === from);
   return (
     <SignedInFrame viewer={viewer}>
       <div className="mx-auto max-w-[860px] space-y-5">
@@ -25,8 +32,32 @@ export default async function PlansPage() {
           </Sheet>
         ))}
         <Sheet>
-          <h2 className="mb-2 text-xl font-bold">A new plan</h2>
-          <PlanEditor key={own.length} planId={undefined} plan={{ ...READY_PLANS[0]!, name: '' }} />
+          <h2 className="mb-2 text-xl font-bold">Ready to be given out</h2>
+          {READY_PLANS.map(({ name, steps }) => (
+            <details key={name} className="border-b border-rule py-1">
+              <summary className="min-h-11 cursor-pointer py-2 font-bold">{name}</summary>
+              <ol className="ml-6 list-decimal">
+                {steps.map((step) => (
+                  <li key={step}>
+                    <strong>{STEPS[step].name}</strong>: {STEPS[step].doThis}
+                  </li>
+                ))}
+              </ol>
+              <ButtonLink href={`/plans?${new URLSearchParams({ from: name })}#new`} weight="quiet">
+                Begin a plan of my own with it<span className="sr-only">: {name}</span>
+              </ButtonLink>
+            </details>
+          ))}
+        </Sheet>
+        <Sheet>
+          <h2 id="new" className="mb-2 text-xl font-bold">
+            {begun ? `A new plan, begun as “${begun.name}”` : 'A new plan'}
+          </h2>
+          <PlanEditor
+            key={`${own.length} ${begun?.name}`}
+            planId={undefined}
+            plan={{ ...(begun ?? READY_PLANS[0]!), name: begun ? `${begun.name}, my way` : '' }}
+          />
         </Sheet>
       </div>
     </SignedInFrame>

@@ -6,10 +6,25 @@ import { ActionForm, type FormAction, FormOutcome, SubmitButton } from '@/ui/for
 import { Link } from '@/ui/link';
 import { setUp, signInAsStudent, signInAsTeacher } from './actions';
 
-function SignInForm({ action, children }: { readonly action: FormAction; readonly children: ReactNode }) {
+function SignInForm({
+  action,
+  mayStay = false,
+  children,
+}: {
+  readonly action: FormAction;
+  /** Whether to ask if the device is one's own. */
+  readonly mayStay?: boolean;
+  readonly children: ReactNode;
+}) {
   return (
     <ActionForm action={action} className="space-y-4">
       {children}
+      {mayStay && (
+        <label className="flex min-h-11 items-center gap-3">
+          <input type="checkbox" name="isOwnDevice" className="size-5 accent-cool" />
+          This device is mine: keep me signed in
+        </label>
+      )}
       <FormOutcome />
       <SubmitButton weight="main" className="w-full">
         Come in
@@ -38,7 +53,7 @@ export function SignInForms({
         </Tabs.Trigger>
       </Tabs.List>
       <Tabs.Content value="student">
-        <SignInForm action={signInAsStudent}>
+        <SignInForm action={signInAsStudent} mayStay>
           <Field
             label="Class code"
             name="classCode"
@@ -66,7 +81,7 @@ export function SignInForms({
         </SignInForm>
       </Tabs.Content>
       <Tabs.Content value="teacher">
-        <SignInForm action={signInAsTeacher}>
+        <SignInForm action={signInAsTeacher} mayStay>
           <Field label="E-mail" name="email" type="email" autoComplete="username" required />
           <Field label="Password" name="password" type="password" autoComplete="current-password" required />
           <Link href="/new-password" className="text-cool underline underline-offset-4">

@@ -32,4 +32,10 @@ export { type PlanRow, planCsv } from './plan-csv';
 export { MOST_ROSTER_ROWS, type RosterRow, readRoster } from './roster-csv';
 export { type MeasureOfClass, measuresOfClass } from './shared-stumbles';
 export { type TakeRecord, takesCsv } from './take-csv';
-export { missedByMany, WEEK_DAYS, type WeekOfClass, weekOf } from './week';
+export {
+  missedByMany,
+  WEEK_DAYS,
+  type WeekOfTeachersClass,
+  weekInWords,
+  weekOf,
+} from './week';

@@ -1,6 +1,6 @@
 import { lineOf } from '../../../tests/support/lines';
 import type { ClassFacts, ClassLine, ClassTake } from './class-facts';
-import { missedByMany, weekOf } from './week';
+import { missedByMany, weekInWords, weekOf } from './week';
 
 const TODAY = '2026-11-28';
 const at = (day: number) => Date.UTC(2026, 10, day, 12);
@@ -89,4 +89,25 @@ test('what half of those who played it miss is missed by many; one player is no 
   });
   const measures = [measure(1, 4, 2, 0), measure(2, 4, 1, 1), measure(3, 1, 1, 1), measure(4, 6, 0, 3)];
   expect(missedByMany(measures).map(({ number }) => number)).toEqual([1, 4]);
+});
+
+test('a letter says what there is to say, and nothing of what there is not', () => {
+  const missed = [
+    {
+      assignmentId: 'a',
+      lineNumber: 5,
+      lineTitle: 'a',
+      measures: [{ number: 3, played: 4, notesNeedWork: 3, rhythmNeedsWork: 0 }],
+    },
+  ];
+  const said = weekInWords([{ id: 'c', name: 'Flutes', ...weekOf(FACTS, TODAY), missed }]);
+  expect(said.split('\n')).toEqual([
+    'Flutes: 1 of 3 practised.',
+    'Needs help: cy, 5 b.',
+    'Has not practised: bo; cy.',
+    'What many miss: 5 a, measure 3.',
+    'Was due and is not learned: bo, 5 a; cy, 5 a.',
+    'Learned: ada, 5 a.',
+  ]);
+  expect(weekInWords([])).toBe('You have no class.');
 });

@@ -1,5 +1,6 @@
 import { isAfter, type Moment } from '../base';
 import { type Day, dayAfter, dayOf } from '../calendar';
+import { sayMeasures } from '../time';
 import { type ClassFacts, type ClassLine, hasLearned, onLines } from './class-facts';
 import type { MeasureOfClass } from './shared-stumbles';
 
@@ -77,6 +78,48 @@ export function weekOf(facts: ClassFacts, today: Day): WeekOfClass {
       !isLearned && on.given.dueOn >= from && on.given.dueOn < today ? [named(student, line)] : [],
     ),
   };
+}
+
+/** The same of a class of somebody's, with what many of it miss. */
+export interface WeekOfTeachersClass extends WeekOfClass {
+  readonly id: string;
+  readonly name: string;
+  readonly missed: readonly {
+    readonly assignmentId: string;
+    readonly lineNumber: number;
+    readonly lineTitle: string;
+    readonly measures: readonly MeasureOfClass[];
+  }[];
+}
+
+/** A week as a letter says it. */
+export const weekInWords = (classes: readonly WeekOfTeachersClass[]): string =>
+  classes.length === 0 ? 'You have no class.' : classes.map(classInWords).join('\n\n');
+
+function classInWords(week: WeekOfTeachersClass): string {
+  const listed = (name: string, rows: readonly string[]) =>
+    rows.length === 0 ? [] : [`${name}: ${rows.join('; ')}.`];
+  const onLine = ({ name, lineNumber, lineTitle }: OnLine) => `${name}, ${lineNumber} ${lineTitle}`;
+  return [
+    `${week.name}: ${week.practised} of ${week.students} practised.`,
+    ...listed('Needs help', week.asksForHelp.map(onLine)),
+    ...listed(
+      'Has not practised',
+      week.idle.map(({ name }) => name),
+    ),
+    ...listed(
+      'What many miss',
+      week.missed.map(
+        ({ lineNumber, lineTitle, measures }) =>
+          `${lineNumber} ${lineTitle}, ${sayMeasures(
+            measures.map(({ number }) => number),
+            'us',
+          )}`,
+      ),
+    ),
+    ...listed('Was due and is not learned', week.overdue.map(onLine)),
+    ...listed('Learned', week.learned.map(onLine)),
+  ].join('\n');
 }
 
 /** So many of a class are more than a few. */

@@ -4,8 +4,10 @@ import { configuration } from '@/server/base/configuration';
 import { connection } from '@/server/db/connection';
 import { hashSecret, verifySecret } from './secrets';
 
-/** A school day and the evening after it; then children's devices ask again. */
-const SESSION_SECONDS = 14 * 60 * 60;
+/** Who says that a device is their own stays signed in on it. */
+const OWN_DEVICE_SECONDS = 60 * 24 * 60 * 60;
+/** A school day and the evening after it; then a device that others use as well asks again. */
+export const SHARED_DEVICE_SECONDS = 14 * 60 * 60;
 /** The library is told no more than this; what a secret must be is said where it is made. */
 const SHORTEST_SECRET = 4;
 
@@ -26,7 +28,8 @@ function createAuth() {
     },
     rateLimit: { enabled: false },
     user: { additionalFields: { role: { type: 'string', required: true, input: false } } },
-    session: { expiresIn: SESSION_SECONDS },
+    // A session ends when it was said to: using it does not make it longer.
+    session: { expiresIn: OWN_DEVICE_SECONDS, disableSessionRefresh: true },
     advanced: { cookiePrefix: 'mevlo', useSecureCookies: isSecure },
     telemetry: { enabled: false },
     // A mistyped PIN is everyday life, not a warning.

@@ -411,6 +411,13 @@ interface OneTimeLinkTable {
   expires_at: Date;
 }
 
+/** A teacher who wants the week by letter. */
+interface WeeklyLetterTable {
+  user_id: string;
+  /** The Monday on which the last one was written; null before the first. */
+  written_for: ColumnType<string | null, string | null | undefined, string | null>;
+}
+
 /** When somebody was last here. */
 interface VisitTable {
   user_id: string;
@@ -462,5 +469,6 @@ export interface Database {
   known_device: KnownDeviceTable;
   letter: LetterTable;
   visit: VisitTable;
+  weekly_letter: WeeklyLetterTable;
   one_time_link: OneTimeLinkTable;
 }

@@ -26,6 +26,7 @@ import { recheckOutdated, rejudgeClass } from './rejudge-class';
 import { serveQueue } from './serve-queue';
 import { standLine } from './stand-line';
 import { sweep } from './sweep';
+import { writeWeeklyLetters } from './weekly-letters';
 
 endOnCrash();
 /** Who looks at a page goes first; whoever started this may have said so already, and only root may take it back. */
@@ -101,6 +102,7 @@ const REMOVAL_MS = 3_600_000;
 const rounds = [
   everySoOften(SWEEP_MS, 'looking for what was forgotten', sweep),
   everySoOften(POST_MS, 'sending letters', sendLetters),
+  everySoOften(REMOVAL_MS, 'writing the letters of the week', writeWeeklyLetters),
   everySoOften(REMOVAL_MS, 'clearing letters and links', clearPost),
   everySoOften(REMOVAL_MS, 'removing what is out of date', async () => {
     if (!(await removeOutOfDate()))

@@ -5,10 +5,11 @@ import { dayOf, sayDay } from '@/core/calendar';
 import { sayMeasure, sayMeasures } from '@/core/time';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { vocabularyOf } from '@/server/access/school/vocabulary';
-import { getWeek } from '@/server/access/school/week';
+import { getWeek, wantsWeeklyLetter } from '@/server/access/school/week';
 import { Link } from '@/ui/link';
 import { Sheet } from '@/ui/page-frame';
 import { PrintButton } from '@/ui/print-button';
+import { LetterWish } from './letter-wish';
 
 export const metadata: Metadata = { title: 'The week' };
 
@@ -18,12 +19,19 @@ const LINK = 'font-bold underline underline-offset-4';
 export default async function WeekPage() {
   const viewer = await requireTeacher();
   const today = dayOf(new Date());
-  const [classes, vocabulary] = await Promise.all([getWeek(viewer, today), vocabularyOf(viewer)]);
+  const [classes, vocabulary, isWanted] = await Promise.all([
+    getWeek(viewer, today),
+    vocabularyOf(viewer),
+    wantsWeeklyLetter(viewer),
+  ]);
   return (
     <SignedInFrame viewer={viewer}>
       <div className="mb-4 flex flex-wrap items-baseline justify-between gap-3">
         <h1 className="font-serif text-3xl font-bold">The last seven days</h1>
-        <PrintButton />
+        <div className="flex flex-wrap items-center gap-4 print:hidden">
+          <LetterWish isWanted={isWanted} />
+          <PrintButton />
+        </div>
       </div>
       <div className="grid items-start gap-5 lg:grid-cols-2">
         {classes.map((one) => (

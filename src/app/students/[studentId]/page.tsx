@@ -133,6 +133,11 @@ export default async function RecordPage({
           </Sheet>
           <Sheet>
             <h2 className="mb-2 text-xl font-bold">Take it along</h2>
+            <p>
+              <Link href={`/students/${record.id}/sheet`} className={LINK}>
+                A sheet for those at home
+              </Link>
+            </p>
             <a href={`/api/students/${record.id}/everything`} download className={LINK}>
               <Download aria-hidden className="size-5" /> Everything as a zip
             </a>

@@ -4,7 +4,7 @@ import { headers } from 'next/headers';
 import { z } from 'zod';
 import { DONE, type Result } from '@/core/base';
 import { teacherAccount } from '@/server/auth/accounts';
-import { auth } from '@/server/auth/auth';
+import { auth, SHARED_DEVICE_SECONDS } from '@/server/auth/auth';
 import { Busy, verifyNobody } from '@/server/auth/secrets';
 import { configuration } from '@/server/base/configuration';
 import { countUsers, maybeClassByCode, maybeTeacherByEmail } from '@/server/db/queries/accounts';
@@ -17,6 +17,7 @@ import {
 } from '@/server/db/queries/attempts';
 import { isKnownDevice, rememberDevice } from '@/server/db/queries/devices';
 import { insertFirstAccount } from '@/server/db/queries/first-start';
+import { shortenSession } from '@/server/db/queries/sessions';
 import { DEMO_CLASSES, DEMO_TEACHER } from '@/server/demo/scenario';
 import { addStarterBook } from '@/server/demo/starter-book';
 import { requestEngraving } from '@/server/jobs/queue';
@@ -65,7 +66,8 @@ export async function signInTeacher(form: unknown): Promise<Result<undefined>> {
   // Only who is a teacher comes in here: a student's address is known to nobody, and opens nothing.
   const teacher = await maybeTeacherByEmail(email);
   const limits = [limitsOfAccount(`password:${email.toLowerCase()}`)];
-  return signIn(teacher, password, limits, { wrong: WRONG_PASSWORD, tooMany: TOO_MANY_OF_TEACHER });
+  const words = { wrong: WRONG_PASSWORD, tooMany: TOO_MANY_OF_TEACHER };
+  return signIn(teacher, password, limits, words, isTicked(form));
 }
 
 /** @returns that somebody is signed in, or what to tell the person. */
@@ -82,8 +84,12 @@ export async function signInStudent(form: unknown): Promise<Result<undefined>> {
     limitsOfAccount(`${PIN_SUBJECT}${studentId ?? `${classId}/${userName.toLowerCase()}`}`),
     { subject: `class:${classId}`, ...CLASS_LIMITS },
   ];
-  return signIn(student, pin, limits, { wrong: WRONG_PIN, tooMany: TOO_MANY_OF_STUDENT });
+  const words = { wrong: WRONG_PIN, tooMany: TOO_MANY_OF_STUDENT };
+  return signIn(student, pin, limits, words, isTicked(form));
 }
+
+/** Whether the device is said to be one's own. */
+const isTicked = (form: unknown) => z.looseObject({ isOwnDevice: z.literal('on') }).safeParse(form).success;
 
 interface Words {
   readonly wrong: string;
@@ -96,6 +102,7 @@ async function signIn(
   secret: string,
   limits: readonly Omit<Limited, 'source'>[],
   { wrong, tooMany }: Words,
+  isOwnDevice: boolean,
 ): Promise<Result<undefined>> {
   const device = await maybeDevice();
   const isKnown = account && device !== undefined && (await isKnownDevice(device, account.id));
@@ -109,11 +116,12 @@ async function signIn(
       await verifyNobody(secret);
       return refused(wrong);
     }
-    await auth().api.signInEmail({
-      body: { email: account.email, password: secret },
+    const { token } = await auth().api.signInEmail({
+      body: { email: account.email, password: secret, rememberMe: isOwnDevice },
       // The device is told by what its browser calls itself.
       headers: await headers(),
     });
+    if (!isOwnDevice) await shortenSession(token, SHARED_DEVICE_SECONDS);
   } catch (error) {
     if (error instanceof APIError) return refused(wrong);
     if (error instanceof Busy)

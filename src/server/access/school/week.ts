@@ -1,33 +1,25 @@
 import 'server-only';
-import { grouped } from '@/core/base';
-import { type Day, dayAfter } from '@/core/calendar';
-import { measuresOfClass, missedByMany, WEEK_DAYS, weekOf } from '@/core/school';
-import { listAssignmentsOfTeacher } from '@/server/db/queries/assignments';
-import { loadClassFacts } from '@/server/db/queries/class-facts';
-import { listJudgedOfAssignment } from '@/server/db/queries/takes';
-import { assertTeacher, type Viewer } from '../account/viewer';
-import { listClasses } from './classes';
+import type { Day } from '@/core/calendar';
+import type { WeekOfTeachersClass } from '@/core/school';
+import { weekOfTeacher } from '@/server/db/queries/week';
+import * as letters from '@/server/db/queries/weekly-letters';
+import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 
-/** What happened in the viewer's classes within a week, who needs help, and what everybody misses. */
-export async function getWeek(viewer: Viewer, today: Day) {
+/** What happened in the viewer's classes within a week, who needs help, and what many miss. @throws NotFound for a student */
+export async function getWeek(viewer: Viewer, today: Day): Promise<readonly WeekOfTeachersClass[]> {
   assertTeacher(viewer);
-  const [classes, assignments] = await Promise.all([
-    listClasses(viewer),
-    listAssignmentsOfTeacher(viewer.userId),
-  ]);
-  const from = dayAfter(today, 1 - WEEK_DAYS);
-  return Promise.all(
-    classes.map(async ({ id, name }) => {
-      const week = weekOf(await loadClassFacts({ classId: id }), today);
-      const lately = assignments.filter(({ classId, dueOn }) => classId === id && dueOn >= from);
-      const missed = await Promise.all(
-        lately.map(async ({ id: assignmentId, lineNumber, lineTitle }) => {
-          const byStudent = grouped(await listJudgedOfAssignment(assignmentId), ({ studentId }) => studentId);
-          const takes = [...byStudent.values()].map((own) => own.map((take) => take.measures ?? []));
-          return { assignmentId, lineNumber, lineTitle, measures: missedByMany(measuresOfClass(takes)) };
-        }),
-      );
-      return { id, name, ...week, missed: missed.filter(({ measures }) => measures.length > 0) };
-    }),
-  );
+  return weekOfTeacher(viewer.userId, today);
+}
+
+/** Whether the viewer gets the week by letter. */
+export function wantsWeeklyLetter(viewer: Viewer): Promise<boolean> {
+  assertTeacher(viewer);
+  return letters.wantsWeeklyLetter(viewer.userId);
+}
+
+/** @throws NotFound */
+export async function changeWeeklyLetter(viewer: Viewer, isWanted: unknown): Promise<void> {
+  assertTeacher(viewer);
+  if (typeof isWanted !== 'boolean') throw new NotFound();
+  await letters.setWeeklyLetter(viewer.userId, isWanted);
 }

@@ -9,6 +9,7 @@ const patternOf = (words: string) => `%${words.replace(/[\\%_]/g, '\\$&')}%`;
 /** Students, classes, and pages of books whose words somebody looks for. */
 export async function findThings(teacherId: string, words: string) {
   const pattern = patternOf(words);
+  const page = /^(?:page )?(\d{1,3})$/i.exec(words)?.[1];
   const [students, classes, pages] = await Promise.all([
     database()
       .selectFrom('class_student')
@@ -45,7 +46,7 @@ export async function findThings(teacherId: string, words: string) {
       .where((e) =>
         e.or([
           e('book_page.whats_new', 'ilike', pattern),
-          sql<boolean>`${`page ${words}`.toLowerCase()} = 'page ' || book_page.page`,
+          ...(page === undefined ? [] : [e('book_page.page', '=', Number(page))]),
         ]),
       )
       .orderBy('book.title')

@@ -30,3 +30,10 @@ export async function endSessions(
         : sql`token <> ${which.allBut}`;
   await sql`delete from "session" where "userId" = ${userId} and ${condition}`.execute(database());
 }
+
+/** A session that ends sooner than others. */
+export async function shortenSession(token: string, seconds: number): Promise<void> {
+  await sql`update "session" set "expiresAt" = now() + make_interval(secs => ${seconds}) where token = ${token}`.execute(
+    database(),
+  );
+}
