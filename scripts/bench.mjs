@@ -1,4 +1,4 @@
-// How fast and how sound things are, measured and printed: npm run bench [-- check|files|foreign|study|app|bytes|desk|thresholds|hostile|faults|class [--option value]]
+// How fast and how sound things are, measured and printed: npm run bench [-- check|files|foreign|study|app|bytes|desk|first-steps|thresholds|hostile|faults|class [--option value]]
 import { chmodSync, ftruncateSync, mkdtempSync, openSync, rmdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -18,6 +18,12 @@ const BENCHES = {
   app: () => benchDemo('tests/bench/app.ts'),
   bytes: () => benchDemo('tests/bench/bytes.ts'),
   desk: benchDesk,
+  'first-steps': () =>
+    inDatabase('first', (databaseUrl) =>
+      withApp(databaseUrl, { demo: false }, (env) =>
+        runTypeScript('tests/bench/first-steps.ts', [], { env }),
+      ),
+    ),
   thresholds: () => runTypeScript('tests/bench/thresholds.ts'),
   hostile: (given) =>
     inDatabase('hostile', (databaseUrl) =>

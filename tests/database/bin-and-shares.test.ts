@@ -14,6 +14,12 @@ import {
   removeForGood,
   removeLine,
 } from '@/server/access/shelf/bin';
+import {
+  getOwnModel,
+  keepOwnModel,
+  maybeOwnModelAt,
+  takeOwnModelAway,
+} from '@/server/access/shelf/own-model';
 import { endSharing, getBook, shareBook } from '@/server/access/shelf/sharing';
 import { addBook, changeFacts, getLine, listShelf } from '@/server/access/shelf/shelf';
 import { exportLine, openLine, saveLine, startLine } from '@/server/access/shelf/writing';
@@ -23,6 +29,7 @@ import { putOnStand } from '@/server/db/queries/music';
 import { bookLine } from '../support/lines';
 import { withOwnDatabase } from '../support/own-database';
 import { problemIn, rightOf } from '../support/results';
+import { played } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
 
 withOwnDatabase();
@@ -279,5 +286,35 @@ describe('giving out', () => {
       ['tuba', true],
     ]);
     await expect(getLinesToGive(other.teacher, [world.lineId], [])).rejects.toThrow(NotFound);
+  });
+});
+
+describe('a line as its teacher plays it', () => {
+  test('is heard by whoever reads that part, and is gone when the part is another one', async () => {
+    const wav = await played(66, 1);
+    expect(await keepOwnModel(world.teacher, world.lineId, 0, wav)).toBeUndefined();
+    const hear = (viewer: Viewer) => getOwnModel(viewer, world.lineId, 0, 0, 100);
+    expect((await hear(world.teacher)).length).toBe(wav.byteLength);
+    expect((await hear(world.student)).length).toBe(wav.byteLength);
+    for (const stranger of [other.teacher, other.student])
+      await expect(hear(stranger)).rejects.toThrow(NotFound);
+    await expect(keepOwnModel(other.teacher, world.lineId, 0, wav)).rejects.toThrow(NotFound);
+    await expect(keepOwnModel(world.student, world.lineId, 0, wav)).rejects.toThrow(NotFound);
+    expect(await keepOwnModel(world.teacher, world.lineId, 0, new Uint8Array(9))).toContain('not a WAV');
+    const { partHash, lineId } = await getAssignmentToPlay(world.student, world.assignmentId);
+    expect(await maybeOwnModelAt(lineId, partHash)).toMatchObject({
+      place: 0,
+      teacherName: world.teacher.name,
+    });
+
+    const { document, revision } = await openLine(world.teacher, world.lineId);
+    const changed = { ...document, score: { ...document.score, title: 'Another title' } };
+    await saveLine(world.teacher, world.lineId, { revision, document: changed });
+    await putOnStand(world.lineId, changed);
+    await expect(hear(world.student)).rejects.toThrow(NotFound);
+    expect(await keepOwnModel(world.teacher, world.lineId, 0, wav)).toBeUndefined();
+    expect(await database().selectFrom('own_model').select('line_id').execute()).toHaveLength(1);
+    await takeOwnModelAway(world.teacher, world.lineId, 0);
+    await expect(hear(world.student)).rejects.toThrow(NotFound);
   });
 });

@@ -13,6 +13,7 @@ import * as planRoute from '@/app/api/given/[assignmentId]/plan/route';
 import * as wordRoute from '@/app/api/given/[assignmentId]/words/route';
 import * as documentRoute from '@/app/api/lines/[lineId]/document/route';
 import * as lineFileRoute from '@/app/api/lines/[lineId]/file/route';
+import * as modelRoute from '@/app/api/lines/[lineId]/model/[place]/route';
 import * as openingRoute from '@/app/api/openings/[contentHash]/route';
 import * as peopleRoute from '@/app/api/people/route';
 import * as problemsRoute from '@/app/api/problems/route';
@@ -48,6 +49,7 @@ import { handIn } from '@/server/access/practice/takes';
 import { pinWord } from '@/server/access/review/pins';
 import { keepVoice } from '@/server/access/review/voices';
 import { setArchived, setLeft } from '@/server/access/school/roster';
+import { keepOwnModel } from '@/server/access/shelf/own-model';
 import { createStudent, createTeacher } from '@/server/auth/accounts';
 import { database } from '@/server/db/connection';
 import { insertClass } from '@/server/db/queries/classes';
@@ -403,6 +405,20 @@ const ROUTES: typeof ACTIONS = {
   'src/app/api/takes/[takeId]/state/route.ts': {
     GET: { may: THOSE_OF_TAKE, ask: ({ takeId }) => stateRoute.GET(request('GET'), at({ takeId })) },
   },
+  'src/app/api/lines/[lineId]/model/[place]/route.ts': {
+    GET: {
+      may: ['owner', 'classmate', 'head'],
+      ask: ({ lineId }) => modelRoute.GET(request('GET'), at({ lineId, place: '0' })),
+    },
+    PUT: {
+      may: HEAD,
+      ask: ({ lineId }) => modelRoute.PUT(request('PUT', '/', wav), at({ lineId, place: '0' })),
+    },
+    DELETE: {
+      may: HEAD,
+      ask: ({ lineId }) => modelRoute.DELETE(request('DELETE'), at({ lineId, place: '0' })),
+    },
+  },
   'src/app/api/takes/[takeId]/voice/[kind]/route.ts': {
     GET: {
       may: THOSE_OF_TAKE,
@@ -462,6 +478,7 @@ beforeAll(async () => {
   await setArchived(away.teacher, away.classId, true);
   await insertClass({ teacher_id: foreign.teacher.userId, name: 'Foreign', code: 'FORN-222' });
   const said = await keepVoice(world.teacher, takeId, 'spoken', await played(88, 1));
+  expect(await keepOwnModel(world.teacher, world.lineId, 0, await played(88, 1))).toBeUndefined();
   if (said) throw new Error(said);
   await pinWord(world.teacher, takeId, { measureIndex: '1', words: 'here' });
   await savePlan(world.teacher, undefined, { ...READY_PLANS[0], name: 'Own' });

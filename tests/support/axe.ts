@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import axe from 'axe-core';
 
 /**
@@ -7,7 +7,7 @@ import axe from 'axe-core';
  */
 export async function axeFindings(page: Page): Promise<string[]> {
   // The title of a page comes with its content, a moment after its address.
-  await page.waitForFunction(() => document.title !== '');
+  await expect(page).toHaveTitle(/./);
   await page.evaluate(axe.source);
   return page.evaluate(async () => {
     const { run } = (window as unknown as { axe: typeof axe }).axe;

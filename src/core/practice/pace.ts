@@ -23,7 +23,12 @@ export interface Pace {
   readonly expected: number;
   /** Positive: ahead by so many pieces. */
   readonly ahead: number;
+  /** Pieces learned by the last day if it goes on as until today; undefined while that is a guess. */
+  readonly forecast: number | undefined;
 }
+
+/** Fewer days of practice say nothing of a term. */
+const LEAST_DAYS_TO_FORECAST = 10;
 
 /** Where somebody stands who has learned some pieces by a day; planned anew from today, whatever was missed. */
 export function paceOf(goal: PaceGoal, learned: number, today: Day): Pace {
@@ -35,6 +40,7 @@ export function paceOf(goal: PaceGoal, learned: number, today: Day): Pace {
   const left = today > goal.by ? 0 : open(today < goal.from ? goal.from : today, goal.by);
   const expected = goal.pieces * (1 - left / practiceDays);
   const missing = Math.max(0, goal.pieces - learned);
+  const elapsed = practiceDays - left;
   return {
     practiceDays: Math.round(practiceDays),
     practiceDaysLeft: Math.round(left),
@@ -42,6 +48,7 @@ export function paceOf(goal: PaceGoal, learned: number, today: Day): Pace {
     piecesPerWeekLeft: missing === 0 ? 0 : left > 0 ? (missing / left) * goal.daysPerWeek : undefined,
     expected,
     ahead: learned - expected,
+    forecast: elapsed < LEAST_DAYS_TO_FORECAST ? undefined : learned + (learned / elapsed) * left,
   };
 }
 

@@ -325,6 +325,17 @@ describe('pace', () => {
     expect(paceOf(goal, 5, '2027-03-01').piecesPerWeekLeft).toBeUndefined();
   });
 
+  test('who goes on as until today is on time exactly when the forecast is the goal', () => {
+    // A fortnight of practice at least, or it would be a guess.
+    expect(paceOf(goal, 1, goal.from).forecast).toBeUndefined();
+    for (const learned of [0, 4, 7, 10, 16]) {
+      const { ahead, forecast, expected } = paceOf(goal, learned, '2026-12-01');
+      expect(Math.sign(forecast! - goal.pieces)).toBe(Math.sign(ahead));
+      expect(forecast).toBeCloseTo((learned / expected) * goal.pieces, 6);
+    }
+    expect(paceOf(goal, 12, goal.by).forecast).toBeCloseTo(12, 0);
+  });
+
   test('days are counted over leap years and ends of months', () => {
     const days = (from: string, by: string) =>
       Math.round(paceOf({ ...goal, pieces: 1, from, by }, 0, from).calendarDaysPerPiece);

@@ -24,6 +24,7 @@ import * as answersTakenBack from './migrations/2026-12-14-answers-taken-back';
 import * as binAndSharedBooks from './migrations/2026-12-15-bin-and-shared-books';
 import * as visits from './migrations/2026-12-16-visits';
 import * as weeklyLetters from './migrations/2026-12-17-weekly-letters';
+import * as ownModels from './migrations/2026-12-18-own-models';
 
 /** In order of their names; a migration that has landed is never changed. */
 const MIGRATIONS: Record<string, Migration> = {
@@ -51,6 +52,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '2026-12-15-bin-and-shared-books': binAndSharedBooks,
   '2026-12-16-visits': visits,
   '2026-12-17-weekly-letters': weeklyLetters,
+  '2026-12-18-own-models': ownModels,
 };
 
 /** Brings the database up to date. @throws the first error; a failed migration leaves nothing behind. */

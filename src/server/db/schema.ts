@@ -411,6 +411,17 @@ interface OneTimeLinkTable {
   expires_at: Date;
 }
 
+/** A part of a line as its teacher plays it. */
+interface OwnModelTable {
+  line_id: string;
+  /** Of the music that was played. */
+  content_hash: string;
+  teacher_id: string;
+  /** 16-bit mono WAV. */
+  audio: Buffer;
+  recorded_at: Generated<Date>;
+}
+
 /** A teacher who wants the week by letter. */
 interface WeeklyLetterTable {
   user_id: string;
@@ -468,6 +479,7 @@ export interface Database {
   attempt: AttemptTable;
   known_device: KnownDeviceTable;
   letter: LetterTable;
+  own_model: OwnModelTable;
   visit: VisitTable;
   weekly_letter: WeeklyLetterTable;
   one_time_link: OneTimeLinkTable;

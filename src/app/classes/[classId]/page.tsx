@@ -4,6 +4,7 @@ import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { getClass } from '@/server/access/school/classes';
 import { ButtonLink } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { Sheet } from '@/ui/page-frame';
 import { DailyMinutes, InstrumentChoice, NewStudentForm, RenameForm, VocabularyChoice } from '../class-forms';
 import { CountInChoice } from '../count-in-choice';
@@ -55,7 +56,11 @@ export default async function ClassPage({
               <tbody className="divide-y divide-rule">
                 {students.map((student) => (
                   <tr key={student.id}>
-                    <td className="py-2">{student.name}</td>
+                    <td className="py-2">
+                      <Link href={`/students/${student.id}`} className="underline underline-offset-4">
+                        {student.name}
+                      </Link>
+                    </td>
                     <td>{student.userName}</td>
                     <td className="py-1">
                       <InstrumentChoice classId={id} student={student} />

@@ -11,6 +11,7 @@ import { listPlans } from '@/server/access/practice/plans';
 import { listClasses } from '@/server/access/school/classes';
 import { vocabularyOf } from '@/server/access/school/vocabulary';
 import { ButtonLink } from '@/ui/button';
+import { Link } from '@/ui/link';
 import { ClassStrip } from '@/ui/music/class-strip';
 import { Sheet } from '@/ui/page-frame';
 import { ChangeAllForm, ChangeForm, CopyForm, HelpedForm, TakeBackForm } from './given-forms';
@@ -68,7 +69,12 @@ export default async function GivenPage({
             {given.students.map((student) => (
               <li key={student.id} className="py-3" data-student={student.name}>
                 <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-                  <strong className="w-40">{student.name}</strong>
+                  <Link
+                    href={`/students/${student.id}`}
+                    className="w-40 font-bold underline underline-offset-4"
+                  >
+                    {student.name}
+                  </Link>
                   <span
                     role="img"
                     aria-label={`${Math.round(100 * student.doneShare)} per cent done`}

@@ -6,6 +6,7 @@ import { maybeInstrument } from '@/core/instruments';
 import { banksOf } from '@/core/playback';
 import { requireViewer } from '@/server/access/account/viewer';
 import { getAssignmentToPlay } from '@/server/access/practice/to-play';
+import { maybeOwnModelAt } from '@/server/access/shelf/own-model';
 import { Stand } from './stand';
 
 export const metadata: Metadata = { title: 'Stand' };
@@ -22,6 +23,7 @@ export default async function StandPage({
   const assignment = await orNotFound(
     getAssignmentToPlay(viewer, assignmentId, typeof asked === 'string' ? asked : undefined),
   );
+  const own = await maybeOwnModelAt(assignment.lineId, assignment.partHash);
   const { id, lineNumber, line, engravings, ladder, climbed, nextBpm } = assignment;
   const { planName, stage, next, stages, isDone } = assignment;
   return (
@@ -56,6 +58,18 @@ export default async function StandPage({
         />
       ) : (
         <DrawingComes />
+      )}
+      {own && (
+        <div className="mt-3 flex flex-wrap items-center gap-3 bg-paper px-3 py-2">
+          <span className="font-bold">As {own.teacherName} plays it</span>
+          {/* biome-ignore lint/a11y/useMediaCaption: a recording of an instrument has no words to caption. */}
+          <audio
+            controls
+            preload="none"
+            src={`/api/lines/${assignment.lineId}/model/${own.place}?v=${own.version}`}
+            aria-label={`As ${own.teacherName} plays it`}
+          />
+        </div>
       )}
     </SignedInFrame>
   );

@@ -4,7 +4,7 @@ import { DrawingComes } from '@/app/_components/drawing-comes';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { measuresOutOfRange } from '@/core/arranging';
-import { dayAfter, dayOf } from '@/core/calendar';
+import { dayAfter, dayOf, sayDay } from '@/core/calendar';
 import { levelOf, maybeInstrument } from '@/core/instruments';
 import { printedTempo } from '@/core/notation';
 import { proposedClimb } from '@/core/study';
@@ -13,6 +13,7 @@ import { requireTeacher } from '@/server/access/account/viewer';
 import { getReadings } from '@/server/access/practice/giving-out';
 import { listPlans } from '@/server/access/practice/plans';
 import { listLoads } from '@/server/access/school/load';
+import { maybeOwnModel } from '@/server/access/shelf/own-model';
 import { getLine, listShelf } from '@/server/access/shelf/shelf';
 import { ButtonLink } from '@/ui/button';
 import { Link } from '@/ui/link';
@@ -22,6 +23,7 @@ import { Sheet } from '@/ui/page-frame';
 import { Progress } from '@/ui/progress';
 import { AssignForm } from './assign-form';
 import { FactsForm } from './facts-form';
+import { OwnModel } from './own-model';
 import { ShownLine } from './shown-line';
 import { NotOnStand, StandingComes } from './standing';
 
@@ -67,6 +69,7 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
     line.id,
     classes.flatMap(({ students }) => students.map(({ instrument }) => instrument)),
   );
+  const own = await maybeOwnModel(viewer, line.id, line.shown.place);
   const printed = part.tempo && printedTempo(part.tempo, part.measures[0]!.meter);
   return (
     <SignedInFrame viewer={viewer}>
@@ -151,6 +154,22 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
               </ButtonLink>
             )}
           </Sheet>
+          {line.isEdited && (
+            <Sheet>
+              <h2 className="mb-3 text-xl font-bold">As you play it</h2>
+              <OwnModel
+                key={line.shown.place}
+                lineId={line.id}
+                place={line.shown.place}
+                model={
+                  own && {
+                    by: `${own.teacherName}, ${sayDay(dayOf(own.recordedAt), today)}`,
+                    version: own.recordedAt.getTime(),
+                  }
+                }
+              />
+            </Sheet>
+          )}
           {line.isEdited && (
             <Sheet>
               <h2 className="mb-3 text-xl font-bold">Its place in the book</h2>

@@ -1,11 +1,8 @@
 'use client';
 import { CircleStop, Mic, Music, X } from 'lucide-react';
-import { useRouter } from 'next/navigation';
-import { useEffect, useRef, useState } from 'react';
-import { useMixer } from '@/app/_components/sound/use-mixer';
 import { useKeys } from '@/app/_components/sound/use-page-keys';
-import { sayMicrophoneProblem } from '@/browser/recorder';
-import { LONGEST_VOICE_SECONDS, VoiceRecording } from '@/browser/voice';
+import { useSoundRecording } from '@/app/_components/sound/use-sound-recording';
+import { LONGEST_VOICE_SECONDS } from '@/browser/voice';
 import { VOICE_KINDS, type VoiceKind } from '@/core/review';
 import { Button } from '@/ui/button';
 import { Key } from '@/ui/key';
@@ -28,11 +25,6 @@ const KINDS: Readonly<
 };
 const sayTime = (seconds: number) => `${Math.floor(seconds)} s`;
 
-type State =
-  | { readonly kind: 'ready'; readonly problem?: string }
-  | { readonly kind: 'recording'; readonly what: VoiceKind; readonly seconds: number }
-  | { readonly kind: 'sending' };
-
 /** A spoken answer and the line as the teacher plays it: recorded by teachers, heard by the student. */
 export function VoicePanel({
   takeId,
@@ -43,7 +35,9 @@ export function VoicePanel({
   readonly voices: readonly TakeVoice[];
   readonly mayRecord: boolean;
 }) {
-  const { state, toggle, takeAway } = useVoice(takeId);
+  const { state, toggle, takeAway } = useSoundRecording<VoiceKind>(
+    (kind) => `/api/takes/${takeId}/voice/${kind}`,
+  );
   useKeys(mayRecord ? { t: () => toggle('spoken'), l: () => toggle('played') } : {});
   if (voices.length === 0 && !mayRecord) return null;
   const isBusy = state.kind === 'sending';
@@ -106,49 +100,4 @@ export function VoicePanel({
       {state.kind === 'ready' && state.problem && <Notice kind="problem">{state.problem}</Notice>}
     </section>
   );
-}
-
-const NOT_SENT = 'It could not be stored: there is no connection to the school’s computer. Record it again.';
-
-function useVoice(takeId: string) {
-  const router = useRouter();
-  const { getMixer } = useMixer();
-  const [state, setState] = useState<State>({ kind: 'ready' });
-  const recording = useRef<VoiceRecording | undefined>(undefined);
-  const isOpening = useRef(false);
-  // Whoever leaves in the middle lets go of the microphone.
-  useEffect(() => () => void recording.current?.stop(), []);
-
-  const send = async (kind: VoiceKind, request: RequestInit) => {
-    setState({ kind: 'sending' });
-    try {
-      const answer = await fetch(`/api/takes/${takeId}/voice/${kind}`, request);
-      const said: { readonly problem?: string } = answer.ok ? {} : await answer.json();
-      setState({ kind: 'ready', ...(said.problem && { problem: said.problem }) });
-      router.refresh();
-    } catch {
-      setState({ kind: 'ready', problem: NOT_SENT });
-    }
-  };
-  const start = async (what: VoiceKind) => {
-    isOpening.current = true;
-    try {
-      recording.current = await VoiceRecording.start(getMixer(), (seconds) =>
-        setState({ kind: 'recording', what, seconds }),
-      );
-      setState({ kind: 'recording', what, seconds: 0 });
-    } catch (error) {
-      setState({ kind: 'ready', problem: sayMicrophoneProblem(error) });
-    }
-    isOpening.current = false;
-  };
-  const toggle = (what: VoiceKind) => {
-    if (state.kind === 'sending' || isOpening.current) return;
-    if (!recording.current) return void start(what);
-    if (state.kind !== 'recording' || state.what !== what) return;
-    const body = recording.current.stop();
-    recording.current = undefined;
-    void send(what, { method: 'PUT', body });
-  };
-  return { state, toggle, takeAway: (kind: VoiceKind) => void send(kind, { method: 'DELETE' }) };
 }

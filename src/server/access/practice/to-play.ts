@@ -64,6 +64,8 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
     strictness: strictnessOf(plan ?? undefined, stage.id, assignment.strictness),
     mayRecord: viewer.role === 'teacher' || (await mayBeRecorded(viewer.userId)),
     takes,
+    /** Of the whole part, whatever the stage makes of it. */
+    partHash: part.contentHash,
     line,
     engravings: await engravingsOf(await storeMusic(line), counting),
     planName: planNameOf(assignment, stages),

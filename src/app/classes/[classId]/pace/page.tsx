@@ -5,6 +5,7 @@ import { dayOf, sayDay } from '@/core/calendar';
 import type { Pace } from '@/core/practice';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { getPace } from '@/server/access/school/load';
+import { Link } from '@/ui/link';
 import { Sheet } from '@/ui/page-frame';
 import { DueCalendar } from './due-calendar';
 import { PaceForm } from './pace-form';
@@ -44,7 +45,9 @@ export default async function PacePage({
                   key={student.id}
                   className="grid items-center gap-x-4 py-3 sm:grid-cols-[160px_1fr_280px]"
                 >
-                  <strong>{student.name}</strong>
+                  <Link href={`/students/${student.id}`} className="font-bold underline underline-offset-4">
+                    {student.name}
+                  </Link>
                   <span
                     role="img"
                     aria-label={`${student.learned} learned${student.pace ? `, ${student.pace.expected.toFixed(1)} expected` : ''}`}
@@ -63,6 +66,11 @@ export default async function PacePage({
                   </span>
                   <span>
                     {student.learned} learned{student.pace && `, ${sayAhead(student.pace)}`}
+                    {goal && student.pace?.forecast !== undefined && (
+                      <span className="block text-base">
+                        {sayForecast(student.pace.forecast, goal.pieces)}
+                      </span>
+                    )}
                   </span>
                 </li>
               ))}
@@ -84,6 +92,14 @@ export default async function PacePage({
       </div>
     </SignedInFrame>
   );
+}
+
+/** Who will reach the goal by its day, if it goes on like this. */
+function sayForecast(forecast: number, pieces: number): string {
+  const reached = Math.floor(forecast);
+  return reached >= pieces
+    ? 'Reaches the goal at this rate.'
+    : `At this rate ${reached} of ${pieces} by then.`;
 }
 
 /** `1.5 behind: 0.8 a week from now on`. */
