@@ -45,6 +45,7 @@ describe('plans of one’s own', () => {
     ['without a step', { steps: [] }, /at least one step/],
     ['with a step twice', { steps: ['plain', 'plain'] }, /once/],
     ['with a step from elsewhere', { steps: ['juggle'] }, /./],
+    ['with a step in own words that are not said', { steps: ['own-1', 'plain'] }, /own words/],
     ['with a rule of nought', { rules: { ...PLAN.rules, goodTakesToRise: 0 } }, /./],
     ['with a ladder of nought', { ladderSteps: { by: 'marks', marks: 0 } }, /./],
   ])('%s is refused', async (_, change, problem) => {

@@ -6,6 +6,8 @@ import {
   CHUNKINGS,
   type Chunking,
   type LadderSteps,
+  OWN_STEP_IDS,
+  type OwnStepId,
   type Plan,
   STEP_IDS,
   STEPS,
@@ -59,6 +61,8 @@ export function PlanEditor({ planId, plan }: PlanEditorProps) {
       <StepList
         steps={draft.steps}
         strictness={draft.strictness ?? {}}
+        ownWords={draft.ownWords ?? {}}
+        onOwnWords={(ownWords) => change({ ownWords })}
         onChange={(steps) => change({ steps })}
         onStrictness={(strictness) => change({ strictness })}
       />
@@ -118,19 +122,22 @@ interface StepListProps {
   readonly steps: readonly StepId[];
   /** Of the steps that are not judged as the class is. */
   readonly strictness: NonNullable<Plan['strictness']>;
+  readonly ownWords: NonNullable<Plan['ownWords']>;
+  readonly onOwnWords: (ownWords: NonNullable<Plan['ownWords']>) => void;
   readonly onChange: (steps: readonly StepId[]) => void;
   readonly onStrictness: (strictness: NonNullable<Plan['strictness']>) => void;
 }
 
 /** The chosen steps in their order, then those that could be added. */
-function StepList({ steps, strictness, onChange, onStrictness }: StepListProps) {
+function StepList({ steps, strictness, ownWords, onOwnWords, onChange, onStrictness }: StepListProps) {
   const move = (index: number, by: -1 | 1) => {
     const moved = [...steps];
     const [step] = moved.splice(index, 1);
     moved.splice(index + by, 0, step!);
     onChange(moved);
   };
-  const others = STEP_IDS.filter((id) => !steps.includes(id) && id !== 'without-click');
+  const others = STEP_IDS.filter((id) => !steps.includes(id) && id !== 'without-click' && !isOwn(id));
+  const nextOwn = OWN_STEP_IDS.find((id) => !steps.includes(id));
   return (
     <fieldset>
       <legend className="mb-1 font-bold">Steps</legend>
@@ -139,20 +146,30 @@ function StepList({ steps, strictness, onChange, onStrictness }: StepListProps) 
           <li key={id} className="flex flex-wrap items-center gap-2 rounded-md bg-cool-wash px-3 py-1">
             <span className="w-6 font-bold">{index + 1}</span>
             <span className="grow">
-              {STEPS[id].name} <span className="text-base text-faint">({LISTENS[STEPS[id].checkedBy]})</span>
+              {nameOf(id)} <span className="text-base text-faint">({LISTENS[STEPS[id].checkedBy]})</span>
+              {isOwn(id) && (
+                <input
+                  value={ownWords[id] ?? ''}
+                  maxLength={200}
+                  onChange={(event) => onOwnWords({ ...ownWords, [id]: event.currentTarget.value })}
+                  aria-label={`What is done in ${nameOf(id)}`}
+                  placeholder="Whisper the note names to your neighbour."
+                  className="mt-1 min-h-11 w-full rounded-md border-2 border-ink bg-paper px-2"
+                />
+              )}
             </span>
             {STEPS[id].checkedBy !== 'own-word' && (
               <StrictnessSelect
-                step={STEPS[id].name}
+                step={nameOf(id)}
                 value={strictness[id]}
                 onChange={(chosen) => onStrictness({ ...strictness, [id]: chosen })}
               />
             )}
-            <Mover label={`${STEPS[id].name} earlier`} disabled={index === 0} onClick={() => move(index, -1)}>
+            <Mover label={`${nameOf(id)} earlier`} disabled={index === 0} onClick={() => move(index, -1)}>
               <ArrowUp aria-hidden className="size-5" />
             </Mover>
             <Mover
-              label={`${STEPS[id].name} later`}
+              label={`${nameOf(id)} later`}
               disabled={index === steps.length - 1}
               onClick={() => move(index, 1)}
             >
@@ -163,7 +180,7 @@ function StepList({ steps, strictness, onChange, onStrictness }: StepListProps) 
               onClick={() => onChange(steps.filter((other) => other !== id))}
               className="min-h-11 px-2 underline underline-offset-4"
             >
-              Leave out <span className="sr-only">{STEPS[id].name}</span>
+              Leave out <span className="sr-only">{nameOf(id)}</span>
             </button>
           </li>
         ))}
@@ -179,10 +196,22 @@ function StepList({ steps, strictness, onChange, onStrictness }: StepListProps) 
             + {STEPS[id].name}
           </button>
         ))}
+        {nextOwn && (
+          <button
+            type="button"
+            onClick={() => onChange([...steps, nextOwn])}
+            className="min-h-11 rounded-md border-2 border-dashed border-ink px-3 hover:bg-cool-wash"
+          >
+            + A step in your own words
+          </button>
+        )}
       </div>
     </fieldset>
   );
 }
+
+const isOwn = (id: StepId): id is OwnStepId => OWN_STEP_IDS.some((one) => one === id);
+const nameOf = (id: StepId) => (isOwn(id) ? `Your own step ${OWN_STEP_IDS.indexOf(id) + 1}` : STEPS[id].name);
 
 const AS_THE_CLASS = 'class';
 

@@ -5,12 +5,12 @@ import type { Stage } from './plan';
 import { STEPS } from './step';
 
 /** A stage as it is shown: what to do, on which piece, and how it is checked. */
-export function describeStage({ part }: Line, { id, chunk, step }: Stage, vocabulary: Vocabulary) {
+export function describeStage({ part }: Line, { id, chunk, step, words }: Stage, vocabulary: Vocabulary) {
   const { name, doThis, checkedBy, input, click, backing, under } = STEPS[step];
   return {
     id,
     name,
-    doThis,
+    doThis: words ?? doThis,
     checkedBy,
     input,
     click,

@@ -59,7 +59,7 @@ export {
   standingOf,
 } from './standing';
 export { STEPS, type Step } from './step';
-export { STEP_IDS, STEP_KEEPS, type StepId } from './step-keeps';
+export { OWN_STEP_IDS, type OwnStepId, STEP_IDS, STEP_KEEPS, type StepId } from './step-keeps';
 export { lineOfStep } from './step-line';
 export {
   type LoopLine,

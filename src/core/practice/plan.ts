@@ -5,7 +5,7 @@ import { layLadder } from '../tempo';
 import { type Chunk, type Chunking, proposeChunks } from './chunk';
 import { type ClimbRules, USUAL_RULES } from './climb';
 import { STEPS } from './step';
-import { STEP_IDS, STEP_KEEPS, type StepId } from './step-keeps';
+import { OWN_STEP_IDS, type OwnStepId, STEP_IDS, STEP_KEEPS, type StepId } from './step-keeps';
 
 /** How the rungs of a ladder are laid. */
 export type LadderSteps =
@@ -27,6 +27,8 @@ export interface Plan {
   readonly endsWithoutClick: boolean;
   /** How strictly single steps are judged; the others as the class is. */
   readonly strictness?: Readonly<Partial<Record<StepId, Strictness>>> | undefined;
+  /** What is done in the teacher's own steps. */
+  readonly ownWords?: Readonly<Partial<Record<OwnStepId, string>>> | undefined;
 }
 
 const USUAL = {
@@ -86,6 +88,8 @@ export interface Stage {
   readonly step: StepId;
   /** Rising tempos in beat units of the line's first meter, at least one. */
   readonly ladder: readonly number[];
+  /** What is done, where the teacher has put it into words. */
+  readonly words?: string | undefined;
   /** The teacher has asked for it, beside the plan. */
   readonly isAsked?: true;
 }
@@ -170,6 +174,7 @@ export function stagesOf(
         chunk,
         step,
         ladder: ladderFor(chunk, step, last, plan, bounds),
+        ...wordsFor(step, plan),
       }),
     );
   const line = chunks.at(-1)!;
@@ -190,6 +195,12 @@ export function stagesOf(
       ]
     : stages;
   return [...whole, ...together];
+}
+
+/** What the teacher has written for an own step. */
+function wordsFor(step: StepId, { ownWords = {} }: Plan): Pick<Stage, 'words'> {
+  const id = OWN_STEP_IDS.find((one) => one === step);
+  return id && ownWords[id] !== undefined ? { words: ownWords[id] } : {};
 }
 
 /** Whether there is anything to play in a piece: a hand may rest in it. */

@@ -10,6 +10,7 @@ import {
   type Chunk,
   chunkName,
   type Deed,
+  describeStage,
   layRungs,
   lineOfChunk,
   lineOfStep,
@@ -356,6 +357,23 @@ describe('pace', () => {
     expect([10, 11]).toContain(open.practiceDays - closed.practiceDays);
     expect(() => paceOf({ ...goal, pieces: 0 }, 0, goal.from)).toThrow(RangeError);
   });
+});
+
+test('a step in the teacher’s own words says them, is done by the student’s word, and is a step like others', () => {
+  const line = bookLine(5);
+  const words = 'Whisper the names of the notes.';
+  const plan = { ...READY_PLANS[0]!, steps: ['own-1', 'plain'], ownWords: { 'own-1': words } } as const;
+  const stages = stagesOf(line.part, plan, { startBpm: 60, goalBpm: 80 });
+  const own = stages.filter(({ step }) => step === 'own-1');
+  expect(own.length).toBeGreaterThan(0);
+  for (const stage of own)
+    expect(describeStage(line, stage, 'us')).toMatchObject({
+      doThis: words,
+      checkedBy: 'own-word',
+      input: 'none',
+    });
+  const plain = stages.find(({ step }) => step === 'plain')!;
+  expect(describeStage(line, plain, 'us').doThis).toBe(STEPS.plain.doThis);
 });
 
 test('a step is judged as the plan says, every other as the class is', () => {

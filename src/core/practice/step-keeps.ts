@@ -1,5 +1,9 @@
 import type { VoiceName } from '../notation';
 
+/** Steps that say what the teacher has written for them. */
+export const OWN_STEP_IDS = ['own-1', 'own-2', 'own-3'] as const;
+export type OwnStepId = (typeof OWN_STEP_IDS)[number];
+
 export const STEP_IDS = [
   'read',
   'count',
@@ -20,6 +24,7 @@ export const STEP_IDS = [
   'expression',
   'with-backing',
   'without-click',
+  ...OWN_STEP_IDS,
 ] as const;
 export type StepId = (typeof STEP_IDS)[number];
 
@@ -58,4 +63,7 @@ export const STEP_KEEPS: Readonly<Record<StepId, Keeps>> = {
   expression: FULL,
   'with-backing': FULL,
   'without-click': FULL,
+  'own-1': FULL,
+  'own-2': FULL,
+  'own-3': FULL,
 };

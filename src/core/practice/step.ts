@@ -1,5 +1,5 @@
 import type { VoiceName } from '../notation';
-import { type Keeps, STEP_KEEPS, type StepId } from './step-keeps';
+import { type Keeps, type OwnStepId, STEP_KEEPS, type StepId } from './step-keeps';
 
 /** What is done in a step, and how it is checked. */
 export interface Step {
@@ -26,6 +26,19 @@ const alone = (id: StepId, voice: VoiceName, name: string): Step => ({
   doThis: `Play the ${voice} alone.`,
   checkedBy: 'notes-and-rhythm',
   input: 'microphone',
+  keeps: STEP_KEEPS[id],
+  under: 'counts',
+  click: true,
+  backing: false,
+});
+
+/** What a teacher has put into own words: it cannot be heard. */
+const own = (id: OwnStepId): Step => ({
+  id,
+  name: 'Your teacher’s own step',
+  doThis: 'Do what your teacher says.',
+  checkedBy: 'own-word',
+  input: 'none',
   keeps: STEP_KEEPS[id],
   under: 'counts',
   click: true,
@@ -182,4 +195,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
     click: false,
     backing: false,
   },
+  'own-1': own('own-1'),
+  'own-2': own('own-2'),
+  'own-3': own('own-3'),
 };

@@ -2,34 +2,45 @@ import 'server-only';
 import { z } from 'zod';
 import { DONE, type Result } from '@/core/base';
 import { STRICTNESSES } from '@/core/judging';
-import { CHUNKINGS, type Plan, STEP_IDS } from '@/core/practice';
+import { CHUNKINGS, OWN_STEP_IDS, type Plan, STEP_IDS } from '@/core/practice';
 import * as queries from '@/server/db/queries/plans';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { readForm, refused } from '../read-form';
 
 const MOST_PLANS = 50;
 
-const planForm: z.ZodType<Plan> = z.object({
-  name: z.string().trim().min(1, 'Give the plan a name.').max(60, 'A plan’s name has at most 60 letters.'),
-  chunking: z.enum(CHUNKINGS),
-  steps: z
-    .array(z.enum(STEP_IDS))
-    .min(1, 'A plan needs at least one step.')
-    .refine((steps) => new Set(steps).size === steps.length, 'Each step stands in a plan once.'),
-  order: z.enum(['chunk-by-chunk', 'step-by-step']),
-  ladderSteps: z.discriminatedUnion('by', [
-    z.object({ by: z.literal('marks'), marks: z.int().min(1).max(10) }),
-    z.object({ by: z.literal('bpm'), bpm: z.int().min(1).max(40) }),
-    z.object({ by: z.literal('percent'), percent: z.int().min(1).max(50) }),
-  ]),
-  rules: z.object({
-    goodTakesToRise: z.int().min(1).max(10),
-    easyTakesToLeap: z.int().min(0).max(10),
-    brokenTakesToFall: z.int().min(0).max(10),
-  }),
-  endsWithoutClick: z.boolean(),
-  strictness: z.partialRecord(z.enum(STEP_IDS), z.enum(STRICTNESSES)).optional(),
-});
+const planForm: z.ZodType<Plan> = z
+  .object({
+    name: z.string().trim().min(1, 'Give the plan a name.').max(60, 'A plan’s name has at most 60 letters.'),
+    chunking: z.enum(CHUNKINGS),
+    steps: z
+      .array(z.enum(STEP_IDS))
+      .min(1, 'A plan needs at least one step.')
+      .refine((steps) => new Set(steps).size === steps.length, 'Each step stands in a plan once.'),
+    order: z.enum(['chunk-by-chunk', 'step-by-step']),
+    ladderSteps: z.discriminatedUnion('by', [
+      z.object({ by: z.literal('marks'), marks: z.int().min(1).max(10) }),
+      z.object({ by: z.literal('bpm'), bpm: z.int().min(1).max(40) }),
+      z.object({ by: z.literal('percent'), percent: z.int().min(1).max(50) }),
+    ]),
+    rules: z.object({
+      goodTakesToRise: z.int().min(1).max(10),
+      easyTakesToLeap: z.int().min(0).max(10),
+      brokenTakesToFall: z.int().min(0).max(10),
+    }),
+    endsWithoutClick: z.boolean(),
+    strictness: z.partialRecord(z.enum(STEP_IDS), z.enum(STRICTNESSES)).optional(),
+    ownWords: z
+      .partialRecord(
+        z.enum(OWN_STEP_IDS),
+        z.string().trim().max(200, 'A step is said in at most 200 letters.'),
+      )
+      .optional(),
+  })
+  .refine(({ steps, ownWords }) => OWN_STEP_IDS.every((id) => !steps.includes(id) || ownWords?.[id]), {
+    error: 'Say in your own words what is done in each step of your own.',
+    path: ['ownWords'],
+  });
 
 /** The viewer's own plans, by name. */
 export function listPlans(viewer: Viewer) {
