@@ -1,12 +1,12 @@
 import type { Metadata } from 'next';
 import Form from 'next/form';
-import type { ReactNode } from 'react';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { find } from '@/server/access/school/find';
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Link } from '@/ui/link';
+import { NamedList } from '@/ui/named-list';
 import { Sheet } from '@/ui/page-frame';
 
 export const metadata: Metadata = { title: 'Find' };
@@ -42,12 +42,22 @@ export default async function FindPage({
             <p role="status" className="mb-2 text-faint">
               {count === 0 ? `Nothing has “${found.words}” in it.` : `Found for “${found.words}”:`}
             </p>
-            <Group name="Students" isEmpty={found.students.length === 0}>
+            <NamedList
+              name="Students"
+              level={2}
+              className="divide-y divide-rule"
+              isEmpty={found.students.length === 0}
+            >
               {found.students.map(({ id, name, className }) => (
                 <Row key={id} href={`/students/${id}`} name={name} note={className} />
               ))}
-            </Group>
-            <Group name="Lines" isEmpty={found.lines.length === 0}>
+            </NamedList>
+            <NamedList
+              name="Lines"
+              level={2}
+              className="divide-y divide-rule"
+              isEmpty={found.lines.length === 0}
+            >
               {found.lines.map(({ id, number, title, bookTitle, contentHash }) => (
                 <Row
                   key={id}
@@ -56,13 +66,23 @@ export default async function FindPage({
                   note={bookTitle}
                 />
               ))}
-            </Group>
-            <Group name="Classes" isEmpty={found.classes.length === 0}>
+            </NamedList>
+            <NamedList
+              name="Classes"
+              level={2}
+              className="divide-y divide-rule"
+              isEmpty={found.classes.length === 0}
+            >
               {found.classes.map(({ id, name }) => (
                 <Row key={id} href={`/classes/${id}`} name={name} note="" />
               ))}
-            </Group>
-            <Group name="Pages" isEmpty={found.pages.length === 0}>
+            </NamedList>
+            <NamedList
+              name="Pages"
+              level={2}
+              className="divide-y divide-rule"
+              isEmpty={found.pages.length === 0}
+            >
               {found.pages.map(({ bookId, bookTitle, page, whatsNew }) => (
                 <Row
                   key={`${bookId} ${page}`}
@@ -71,29 +91,11 @@ export default async function FindPage({
                   note={whatsNew}
                 />
               ))}
-            </Group>
+            </NamedList>
           </Sheet>
         )}
       </div>
     </SignedInFrame>
-  );
-}
-
-function Group({
-  name,
-  isEmpty,
-  children,
-}: {
-  readonly name: string;
-  readonly isEmpty: boolean;
-  readonly children: ReactNode;
-}) {
-  if (isEmpty) return null;
-  return (
-    <>
-      <h2 className="mt-3 text-xl font-bold">{name}</h2>
-      <ul className="divide-y divide-rule">{children}</ul>
-    </>
   );
 }
 

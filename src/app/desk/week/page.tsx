@@ -1,5 +1,4 @@
 import type { Metadata } from 'next';
-import type { ReactNode } from 'react';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { dayOf, sayDay } from '@/core/calendar';
 import { sayMeasure, sayMeasures } from '@/core/time';
@@ -7,6 +6,7 @@ import { requireTeacher } from '@/server/access/account/viewer';
 import { vocabularyOf } from '@/server/access/school/vocabulary';
 import { getWeek, wantsWeeklyLetter } from '@/server/access/school/week';
 import { Link } from '@/ui/link';
+import { NamedList } from '@/ui/named-list';
 import { Sheet } from '@/ui/page-frame';
 import { PrintButton } from '@/ui/print-button';
 import { LetterWish } from './letter-wish';
@@ -45,7 +45,12 @@ export default async function WeekPage() {
               {one.practised} of {one.students} practised; {one.takes}{' '}
               {one.takes === 1 ? 'take was' : 'takes were'} handed in.
             </p>
-            <Part name="Needs help" isEmpty={one.asksForHelp.length === 0}>
+            <NamedList
+              name="Needs help"
+              level={3}
+              className="ml-5 list-disc"
+              isEmpty={one.asksForHelp.length === 0}
+            >
               {one.asksForHelp.map((row) => (
                 <li key={`${row.studentId} ${row.assignmentId}`}>
                   <Link href={`/students/${row.studentId}`} className={LINK}>
@@ -55,8 +60,13 @@ export default async function WeekPage() {
                   {row.measure !== null && `, ${sayMeasure(row.measure, vocabulary)}`}
                 </li>
               ))}
-            </Part>
-            <Part name="Has not practised" isEmpty={one.idle.length === 0}>
+            </NamedList>
+            <NamedList
+              name="Has not practised"
+              level={3}
+              className="ml-5 list-disc"
+              isEmpty={one.idle.length === 0}
+            >
               {one.idle.map(({ studentId, name, lastOn }) => (
                 <li key={studentId}>
                   <Link href={`/students/${studentId}`} className={LINK}>
@@ -65,8 +75,13 @@ export default async function WeekPage() {
                   {lastOn ? `, last on ${sayDay(lastOn, today)}` : ', never yet'}
                 </li>
               ))}
-            </Part>
-            <Part name="What many miss" isEmpty={one.missed.length === 0}>
+            </NamedList>
+            <NamedList
+              name="What many miss"
+              level={3}
+              className="ml-5 list-disc"
+              isEmpty={one.missed.length === 0}
+            >
               {one.missed.map(({ assignmentId, lineNumber, lineTitle, measures }) => (
                 <li key={assignmentId}>
                   <Link href={`/given/${assignmentId}`} className={LINK}>
@@ -79,43 +94,30 @@ export default async function WeekPage() {
                   )}
                 </li>
               ))}
-            </Part>
-            <Part name="Was due and is not learned" isEmpty={one.overdue.length === 0}>
+            </NamedList>
+            <NamedList
+              name="Was due and is not learned"
+              level={3}
+              className="ml-5 list-disc"
+              isEmpty={one.overdue.length === 0}
+            >
               {one.overdue.map((row) => (
                 <li key={`${row.studentId} ${row.assignmentId}`}>
                   {row.name}, {row.lineNumber} {row.lineTitle}
                 </li>
               ))}
-            </Part>
-            <Part name="Learned" isEmpty={one.learned.length === 0}>
+            </NamedList>
+            <NamedList name="Learned" level={3} className="ml-5 list-disc" isEmpty={one.learned.length === 0}>
               {one.learned.map((row) => (
                 <li key={`${row.studentId} ${row.assignmentId}`}>
                   {row.name}, {row.lineNumber} {row.lineTitle}
                 </li>
               ))}
-            </Part>
+            </NamedList>
           </Sheet>
         ))}
       </div>
       {classes.length === 0 && <Sheet>There is no class yet.</Sheet>}
     </SignedInFrame>
-  );
-}
-
-function Part({
-  name,
-  isEmpty,
-  children,
-}: {
-  readonly name: string;
-  readonly isEmpty: boolean;
-  readonly children: ReactNode;
-}) {
-  if (isEmpty) return null;
-  return (
-    <>
-      <h3 className="mt-2 font-bold">{name}</h3>
-      <ul className="ml-5 list-disc">{children}</ul>
-    </>
   );
 }

@@ -16,12 +16,12 @@ import {
 } from '@/core/practice';
 import { FASTEST_MARK, SLOWEST_PRACTICE } from '@/core/tempo';
 import { countedTempo, isCompound } from '@/core/time';
-import { chunkingNames } from '@/ui/chunking-names';
 import { Choice, Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
 import { TempoLadder } from '@/ui/tempo-ladder';
 import { useWords } from '@/ui/vocabulary';
 import { WordField } from '@/ui/word-field';
+import { PlanChoice } from '../plan-choice';
 import { classOfInstrument, type Player, WhoReadsWhat } from '../who-reads-what';
 import { giveOut } from './actions';
 
@@ -73,13 +73,14 @@ export function AssignForm({
   const [classId, setClassId] = useState(() => classOfInstrument(classes, readings)?.id ?? '');
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const roster = classes.find(({ id }) => id === classId);
-  const [planName, setPlanName] = useState('');
-  const [chunking, setChunking] = useState<Chunking>('twos');
+  const [how, setHow] = useState({ planId: '', chunking: 'twos' as Chunking });
   const plans = [...READY_PLANS.map((ready) => ({ id: ready.name, plan: ready })), ...ownPlans];
-  const planOf = (id: string) => plans.find((one) => one.id === id)?.plan;
-  const plan = planOf(planName);
+  const plan = plans.find(({ id }) => id === how.planId)?.plan;
   // One object for one choice: what is computed from it is computed once.
-  const laidPlan = useMemo(() => (plan ? { ...plan, chunking } : NO_PLAN), [plan, chunking]);
+  const laidPlan = useMemo(
+    () => (plan ? { ...plan, chunking: how.chunking } : NO_PLAN),
+    [plan, how.chunking],
+  );
   const ladder = maybeLadder(Number(start), Number(goal), plan?.ladderSteps);
   const { meter } = line.part.measures[0]!;
   const inSmallBeats = (bpm: number) =>
@@ -131,37 +132,7 @@ export function AssignForm({
           onChange={(event) => setGoal(event.target.value)}
         />
       </div>
-      <Choice
-        label="How to learn it"
-        name="plan"
-        value={planName}
-        onChange={(event) => {
-          setPlanName(event.target.value);
-          const chosen = planOf(event.target.value);
-          if (chosen) setChunking(chosen.chunking);
-        }}
-      >
-        <option value="">The whole line</option>
-        {plans.map(({ id, plan: { name } }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </Choice>
-      {plan && ladder && (
-        <Choice
-          label="In pieces"
-          name="chunking"
-          value={chunking}
-          onChange={(event) => setChunking(event.target.value as Chunking)}
-        >
-          {Object.entries(chunkingNames(words)).map(([id, name]) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </Choice>
-      )}
+      <PlanChoice plans={plans} {...how} onChoose={setHow} />
       <Choice label="Then straight on with" name="nextLineId">
         <option value="">nothing</option>
         {otherLines.map(({ id, label }) => (

@@ -4,11 +4,10 @@ import type { Reading } from '@/core/arranging';
 import type { Level } from '@/core/instruments';
 import type { Chunking, Plan } from '@/core/practice';
 import { FASTEST_MARK, SLOWEST_PRACTICE } from '@/core/tempo';
-import { chunkingNames } from '@/ui/chunking-names';
-import { Choice, Field } from '@/ui/field';
+import { Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
-import { useWords } from '@/ui/vocabulary';
 import { WordField } from '@/ui/word-field';
+import { PlanChoice } from '../plan-choice';
 import { classOfInstrument, type Player, WhoReadsWhat } from '../who-reads-what';
 import { giveMany } from './actions';
 
@@ -42,7 +41,6 @@ const BOUNDS = { type: 'number', min: SLOWEST_PRACTICE, max: FASTEST_MARK, requi
 
 /** Several lines to several classes: each line with its tempos, all with the same days, plan and words. */
 export function GiveForm({ lines, rosters, plans, today, dueOn }: GiveFormProps) {
-  const words = useWords();
   const [classIds, setClassIds] = useState<readonly string[]>(() => {
     const proposed = classOfInstrument(
       rosters,
@@ -51,15 +49,14 @@ export function GiveForm({ lines, rosters, plans, today, dueOn }: GiveFormProps)
     return proposed ? [proposed.id] : [];
   });
   const [studentIds, setStudentIds] = useState<readonly string[]>([]);
-  const [planId, setPlanId] = useState('');
-  const [chunking, setChunking] = useState<Chunking>('twos');
+  const [chosen, setChosen] = useState({ planId: '', chunking: 'twos' as Chunking });
   const toggled = (all: readonly string[], id: string) =>
     all.includes(id) ? all.filter((other) => other !== id) : [...all, id];
   const players = rosters
     .filter(({ id }) => classIds.includes(id))
     .flatMap(({ students }) => {
-      const chosen = students.filter(({ id }) => studentIds.includes(id));
-      return chosen.length > 0 ? chosen : students;
+      const some = students.filter(({ id }) => studentIds.includes(id));
+      return some.length > 0 ? some : students;
     });
   return (
     <ActionForm action={giveMany} className="grid items-start gap-6 lg:grid-cols-[1fr_340px]">
@@ -144,37 +141,7 @@ export function GiveForm({ lines, rosters, plans, today, dueOn }: GiveFormProps)
         </fieldset>
       </div>
       <div className="space-y-4">
-        <Choice
-          label="How to learn it"
-          name="plan"
-          value={planId}
-          onChange={(event) => {
-            setPlanId(event.target.value);
-            const plan = plans.find(({ id }) => id === event.target.value)?.plan;
-            if (plan) setChunking(plan.chunking);
-          }}
-        >
-          <option value="">The whole line</option>
-          {plans.map(({ id, plan }) => (
-            <option key={id} value={id}>
-              {plan.name}
-            </option>
-          ))}
-        </Choice>
-        {planId !== '' && (
-          <Choice
-            label="In pieces"
-            name="chunking"
-            value={chunking}
-            onChange={(event) => setChunking(event.target.value as Chunking)}
-          >
-            {Object.entries(chunkingNames(words)).map(([id, name]) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </Choice>
-        )}
+        <PlanChoice plans={plans} {...chosen} onChoose={setChosen} />
         <div className="grid grid-cols-2 gap-3">
           <Field label="From" name="fromOn" type="date" min={today} hint="Nobody sees it before." />
           <Field label="Due" name="dueOn" type="date" min={today} defaultValue={dueOn} required />

@@ -1,0 +1,23 @@
+import type { ReactNode } from 'react';
+
+interface NamedListProps {
+  readonly name: string;
+  /** Nothing is shown then, not even the name. */
+  readonly isEmpty: boolean;
+  readonly level: 2 | 3;
+  readonly className: string;
+  /** Its items. */
+  readonly children: ReactNode;
+}
+
+/** A list under its name, if there is anything in it. */
+export function NamedList({ name, isEmpty, level, className, children }: NamedListProps) {
+  if (isEmpty) return null;
+  const Heading = level === 2 ? 'h2' : 'h3';
+  return (
+    <>
+      <Heading className={level === 2 ? 'mt-3 text-xl font-bold' : 'mt-2 font-bold'}>{name}</Heading>
+      <ul className={className}>{children}</ul>
+    </>
+  );
+}
