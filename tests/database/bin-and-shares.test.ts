@@ -1,10 +1,19 @@
 // What is removed comes back as it was; what is shared is seen by whom it is shared with, and changed by whoever may.
 import { sql } from 'kysely';
+import { READY_PLANS } from '@/core/practice';
 import { NotFound, type Viewer } from '@/server/access/account/viewer';
-import { changeForAll, copyAssignment, getGiven, takeBack } from '@/server/access/practice/given';
+import {
+  answerQuestions,
+  askQuestionsAgain,
+  changeForAll,
+  copyAssignment,
+  getGiven,
+  takeBack,
+} from '@/server/access/practice/given';
 import { assignMany, getLinesToGive, takeBackMany } from '@/server/access/practice/giving-out';
+import { bringPlanBack, listPlans, removePlan, savePlan } from '@/server/access/practice/plans';
 import { listAssignmentsOfStudent } from '@/server/access/practice/progress';
-import { getAssignmentToPlay } from '@/server/access/practice/to-play';
+import { askForHelp, getAssignmentToPlay, listQuestions } from '@/server/access/practice/to-play';
 import { createClass } from '@/server/access/school/classes';
 import {
   bringBack,
@@ -111,6 +120,39 @@ describe('the bin', () => {
     await giveAgain(world.teacher, world.assignmentId);
     expect(await stored('assignment')).toBe(before);
     expect((await listAssignmentsOfStudent(world.student)).map(({ id }) => id)).toEqual([world.assignmentId]);
+  });
+
+  test('a question that was settled by a slip stands again; a plan that was removed comes back', async () => {
+    const question = {
+      stage: (await getAssignmentToPlay(world.student, world.assignmentId)).stage.id,
+      measure: 2,
+    };
+    rightOf(await askForHelp(world.student, world.assignmentId, question));
+    const asked = async () => (await listQuestions(world.teacher)).map(({ measure }) => measure);
+    const { userId } = world.student;
+    await answerQuestions(world.teacher, world.assignmentId, userId);
+    expect([
+      await asked(),
+      (await getGiven(world.teacher, world.assignmentId)).students[0]!.asksForHelp,
+    ]).toEqual([[], []]);
+    await expect(askQuestionsAgain(other.teacher, world.assignmentId, userId)).rejects.toThrow(NotFound);
+    await askQuestionsAgain(world.teacher, world.assignmentId, userId);
+    expect([
+      await asked(),
+      (await getGiven(world.teacher, world.assignmentId)).students[0]!.asksForHelp,
+    ]).toEqual([[2], [2]]);
+
+    rightOf(await savePlan(world.teacher, undefined, { ...READY_PLANS[0]!, name: 'Mine' }));
+    const [plan] = await listPlans(world.teacher);
+    await removePlan(world.teacher, plan!.id);
+    expect(await listPlans(world.teacher)).toEqual([]);
+    await expect(removePlan(world.teacher, plan!.id)).rejects.toThrow(NotFound);
+    await expect(bringPlanBack(other.teacher, plan!.id)).rejects.toThrow(NotFound);
+    rightOf(await bringPlanBack(world.teacher, plan!.id));
+    expect(await listPlans(world.teacher)).toEqual([plan]);
+    await removePlan(world.teacher, plan!.id);
+    rightOf(await savePlan(world.teacher, undefined, { ...READY_PLANS[0]!, name: 'Mine' }));
+    expect(problemIn(await bringPlanBack(world.teacher, plan!.id))).toContain('already');
   });
 
   test('a line goes into another book, to its end', async () => {

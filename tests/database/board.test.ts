@@ -5,7 +5,7 @@ import { takeBack } from '@/server/access/practice/given';
 import { askForHelp } from '@/server/access/practice/to-play';
 import { answerTake } from '@/server/access/review/answers';
 import { overruleMeasure } from '@/server/access/review/overrules';
-import { listPins, pinWord, unpin } from '@/server/access/review/pins';
+import { listPins, pinWord, setPinned } from '@/server/access/review/pins';
 import { getBoard, getStumbles } from '@/server/access/school/board';
 import { changePace } from '@/server/access/school/classes';
 import { getRecord } from '@/server/access/school/record';
@@ -165,9 +165,14 @@ test('a word is pinned to a measure by the teacher and found by the student', as
   for (const stranger of [other.teacher, other.student]) {
     await expect(listPins(stranger, id)).rejects.toThrow(NotFound);
     await expect(pinWord(stranger, id, { measureIndex: 0, words: 'x' })).rejects.toThrow(NotFound);
-    await expect(unpin(stranger, id, pin!.id)).rejects.toThrow(NotFound);
+    await expect(setPinned(stranger, id, pin!.id, false)).rejects.toThrow(NotFound);
   }
-  await expect(unpin(world.student, id, pin!.id)).rejects.toThrow(NotFound);
-  await unpin(world.teacher, id, pin!.id);
+  await expect(setPinned(world.student, id, pin!.id, false)).rejects.toThrow(NotFound);
+  await setPinned(world.teacher, id, pin!.id, false);
+  expect(await listPins(world.teacher, id)).toEqual([]);
+  // A slip is put back as it was.
+  await setPinned(world.teacher, id, pin!.id, true);
+  expect(await listPins(world.teacher, id)).toEqual([pin]);
+  await setPinned(world.teacher, id, pin!.id, false);
   expect(await listPins(world.student, id)).toEqual([]);
 });

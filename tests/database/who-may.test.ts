@@ -236,6 +236,10 @@ const ACTIONS: Readonly<Record<string, Readonly<Record<string, Entry>>>> = {
     setGoal: { may: TEACHERS, ask: ({ classId }) => classes.setGoal(classId, EMPTY, form()) },
   },
   'src/app/given/[assignmentId]/actions.ts': {
+    askAgain: {
+      may: TEACHERS,
+      ask: ({ assignmentId, studentId }) => given.askAgain(assignmentId, studentId),
+    },
     changeAll: {
       may: TEACHERS,
       ask: ({ assignmentId }) =>
@@ -263,6 +267,7 @@ const ACTIONS: Readonly<Record<string, Readonly<Record<string, Entry>>>> = {
     helped: { may: TEACHERS, ask: ({ assignmentId, studentId }) => given.helped(assignmentId, studentId) },
   },
   'src/app/plans/actions.ts': {
+    bringBack: { may: [], ask: ({ planId }) => plans.bringBack(planId) },
     keepPlan: { may: HEAD, ask: ({ planId }) => plans.keepPlan(planId, { ...READY_PLANS[0], name: 'Mine' }) },
     dropPlan: { may: HEAD, ask: ({ planId }) => plans.dropPlan(planId) },
   },
@@ -318,6 +323,7 @@ const ACTIONS: Readonly<Record<string, Readonly<Record<string, Entry>>>> = {
       may: TEACHERS,
       ask: ({ takeId }) => take.pin(takeId, EMPTY, form({ measureIndex: '1', words: 'well' })),
     },
+    putPinBack: { may: TEACHERS, ask: ({ takeId, pinId }) => take.putPinBack(takeId, pinId) },
     takePinOff: { may: TEACHERS, ask: ({ takeId, pinId }) => take.takePinOff(takeId, pinId) },
   },
 };

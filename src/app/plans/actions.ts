@@ -1,9 +1,9 @@
 'use server';
-import { revalidatePath } from 'next/cache';
+import { redirect } from 'next/navigation';
 import { answered } from '@/app/_components/answered';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { requireTeacher } from '@/server/access/account/viewer';
-import { removePlan, savePlan } from '@/server/access/practice/plans';
+import { bringPlanBack, removePlan, savePlan } from '@/server/access/practice/plans';
 import type { FormState } from '@/ui/form';
 
 export async function keepPlan(planId: string | undefined, plan: unknown): Promise<FormState> {
@@ -16,6 +16,9 @@ export async function keepPlan(planId: string | undefined, plan: unknown): Promi
 
 export async function dropPlan(planId: string): Promise<FormState> {
   await orNotFound(removePlan(await requireTeacher(), planId));
-  revalidatePath('/plans');
-  return {};
+  redirect(`/plans?removed=${planId}`);
+}
+
+export async function bringBack(planId: string): Promise<FormState> {
+  return answered(bringPlanBack(await requireTeacher(), planId), { fresh: '/plans', done: 'It is back.' });
 }

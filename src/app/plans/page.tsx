@@ -6,6 +6,7 @@ import { listPlans } from '@/server/access/practice/plans';
 import { ButtonLink } from '@/ui/button';
 import { Sheet } from '@/ui/page-frame';
 import { PlanEditor } from './plan-editor';
+import { RemovedPlan } from './removed-plan';
 
 export const metadata: Metadata = { title: 'Plans' };
 
@@ -13,16 +14,17 @@ export const metadata: Metadata = { title: 'Plans' };
 export default async function PlansPage({
   searchParams,
 }: {
-  /** `from`: name of the ready plan that the new one begins as. */
-  readonly searchParams: Promise<{ readonly from?: string }>;
+  /** `from`: name of the ready plan that the new one begins as; `removed`: the plan that was removed last. */
+  readonly searchParams: Promise<{ readonly from?: string; readonly removed?: string }>;
 }) {
   const viewer = await requireTeacher();
-  const [own, { from }] = await Promise.all([listPlans(viewer), searchParams]);
+  const [own, { from, removed }] = await Promise.all([listPlans(viewer), searchParams]);
   const begun = READY_PLANS.find(({ name }) => name === from);
   return (
     <SignedInFrame viewer={viewer}>
       <div className="mx-auto max-w-[860px] space-y-5">
         <h1 className="font-serif text-3xl font-bold">Plans</h1>
+        {removed && <RemovedPlan planId={removed} />}
         {own.map(({ id, plan }) => (
           <Sheet key={id}>
             <details>

@@ -201,6 +201,8 @@ interface PlanTable {
   id: Generated<string>;
   teacher_id: string;
   plan: Json<Plan>;
+  /** Since then it is only there to be brought back. */
+  removed_at: Date | null;
 }
 
 interface AssignmentStudentTable {
@@ -227,6 +229,8 @@ interface StageWordTable {
   /** Printed number of the measure that help is asked for, 0 for a pickup. */
   measure: number | null;
   said_at: Generated<Date>;
+  /** Since then help was given; the question is only there to be asked again. */
+  settled_at: Date | null;
 }
 
 type TakeState = 'waiting' | 'checked' | 'failed';
@@ -357,6 +361,8 @@ interface TakePinTable {
   words: string;
   teacher_id: string;
   pinned_at: Generated<Date>;
+  /** Since then it is only there to be put back. */
+  removed_at: Date | null;
 }
 
 /** That something was removed for good: without saying whose it was. */

@@ -6,6 +6,7 @@ import { orNotFound } from '@/app/_components/not-found-guard';
 import { requireTeacher } from '@/server/access/account/viewer';
 import {
   answerQuestions,
+  askQuestionsAgain,
   changeForAll,
   changeForStudent,
   copyAssignment,
@@ -45,6 +46,11 @@ export async function withdraw(assignmentId: string): Promise<FormState> {
 
 export async function helped(assignmentId: string, studentId: string): Promise<FormState> {
   await orNotFound(answerQuestions(await requireTeacher(), assignmentId, studentId));
+  redirect(`/given/${assignmentId}?helped=${studentId}`);
+}
+
+export async function askAgain(assignmentId: string, studentId: string): Promise<FormState> {
+  await orNotFound(askQuestionsAgain(await requireTeacher(), assignmentId, studentId));
   revalidatePath(`/given/${assignmentId}`);
-  return {};
+  return { done: 'The question stands again.' };
 }

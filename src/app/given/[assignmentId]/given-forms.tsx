@@ -1,9 +1,10 @@
 'use client';
 import { FASTEST_MARK, SLOWEST_PRACTICE } from '@/core/tempo';
+import { DoneWithUndo } from '@/ui/done-with-undo';
 import { Choice, Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
 import { WordField } from '@/ui/word-field';
-import { changeAll, changeOne, giveCopy, helped, withdraw } from './actions';
+import { askAgain, changeAll, changeOne, giveCopy, helped, withdraw } from './actions';
 
 interface ChangeFormProps {
   readonly assignmentId: string;
@@ -115,5 +116,22 @@ export function HelpedForm({
     <ActionForm action={helped.bind(null, assignmentId, studentId)}>
       <SubmitButton weight="quiet">Helped</SubmitButton>
     </ActionForm>
+  );
+}
+
+/** Help was given just now. */
+export function Helped({
+  assignmentId,
+  studentId,
+  name,
+}: {
+  readonly assignmentId: string;
+  readonly studentId: string;
+  readonly name: string;
+}) {
+  return (
+    <DoneWithUndo action={askAgain} args={[assignmentId, studentId]} label="It still stands">
+      The question of {name} is settled.
+    </DoneWithUndo>
   );
 }

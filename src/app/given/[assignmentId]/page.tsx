@@ -14,7 +14,7 @@ import { ButtonLink } from '@/ui/button';
 import { Link } from '@/ui/link';
 import { ClassStrip } from '@/ui/music/class-strip';
 import { Sheet } from '@/ui/page-frame';
-import { ChangeAllForm, ChangeForm, CopyForm, HelpedForm, TakeBackForm } from './given-forms';
+import { ChangeAllForm, ChangeForm, CopyForm, Helped, HelpedForm, TakeBackForm } from './given-forms';
 
 export const metadata: Metadata = { title: 'Given out' };
 
@@ -24,12 +24,15 @@ const FILE_LINK =
 /** A line that was given out: where everybody stands, and what can be bent. */
 export default async function GivenPage({
   params,
+  searchParams,
 }: {
   readonly params: Promise<{ readonly assignmentId: string }>;
+  /** `helped`: the student whose question was settled last. */
+  readonly searchParams: Promise<{ readonly helped?: string }>;
 }) {
   const viewer = await requireTeacher();
   const vocabulary = await vocabularyOf(viewer);
-  const { assignmentId } = await params;
+  const [{ assignmentId }, { helped }] = await Promise.all([params, searchParams]);
   const [given, classes, own] = await Promise.all([
     orNotFound(getGiven(viewer, assignmentId)),
     listClasses(viewer),
@@ -65,6 +68,11 @@ export default async function GivenPage({
               )}
             </div>
           )}
+          {given.students
+            .filter(({ id, asksForHelp }) => id === helped && asksForHelp.length === 0)
+            .map(({ id, name }) => (
+              <Helped key={id} assignmentId={given.id} studentId={id} name={name} />
+            ))}
           <ul className="divide-y divide-rule">
             {given.students.map((student) => (
               <li key={student.id} className="py-3" data-student={student.name}>

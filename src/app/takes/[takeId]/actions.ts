@@ -9,7 +9,7 @@ import { requireTeacher } from '@/server/access/account/viewer';
 import { checkAgain } from '@/server/access/practice/takes';
 import { answerTake, takeAnswerBack } from '@/server/access/review/answers';
 import { overruleMeasure } from '@/server/access/review/overrules';
-import { pinWord, unpin } from '@/server/access/review/pins';
+import { pinWord, setPinned } from '@/server/access/review/pins';
 import type { FormState } from '@/ui/form';
 import { hearingHref } from '../hearing-href';
 
@@ -76,7 +76,13 @@ export async function pin(takeId: string, _: FormState, form: FormData): Promise
 }
 
 export async function takePinOff(takeId: string, pinId: string): Promise<FormState> {
-  await orNotFound(unpin(await requireTeacher(), takeId, pinId));
+  await orNotFound(setPinned(await requireTeacher(), takeId, pinId, false));
+  revalidatePath(`/takes/${takeId}`);
+  return {};
+}
+
+export async function putPinBack(takeId: string, pinId: string): Promise<FormState> {
+  await orNotFound(setPinned(await requireTeacher(), takeId, pinId, true));
   revalidatePath(`/takes/${takeId}`);
   return {};
 }

@@ -1,13 +1,14 @@
 'use client';
 import { Pin, X } from 'lucide-react';
-import { useRef } from 'react';
+import { useRef, useState } from 'react';
 import { useKeys } from '@/app/_components/sound/use-page-keys';
 import type { MeasureVerdict } from '@/core/judging';
 import { firstWeakMeasure } from '@/core/review';
 import { sayMeasure, type Vocabulary } from '@/core/time';
+import { DoneWithUndo } from '@/ui/done-with-undo';
 import { ActionForm, FormOutcome, SubmitButton, useStoredAtOnce } from '@/ui/form';
 import { Key } from '@/ui/key';
-import { pin, takePinOff } from './actions';
+import { pin, putPinBack, takePinOff } from './actions';
 
 export interface PinnedWord {
   readonly id: string;
@@ -31,39 +32,53 @@ interface PinPanelProps {
 export function PinPanel(props: PinPanelProps) {
   const { takeId, measures, pins, vocabulary, mayPin, onHear } = props;
   const { outcome, store, isPending } = useStoredAtOnce(takePinOff);
+  const [takenOff, setTakenOff] = useState<PinnedWord>();
   if (pins.length === 0 && !mayPin) return null;
+  const takeOff = async (word: PinnedWord) => {
+    const { issues } = await store(takeId, word.id);
+    if (!issues) setTakenOff(word);
+  };
+  const isOff = takenOff && !pins.some(({ id }) => id === takenOff.id);
   return (
     <section aria-label="Pinned words" className="mt-3">
       {pins.length > 0 && (
         <ul className="space-y-1">
-          {pins.map(({ id, measureIndex, words, teacherName }) => (
-            <li key={id} className="flex flex-wrap items-center gap-2 border-l-4 border-cool pl-2">
-              <Pin aria-hidden className="size-4" />
-              <button
-                type="button"
-                onClick={() => onHear(measureIndex)}
-                className="min-h-9 rounded-md px-1 font-bold underline underline-offset-4 hover:bg-cool-wash"
-              >
-                {sayMeasure(measures[measureIndex]?.number ?? 0, vocabulary)}
-              </button>
-              <span>{words}</span>
-              <span className="text-base text-faint">{teacherName}</span>
-              {mayPin && (
+          {pins.map((word) => {
+            const { id, measureIndex, words, teacherName } = word;
+            return (
+              <li key={id} className="flex flex-wrap items-center gap-2 border-l-4 border-cool pl-2">
+                <Pin aria-hidden className="size-4" />
                 <button
                   type="button"
-                  disabled={isPending}
-                  onClick={() => void store(takeId, id)}
-                  aria-label={`Take off “${words}”`}
-                  className="inline-flex size-9 items-center justify-center rounded-md hover:bg-cool-wash"
+                  onClick={() => onHear(measureIndex)}
+                  className="min-h-9 rounded-md px-1 font-bold underline underline-offset-4 hover:bg-cool-wash"
                 >
-                  <X aria-hidden className="size-4" />
+                  {sayMeasure(measures[measureIndex]?.number ?? 0, vocabulary)}
                 </button>
-              )}
-            </li>
-          ))}
+                <span>{words}</span>
+                <span className="text-base text-faint">{teacherName}</span>
+                {mayPin && (
+                  <button
+                    type="button"
+                    disabled={isPending}
+                    onClick={() => void takeOff(word)}
+                    aria-label={`Take off “${words}”`}
+                    className="inline-flex size-9 items-center justify-center rounded-md hover:bg-cool-wash"
+                  >
+                    <X aria-hidden className="size-4" />
+                  </button>
+                )}
+              </li>
+            );
+          })}
         </ul>
       )}
       {outcome}
+      {isOff && (
+        <DoneWithUndo key={takenOff.id} action={putPinBack} args={[takeId, takenOff.id]} label="Put it back">
+          “{takenOff.words}” is taken off.
+        </DoneWithUndo>
+      )}
       {mayPin && <PinForm {...props} />}
     </section>
   );

@@ -211,7 +211,17 @@ export async function answerQuestions(
   studentId: string,
 ): Promise<void> {
   const assignment = await requireGiven(viewer, assignmentId);
-  await queries.deleteQuestions(assignment.id, studentId);
+  await queries.settleQuestions(assignment.id, studentId);
+}
+
+/** It was a slip: the questions stand again. @throws NotFound */
+export async function askQuestionsAgain(
+  viewer: Viewer,
+  assignmentId: string,
+  studentId: string,
+): Promise<void> {
+  const assignment = await requireGiven(viewer, assignmentId);
+  await queries.unsettleQuestions(assignment.id, studentId);
 }
 
 /** The stages of an assignment as its lead part has them, for paper and files. @throws NotFound */

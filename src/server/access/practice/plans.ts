@@ -53,7 +53,7 @@ export async function requireOwnPlan(viewer: Viewer, planId: unknown) {
   assertTeacher(viewer);
   const id = z.uuid().safeParse(planId);
   const found = id.success ? await queries.maybePlan(id.data) : undefined;
-  if (!found || found.teacher_id !== viewer.userId) throw new NotFound();
+  if (!found || found.teacher_id !== viewer.userId || found.removed_at !== null) throw new NotFound();
   return found;
 }
 
@@ -83,7 +83,20 @@ export async function savePlan(
   return DONE;
 }
 
-/** Removes a plan; what was given out with it stays. @throws NotFound */
+/** Removes a plan; what was given out with it stays, and it can be brought back for a day. @throws NotFound */
 export async function removePlan(viewer: Viewer, planId: string): Promise<void> {
-  await queries.deletePlan((await requireOwnPlan(viewer, planId)).id);
+  await queries.setPlanRemoved((await requireOwnPlan(viewer, planId)).id, true);
+}
+
+/** @returns what is wrong, if anything. @throws NotFound */
+export async function bringPlanBack(viewer: Viewer, planId: unknown): Promise<Result<undefined>> {
+  assertTeacher(viewer);
+  const id = z.uuid().safeParse(planId);
+  const found = id.success ? await queries.maybePlan(id.data) : undefined;
+  if (!found || found.teacher_id !== viewer.userId || found.removed_at === null) throw new NotFound();
+  const own = await queries.listPlans(viewer.userId);
+  if (own.some(({ plan }) => plan.name === found.plan.name))
+    return refused(`You have a plan “${found.plan.name}” already.`);
+  await queries.setPlanRemoved(found.id, false);
+  return DONE;
 }

@@ -38,11 +38,16 @@ export async function pinWord(viewer: Viewer, takeId: string, form: unknown): Pr
   return DONE;
 }
 
-/** @throws NotFound */
-export async function unpin(viewer: Viewer, takeId: string, pinId: unknown): Promise<void> {
+/** Takes a word off, or puts it back within a day. @throws NotFound */
+export async function setPinned(
+  viewer: Viewer,
+  takeId: string,
+  pinId: unknown,
+  isPinned: boolean,
+): Promise<void> {
   assertTeacher(viewer);
   await requireTake(viewer, takeId);
   const id = z.uuid().safeParse(pinId);
   if (!id.success) throw new NotFound();
-  await queries.deletePin(takeId, id.data);
+  await queries.setPinRemoved(takeId, id.data, !isPinned);
 }

@@ -237,6 +237,7 @@ function stageWords() {
       'measure',
       'said_at as saidAt',
     ])
+    .where('settled_at', 'is', null)
     .orderBy('said_at');
 }
 
@@ -264,14 +265,24 @@ export async function insertStageWord(values: {
     .execute();
 }
 
-/** Help was given: the questions of a student on an assignment are gone. */
-export async function deleteQuestions(assignmentId: string, studentId: string): Promise<void> {
+/** Help was given: the questions of a student on an assignment are settled, all at the same moment. */
+export async function settleQuestions(assignmentId: string, studentId: string): Promise<void> {
   await database()
-    .deleteFrom('stage_word')
+    .updateTable('stage_word')
+    .set({ settled_at: sql<Date>`now()` })
     .where('assignment_id', '=', assignmentId)
     .where('student_id', '=', studentId)
     .where('kind', '=', 'asks-for-help')
+    .where('settled_at', 'is', null)
     .execute();
+}
+
+/** It was a slip: those that were settled last are asked again. */
+export async function unsettleQuestions(assignmentId: string, studentId: string): Promise<void> {
+  await sql`update stage_word set settled_at = null
+    where assignment_id = ${assignmentId} and student_id = ${studentId} and settled_at = (
+      select max(settled_at) from stage_word where assignment_id = ${assignmentId} and student_id = ${studentId}
+    )`.execute(database());
 }
 
 /** Who of a teacher's students asks for help, and with what. */
@@ -293,6 +304,7 @@ export function listQuestions(teacherId: string) {
     ])
     .where(isTaughtBy(teacherId))
     .where('stage_word.kind', '=', 'asks-for-help')
+    .where('stage_word.settled_at', 'is', null)
     .where('class.archived_at', 'is', null)
     .where('assignment.withdrawn_at', 'is', null)
     .orderBy('stage_word.said_at')

@@ -118,4 +118,9 @@ export async function emptyOldBins(): Promise<void> {
       .deleteFrom(thing)
       .where('removed_at', '<', sql<Date>`now() - make_interval(days => ${DAYS_IN_BIN})`)
       .execute();
+  // What was only kept for a slip.
+  const slip = sql<Date>`now() - interval '1 day'`;
+  await database().deleteFrom('take_pin').where('removed_at', '<', slip).execute();
+  await database().deleteFrom('plan').where('removed_at', '<', slip).execute();
+  await database().deleteFrom('stage_word').where('settled_at', '<', slip).execute();
 }

@@ -97,6 +97,7 @@ function listStageWordsOfClass({ classId, assignmentId }: Asked) {
       'stage_word.said_at as saidAt',
     ])
     .where('assignment.class_id', '=', classId)
+    .where('stage_word.settled_at', 'is', null)
     .$if(assignmentId !== undefined, (query) => query.where('assignment.id', '=', assignmentId!))
     .orderBy('stage_word.said_at')
     .execute();

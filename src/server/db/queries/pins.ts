@@ -1,3 +1,4 @@
+import { sql } from 'kysely';
 import { database } from '../connection';
 
 /** In the order of the measures. */
@@ -7,6 +8,7 @@ export function listPins(takeId: string) {
     .innerJoin('user', 'user.id', 'take_pin.teacher_id')
     .select(['take_pin.id', 'measure_index as measureIndex', 'words', 'user.name as teacherName'])
     .where('take_id', '=', takeId)
+    .where('removed_at', 'is', null)
     .orderBy('measure_index')
     .orderBy('pinned_at')
     .execute();
@@ -21,6 +23,12 @@ export async function insertPin(pin: {
   await database().insertInto('take_pin').values(pin).execute();
 }
 
-export async function deletePin(takeId: string, pinId: string): Promise<void> {
-  await database().deleteFrom('take_pin').where('take_id', '=', takeId).where('id', '=', pinId).execute();
+/** Takes a word off, or puts it back. */
+export async function setPinRemoved(takeId: string, pinId: string, isRemoved: boolean): Promise<void> {
+  await database()
+    .updateTable('take_pin')
+    .set({ removed_at: isRemoved ? sql<Date>`now()` : null })
+    .where('take_id', '=', takeId)
+    .where('id', '=', pinId)
+    .execute();
 }

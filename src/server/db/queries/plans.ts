@@ -7,6 +7,7 @@ export function listPlans(teacherId: string) {
     .selectFrom('plan')
     .select(['id', 'plan'])
     .where('teacher_id', '=', teacherId)
+    .where('removed_at', 'is', null)
     .orderBy(sql`plan ->> 'name'`)
     .execute();
 }
@@ -31,6 +32,11 @@ export async function updatePlan(planId: string, plan: Plan): Promise<void> {
     .execute();
 }
 
-export async function deletePlan(planId: string): Promise<void> {
-  await database().deleteFrom('plan').where('id', '=', planId).execute();
+/** Takes a plan away, or brings it back. */
+export async function setPlanRemoved(planId: string, isRemoved: boolean): Promise<void> {
+  await database()
+    .updateTable('plan')
+    .set({ removed_at: isRemoved ? sql<Date>`now()` : null })
+    .where('id', '=', planId)
+    .execute();
 }

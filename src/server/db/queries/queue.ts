@@ -71,6 +71,7 @@ export async function listQueue(teacherId: string): Promise<readonly QueueRow[]>
     left join lateral (
       select id, measure from stage_word
       where stage_word.assignment_id = ranked.assignment_id and stage_word.student_id = ranked.student_id
+        and stage_word.settled_at is null
         and kind = 'asks-for-help'
         -- The teacher's word came after the question.
         and not exists (

@@ -22,7 +22,7 @@ export async function listTakesToTakeOut(studentId: string) {
     .select(
       sql<readonly { readonly measureIndex: number; readonly words: string }[]>`coalesce((
         select json_agg(json_build_object('measureIndex', measure_index, 'words', words) order by measure_index)
-        from take_pin where take_pin.take_id = take.id
+        from take_pin where take_pin.take_id = take.id and take_pin.removed_at is null
       ), '[]')`.as('pins'),
     )
     .select(
