@@ -92,7 +92,7 @@ test('a draft goes into the bin and comes back; a book is shared with a colleagu
   expect(await axeFindings(page)).toEqual([]);
   await page.getByRole('button', { name: /^Remove it for good.*Crumbs/ }).click();
   await page.getByRole('button', { name: /^Yes, remove/ }).click();
-  await expect(page.getByText('Nothing is in it.').or(page.getByText('Gone for good.'))).toBeVisible();
+  await expect(page.getByText('Gone for good.')).toBeVisible();
 });
 
 test('the head invites a colleague, who makes an account and finds the door again with a new password', async ({
@@ -166,7 +166,10 @@ for (const [name, viewport] of [
       await expect(page.getByRole('button', { name: 'Once more, please' })).toBeInViewport({ ratio: 1 });
       await expect(page.getByRole('button', { name: 'Come and see me' })).toBeInViewport({ ratio: 1 });
       // Drawn for the first time, on a machine that does much else.
-      await expect(page.locator('[data-measure]').first()).toBeInViewport({ timeout: 40_000 });
+      const staff = page.locator('[data-measure]').first();
+      // What could not be read as sound has none.
+      const unreadable = page.getByText('This file could not be read as sound');
+      await expect(staff.or(unreadable)).toBeInViewport({ timeout: 40_000 });
       expect(await page.evaluate(() => window.scrollY)).toBe(0);
       const address = page.url();
       await page.keyboard.press('n');

@@ -114,7 +114,7 @@ const HELP_OF_STUDENTS: typeof HELP = [
   ],
   [
     /^\/practice\/[^/]+/,
-    'This is your stand. Press the big key, wait for the count and play; Mevlo listens and shows every measure. Listen first, or go round in a few measures, as often as you like.',
+    'This is your stand. Press the big key, wait for the count and play; Mevlo listens and shows what was right. Listen first, or go round in a small piece, as often as you like.',
   ],
   [
     /^\/practice/,

@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { Button } from '@/ui/button';
 import { useStoredAtOnce } from '@/ui/form';
+import { NamedList } from '@/ui/named-list';
 import { bringOut, deleteIt, giveOutAgain } from './actions';
 import type { Binnable } from './what-is-in';
 
@@ -12,21 +13,20 @@ interface Row {
   readonly note: string;
 }
 
-/** Lines or books in the bin: back to their place, or gone for good by name. */
-export function BinRows({
-  thing,
-  rows,
-}: {
-  readonly thing: Binnable['thing'];
+interface RowsProps {
+  readonly name: string;
   readonly rows: readonly Row[];
-}) {
+}
+
+/** Lines or books in the bin: back to their place, or gone for good by name. What was done is said even when none is left. */
+export function BinRows({ thing, name: heading, rows }: RowsProps & { readonly thing: Binnable['thing'] }) {
   const [asked, setAsked] = useState<string>();
   const back = useStoredAtOnce(bringOut);
   const gone = useStoredAtOnce(deleteIt);
   const isBusy = back.isPending || gone.isPending;
   return (
     <>
-      <ul className="divide-y divide-rule">
+      <NamedList name={heading} level={2} isEmpty={rows.length === 0} className="divide-y divide-rule">
         {rows.map(({ id, name, note }) => (
           <li key={id} className="flex flex-wrap items-center gap-x-4 py-1">
             <strong>{name}</strong>
@@ -49,7 +49,7 @@ export function BinRows({
             )}
           </li>
         ))}
-      </ul>
+      </NamedList>
       {back.outcome}
       {gone.outcome}
     </>
@@ -57,11 +57,11 @@ export function BinRows({
 }
 
 /** What was taken back from classes. */
-export function TakenBackRows({ rows }: { readonly rows: readonly Row[] }) {
+export function TakenBackRows({ name: heading, rows }: RowsProps) {
   const { outcome, store, isPending } = useStoredAtOnce(giveOutAgain);
   return (
     <>
-      <ul className="divide-y divide-rule">
+      <NamedList name={heading} level={2} isEmpty={rows.length === 0} className="divide-y divide-rule">
         {rows.map(({ id, name, note }) => (
           <li key={id} className="flex flex-wrap items-center gap-x-4 py-1">
             <strong>{name}</strong>
@@ -71,7 +71,7 @@ export function TakenBackRows({ rows }: { readonly rows: readonly Row[] }) {
             </Button>
           </li>
         ))}
-      </ul>
+      </NamedList>
       {outcome}
     </>
   );

@@ -27,45 +27,35 @@ export default async function BinPage() {
           <h1 className="font-serif text-3xl font-bold">The bin</h1>
           <p>Lines and books lie here for {days} days, then they go for good.</p>
         </div>
-        {isEmpty && <Sheet>Nothing is in it.</Sheet>}
-        {books.length > 0 && (
-          <Sheet>
-            <h2 className="mb-2 text-xl font-bold">Books</h2>
-            <BinRows
-              thing="book"
-              rows={books.map(({ id, title, lineCount, removedAt }) => ({
-                id,
-                name: title,
-                note: `${lineCount} ${lineCount === 1 ? 'line' : 'lines'}, since ${since(removedAt)}`,
-              }))}
-            />
-          </Sheet>
-        )}
-        {lines.length > 0 && (
-          <Sheet>
-            <h2 className="mb-2 text-xl font-bold">Lines</h2>
-            <BinRows
-              thing="line"
-              rows={lines.map(({ id, number, title, bookTitle, removedAt }) => ({
-                id,
-                name: `${number} ${title}`,
-                note: `${bookTitle}, since ${since(removedAt)}`,
-              }))}
-            />
-          </Sheet>
-        )}
-        {takenBack.length > 0 && (
-          <Sheet>
-            <h2 className="mb-2 text-xl font-bold">Taken back from classes</h2>
-            <TakenBackRows
-              rows={takenBack.map(({ id, lineNumber, lineTitle, className, removedAt }) => ({
-                id,
-                name: `${lineNumber} ${lineTitle}`,
-                note: `${className}, ${since(removedAt)}`,
-              }))}
-            />
-          </Sheet>
-        )}
+        <Sheet>
+          {isEmpty && <p>Nothing is in it.</p>}
+          <BinRows
+            thing="book"
+            name="Books"
+            rows={books.map(({ id, title, lineCount, removedAt }) => ({
+              id,
+              name: title,
+              note: `${lineCount} ${lineCount === 1 ? 'line' : 'lines'}, since ${since(removedAt)}`,
+            }))}
+          />
+          <BinRows
+            thing="line"
+            name="Lines"
+            rows={lines.map(({ id, number, title, bookTitle, removedAt }) => ({
+              id,
+              name: `${number} ${title}`,
+              note: `${bookTitle}, since ${since(removedAt)}`,
+            }))}
+          />
+          <TakenBackRows
+            name="Taken back from classes"
+            rows={takenBack.map(({ id, lineNumber, lineTitle, className, removedAt }) => ({
+              id,
+              name: `${lineNumber} ${lineTitle}`,
+              note: `${className}, ${since(removedAt)}`,
+            }))}
+          />
+        </Sheet>
         {archived.length > 0 && (
           <Sheet>
             <h2 className="mb-2 text-xl font-bold">Classes that are put away</h2>
