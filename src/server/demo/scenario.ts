@@ -54,6 +54,8 @@ export const DEMO_CLASSES: readonly DemoClass[] = [
     students: [
       { name: 'Mira Sandby', userName: 'mira', pin: '141421', instrument: 'harp' },
       { name: 'Juno Petrel', userName: 'juno', pin: '173205', instrument: 'drum-kit' },
+      // Has not practised yet.
+      { name: 'Falk Brennan', userName: 'falk', pin: '223606', instrument: 'snare' },
     ],
   },
 ];
@@ -67,6 +69,8 @@ interface DemoAssignment {
   readonly dueInDays: number;
   /** One of the ready plans; the whole line at once without it. */
   readonly planName?: string;
+  /** To the students. */
+  readonly word?: string;
 }
 
 export const DEMO_ASSIGNMENTS: readonly DemoAssignment[] = [
@@ -81,7 +85,14 @@ export const DEMO_ASSIGNMENTS: readonly DemoAssignment[] = [
     dueInDays: 9,
     planName: 'Rhythm first',
   },
-  { className: 'Tuesday flutes', lineNumber: 8, startBpm: 44, goalBpm: 56, dueInDays: 13 },
+  {
+    className: 'Tuesday flutes',
+    lineNumber: 8,
+    startBpm: 44,
+    goalBpm: 56,
+    dueInDays: 13,
+    word: 'Sway with it: two big beats in a measure, and the small ones fit in between.',
+  },
   { className: 'Friday brass', lineNumber: 11, startBpm: 60, goalBpm: 80, dueInDays: 5 },
   { className: 'Friday brass', lineNumber: 12, startBpm: 60, goalBpm: 76, dueInDays: 5 },
   { className: 'Saturday harp and drums', lineNumber: 14, startBpm: 60, goalBpm: 84, dueInDays: 8 },
@@ -97,6 +108,8 @@ interface DemoTake {
   readonly flaws: readonly FlawKind[];
   readonly daysAgo: number;
   readonly answer?: { readonly answer: 'accepted' | 'again'; readonly comment: string };
+  /** A word of the teacher's at a measure, from 0. */
+  readonly pin?: { readonly measureIndex: number; readonly words: string };
 }
 
 /** Takes of the simulated student; every verdict on them comes from the real check. */
@@ -118,6 +131,7 @@ export const DEMO_TAKES: readonly DemoTake[] = [
     flaws: ['late'],
     daysAgo: 4,
     answer: { answer: 'again', comment: 'Listen to the rest before you clap.' },
+    pin: { measureIndex: 1, words: 'Open your hands on the rest: that is its clap.' },
   },
   {
     userName: 'ida',
@@ -192,6 +206,11 @@ export const DEMO_TAKES: readonly DemoTake[] = [
     daysAgo: 2,
   },
 ];
+
+/** Who asks for help, and with which printed measure. */
+export const DEMO_QUESTIONS = [
+  { userName: 'wren', lineNumber: 5, stage: 'line/expression', measure: 4 },
+] as const;
 
 interface StarterLine {
   readonly page: number;

@@ -8,10 +8,11 @@ import { createStudent, createTeacher } from '@/server/auth/accounts';
 import { closeDatabase } from '@/server/db/connection';
 import { countUsers } from '@/server/db/queries/accounts';
 import { storeAnswer } from '@/server/db/queries/answers';
-import { insertAssignment } from '@/server/db/queries/assignments';
+import { insertAssignment, insertStageWord } from '@/server/db/queries/assignments';
 import { insertClass, setPace } from '@/server/db/queries/classes';
 import { isDemoComplete, markDemo, removeTeacherAndStudents } from '@/server/db/queries/demo';
 import { maybePartForStudent } from '@/server/db/queries/music';
+import { insertPin } from '@/server/db/queries/pins';
 import { insertTake } from '@/server/db/queries/takes';
 import { acceptHelping, insertCoTeacher } from '@/server/db/queries/teaching';
 import { checkTake } from '@/server/jobs/check-take';
@@ -23,6 +24,7 @@ import {
   DEMO_CLASSES,
   DEMO_COLLEAGUE,
   DEMO_PACE,
+  DEMO_QUESTIONS,
   DEMO_TAKES,
   DEMO_TEACHER,
 } from './scenario';
@@ -63,7 +65,7 @@ async function seed(): Promise<void> {
   await insertCoTeacher(classIds.get(sharedClass)!, colleagueId);
   await acceptHelping(classIds.get(sharedClass)!, colleagueId);
   const assignments = new Map<number, string>();
-  for (const { className, lineNumber, startBpm, goalBpm, dueInDays, planName } of DEMO_ASSIGNMENTS) {
+  for (const { className, lineNumber, startBpm, goalBpm, dueInDays, planName, word } of DEMO_ASSIGNMENTS) {
     const plan = READY_PLANS.find(({ name }) => name === planName);
     const { id } = await insertAssignment({
       class_id: classIds.get(className)!,
@@ -72,10 +74,19 @@ async function seed(): Promise<void> {
       goal_bpm: goalBpm,
       due_on: dayFromNow(dueInDays),
       ...(plan && { plan: JSON.stringify(plan) }),
+      ...(word !== undefined && { word }),
     });
     await completeParts({ assignmentId: id });
     assignments.set(lineNumber, id);
   }
+  for (const { userName, lineNumber, stage, measure } of DEMO_QUESTIONS)
+    await insertStageWord({
+      assignment_id: assignments.get(lineNumber)!,
+      student_id: people.get(userName)!.id,
+      stage,
+      kind: 'asks-for-help',
+      measure,
+    });
   const { className, pieces, daysSoFar, days, daysPerWeek } = DEMO_PACE;
   await setPace(classIds.get(className)!, {
     pieces,
@@ -134,6 +145,13 @@ async function seedTake(
   await checkTake(id);
   await finishTake(id);
   if (take.answer) await storeAnswer({ take_id: id, teacher_id: teacherId, ...take.answer });
+  if (take.pin)
+    await insertPin({
+      take_id: id,
+      measure_index: take.pin.measureIndex,
+      words: take.pin.words,
+      teacher_id: teacherId,
+    });
 }
 
 function printSignIns(): void {
