@@ -172,7 +172,7 @@ async function rate(page) {
   await record(page);
   await page.getByRole('heading', { name: /Your own ears first/ }).waitFor({ timeout: 60_000 });
   for (const [index, mark] of [8, 9, 7, 10].entries()) {
-    await page.getByRole('group').nth(index).getByText(`${mark}`, { exact: true }).click();
+    await page.getByRole('main').getByRole('group').nth(index).getByText(`${mark}`, { exact: true }).click();
   }
 }
 
