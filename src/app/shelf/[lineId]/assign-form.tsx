@@ -37,6 +37,8 @@ interface Roster {
 interface AssignFormProps {
   readonly lineId: string;
   readonly line: Line;
+  /** Name of the lead part. */
+  readonly lead: string;
   readonly classes: readonly Roster[];
   /** What players of each instrument of the classes will read. */
   readonly readings: readonly Reading[];
@@ -56,6 +58,7 @@ interface AssignFormProps {
 export function AssignForm({
   lineId,
   line,
+  lead,
   classes,
   readings,
   level,
@@ -111,7 +114,7 @@ export function AssignForm({
       <WhoReadsWhat
         readings={readings}
         level={level}
-        lead={line.part.name}
+        lead={lead}
         students={(roster?.students ?? []).filter(({ id }) => chosen.length === 0 || chosen.includes(id))}
       />
       <div className="grid grid-cols-2 gap-3">

@@ -137,6 +137,7 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
               <AssignForm
                 lineId={line.id}
                 line={line.shown.line}
+                lead={line.parts[0]!.name}
                 classes={classes}
                 readings={readings}
                 level={level}
