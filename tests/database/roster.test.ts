@@ -35,6 +35,7 @@ import { removeOldRecordings } from '@/server/db/queries/removal';
 import { checkTake } from '@/server/jobs/check-take';
 import { requestCheck } from '@/server/jobs/queue';
 import { withOwnDatabase } from '../support/own-database';
+import { readQr } from '../support/qr';
 import { problemIn, rightOf } from '../support/results';
 import { KEPT_EAR, played } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
@@ -79,6 +80,21 @@ test.each(['jr.', '.x', 'a..b', '-', '_', '...', 'x-.-y'])(
     expect(await signsIn(userName, '271828')).toBe(true);
   },
 );
+
+test('a card’s QR code leads to the sign-in page with class and user name, and not with the PIN', async () => {
+  const [card] = rightOf(
+    await takeInList(world.teacher, world.classId, [
+      { name: 'Mila Sorg', userName: 'mila', instrument: 'horn' },
+    ]),
+  );
+  const address = new URL(readQr(card!.qr)!);
+  expect([address.pathname, Object.fromEntries(address.searchParams)]).toEqual([
+    '/sign-in',
+    { class: world.classCode, user: 'mila' },
+  ]);
+  expect(address.href).not.toContain(card!.pin);
+  expect(card!.instrument).toBe('Horn in F');
+});
 
 describe('a list of students', () => {
   test('is shown first, taken in as a whole, and its cards let everybody sign in', async () => {
