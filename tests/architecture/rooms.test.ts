@@ -58,7 +58,7 @@ const LAYERS: Readonly<Record<string, readonly string[]>> = {
   ui: ['core', 'engraving', 'ui'],
   cli: ['core', 'cli'],
   // Configuration and log: for every process.
-  'server/base': ['server/base'],
+  'server/base': ['core', 'server/base'],
   'server/db': ['core', 'engraving', 'server/base', 'server/db'],
   'server/auth': ['server/base', 'server/db', 'server/auth'],
   // Sounds by ffmpeg.

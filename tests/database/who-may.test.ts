@@ -162,6 +162,7 @@ const ACTIONS: Readonly<Record<string, Readonly<Record<string, Entry>>>> = {
   'src/app/installation/actions.ts': {
     invite: { may: HEAD, ask: () => installation.invite('somebody@mevlo.example') },
     withdraw: { may: HEAD, ask: () => installation.withdraw('0'.repeat(64)) },
+    writeDaysSo: { may: HEAD, ask: () => installation.writeDaysSo(EMPTY, form()) },
     newPasswordFor: { may: HEAD, ask: () => installation.newPasswordFor(world.teacher.userId) },
   },
   'src/app/invitation/[token]/actions.ts': {

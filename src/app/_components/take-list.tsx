@@ -1,6 +1,7 @@
-import { dayOf, sayDay } from '@/core/calendar';
+import { dayOf } from '@/core/calendar';
 import { type MeasureVerdict, needsWork } from '@/core/judging';
 import type { Answer } from '@/core/practice';
+import { sayDay } from '@/server/access/school/dates';
 import { Link } from '@/ui/link';
 import { NewMark } from '@/ui/new-mark';
 import { ANSWER_ICONS } from './answer-icons';

@@ -1,9 +1,10 @@
 import type { Metadata } from 'next';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { dayOf, sayDay } from '@/core/calendar';
+import { dayOf } from '@/core/calendar';
 import { getOwnAccount } from '@/server/access/account/account';
 import { listOwnDevices } from '@/server/access/account/settings';
 import { requireTeacher } from '@/server/access/account/viewer';
+import { sayDay } from '@/server/access/school/dates';
 import { Link } from '@/ui/link';
 import { Sheet } from '@/ui/page-frame';
 import { EmailForm, NameForm, PasswordForm, RemoveAccountForm, SignedInDevices } from './account-forms';

@@ -1,5 +1,6 @@
-import { dayOf, sayDay } from '@/core/calendar';
+import { dayOf } from '@/core/calendar';
 import type { getLetterBox } from '@/server/access/installation';
+import { sayDay } from '@/server/access/school/dates';
 
 type LetterBoxProps = Awaited<ReturnType<typeof getLetterBox>> & { readonly today: string };
 

@@ -1,14 +1,16 @@
 import type { Metadata } from 'next';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { dayOf, sayDay } from '@/core/calendar';
+import { dayOf } from '@/core/calendar';
 import { listInvitations } from '@/server/access/account/invitations';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { getInstallation, getLetterBox, listTeachers } from '@/server/access/installation';
+import { houseStyle, sayDay } from '@/server/access/school/dates';
 import { Link } from '@/ui/link';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { Colleagues } from './colleagues';
+import { DaysForm } from './days-form';
 import { LetterBox } from './letter-box';
 
 export const metadata: Metadata = { title: 'Installation' };
@@ -68,6 +70,14 @@ export default async function InstallationPage() {
               until: sayDay(dayOf(expiresAt), today),
             }))}
             isSimulated={box.isSimulated}
+          />
+        </Sheet>
+        <Sheet>
+          <h2 className="mb-2 text-xl font-bold">Days</h2>
+          <DaysForm
+            key={JSON.stringify(houseStyle())}
+            style={houseStyle()}
+            zones={Intl.supportedValuesOf('timeZone')}
           />
         </Sheet>
         <Sheet>

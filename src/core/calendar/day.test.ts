@@ -1,4 +1,4 @@
-import { dayAfter, dayOf, daysFrom, mondayOf, sayDay } from './day';
+import { dayAfter, dayOf, daysFrom, mondayOf, sayDay, weekBegins } from './day';
 
 test.each([
   ['2026-11-25', 'today'],
@@ -47,4 +47,23 @@ test('counting days goes over leap days and summer time, there and back', () => 
 
 test.each(['', 'tomorrow', '2026-13-01', '2026-1-1'])('"%s" is no day', (text) => {
   expect(() => daysFrom('2026-01-01', text)).toThrow(RangeError);
+});
+
+// As newspapers of the two continents and ISO 8601 write them: common practice.
+test.each([
+  ['day-month', 'Thu 3 Dec'],
+  ['month-day', 'Thu Dec 3'],
+  ['iso', '2026-12-03'],
+] as const)('by %s it is %s', (order, said) => {
+  expect(sayDay('2026-12-03', '2026-11-25', order)).toBe(said);
+  expect(sayDay('2026-11-26', '2026-11-25', order)).toBe('tomorrow');
+});
+
+// 29 November 2026 is a Sunday; days of the week from memory.
+test.each([
+  ['2026-11-28', '2026-11-23', '2026-11-22'],
+  ['2026-11-29', '2026-11-23', '2026-11-29'],
+  ['2026-11-30', '2026-11-30', '2026-11-29'],
+])('the week of %s begins on Monday %s or on Sunday %s', (day, monday, sunday) => {
+  expect([weekBegins(day, 'monday'), weekBegins(day, 'sunday')]).toEqual([monday, sunday]);
 });

@@ -1,5 +1,6 @@
 import { addDays, differenceInCalendarDays, formatISO, getISODay, parseISO } from 'date-fns';
 import type { Moment } from '../base';
+import type { DayOrder, WeekStart } from './house-style';
 
 /** A calendar day as `YYYY-MM-DD` (ISO 8601). Days compare like their texts. */
 export type Day = string;
@@ -23,13 +24,19 @@ export const dayAfter = (day: Day, days: number): Day =>
 /** The Monday of a day's week. Source: ISO 8601, weeks begin on Monday. */
 export const mondayOf = (day: Day): Day => dayAfter(day, 1 - getISODay(midnightOf(day)));
 
-const formats = new Map<string | undefined, Intl.DateTimeFormat>();
+/** The day on which the week of a day begins. */
+export const weekBegins = (day: Day, start: WeekStart): Day =>
+  start === 'monday' ? mondayOf(day) : dayAfter(mondayOf(dayAfter(day, 1)), -1);
+
+const formats = new Map<string, Intl.DateTimeFormat>();
 
 /**
  * The calendar day of a moment.
  * @param timeZone IANA name; undefined for where the process runs.
  */
 export function dayOf(moment: Moment, timeZone?: string): Day {
+  // Where a process runs may change while it does.
+  if (timeZone === undefined) return formatISO(moment.valueOf(), { representation: 'date' });
   const format =
     formats.get(timeZone) ??
     // Swedish days are written as in ISO 8601.
@@ -38,13 +45,18 @@ export function dayOf(moment: Moment, timeZone?: string): Day {
   return format.format(moment.valueOf());
 }
 
-const SAID = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short' });
+// A day is no moment: it is written as it is in UTC, wherever a process runs.
+const WRITTEN = { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' } as const;
+const SAID: Readonly<Record<Exclude<DayOrder, 'iso'>, Intl.DateTimeFormat>> = {
+  'day-month': new Intl.DateTimeFormat('en-GB', WRITTEN),
+  'month-day': new Intl.DateTimeFormat('en-US', WRITTEN),
+};
 
 /** A day as people say it, seen from another: "today", "tomorrow", "Thu 3 Dec". */
-export function sayDay(day: Day, today: Day): string {
+export function sayDay(day: Day, today: Day, order: DayOrder = 'day-month'): string {
   const days = daysFrom(today, day);
   if (days === 0) return 'today';
   if (days === 1) return 'tomorrow';
   if (days === -1) return 'yesterday';
-  return SAID.format(midnightOf(day)).replace(',', '');
+  return order === 'iso' ? day : SAID[order].format(Date.parse(day)).replace(',', '');
 }

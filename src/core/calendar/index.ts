@@ -1,2 +1,10 @@
 export { type ClockTrust, lookAtClock } from './clock';
-export { type Day, dayAfter, dayOf, daysFrom, mondayOf, sayDay } from './day';
+export { type Day, dayAfter, dayOf, daysFrom, mondayOf, sayDay, weekBegins } from './day';
+export {
+  DAY_ORDERS,
+  type DayOrder,
+  type HouseStyle,
+  USUAL_HOUSE_STYLE,
+  WEEK_STARTS,
+  type WeekStart,
+} from './house-style';

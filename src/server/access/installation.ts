@@ -1,12 +1,17 @@
 import 'server-only';
 import { readFile, statfs } from 'node:fs/promises';
+import { z } from 'zod';
+import { DONE, type Result } from '@/core/base';
+import { DAY_ORDERS, WEEK_STARTS } from '@/core/calendar';
 import { FOLLOWING_VERSION } from '@/core/following';
 import { JUDGING_VERSION } from '@/core/judging';
 import { LISTENING_VERSION } from '@/core/listening';
 import { configuration } from '@/server/base/configuration';
+import { storeHouseStyle } from '@/server/db/queries/house-style';
 import * as queries from '@/server/db/queries/installation';
 import { listLetters } from '@/server/db/queries/letters';
 import { NotFound, type Viewer } from './account/viewer';
+import { readForm } from './read-form';
 
 const DAY_MS = 86_400_000;
 /** A backup that is older is a worry. */
@@ -60,4 +65,24 @@ export async function getInstallation(viewer: Viewer) {
       ['Node', process.versions.node],
     ] as const,
   };
+}
+
+const styleForm = z.object({
+  dayOrder: z.enum(DAY_ORDERS, 'Choose how days are written.'),
+  weekStart: z.enum(WEEK_STARTS, 'Choose on which day weeks begin.'),
+  timeZone: z
+    .string()
+    .refine((zone) => zone === '' || isTimeZone(zone), 'Choose a time zone of the list.')
+    .default(''),
+});
+
+const isTimeZone = (name: string) => Intl.supportedValuesOf('timeZone').includes(name);
+
+/** How the school writes days, and at whose midnight they end. @returns what is wrong, if anything. @throws NotFound for anybody but the head */
+export async function changeHouseStyle(viewer: Viewer, form: unknown): Promise<Result<undefined>> {
+  await requireHeadOfInstallation(viewer);
+  const read = readForm(styleForm, form);
+  if (!read.ok) return read;
+  await storeHouseStyle({ ...read.value, timeZone: read.value.timeZone || undefined });
+  return DONE;
 }

@@ -377,7 +377,7 @@ interface RemovalTable {
 }
 
 interface SettingTable {
-  name: 'demo' | 'setup-code' | 'last-backup' | 'clock';
+  name: 'demo' | 'setup-code' | 'last-backup' | 'clock' | 'house-style';
   value: string;
 }
 

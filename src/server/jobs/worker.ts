@@ -5,6 +5,7 @@ import { STORED_STYLE } from '@/core/counting';
 import { LAYOUT_NAMES, USUAL_DRAWINGS } from '@/engraving';
 import { configuration } from '@/server/base/configuration';
 import { endOnCrash, logger } from '@/server/base/log';
+import { applyHouseStyle } from '@/server/db/queries/house-style';
 import { removeOutOfDate } from '@/server/db/queries/removal';
 import { ThreadPool } from '@/server/threads/pool';
 import { checkTake } from './check-take';
@@ -95,6 +96,8 @@ function everySoOften(milliseconds: number, what: string, work: () => Promise<un
 
 /** Nobody waits longer than this for what was forgotten. */
 const SWEEP_MS = 2000;
+/** How the school writes days may be changed meanwhile. */
+const HOUSE_STYLE_MS = 60_000;
 /** Whoever lost a password waits for a letter. */
 const POST_MS = 3000;
 /** Recordings are kept for days; an hour more or less does not matter. */
@@ -102,6 +105,7 @@ const REMOVAL_MS = 3_600_000;
 const rounds = [
   everySoOften(SWEEP_MS, 'looking for what was forgotten', sweep),
   everySoOften(POST_MS, 'sending letters', sendLetters),
+  everySoOften(HOUSE_STYLE_MS, 'how the school writes days', applyHouseStyle),
   everySoOften(REMOVAL_MS, 'writing the letters of the week', writeWeeklyLetters),
   everySoOften(REMOVAL_MS, 'clearing letters and links', clearPost),
   everySoOften(REMOVAL_MS, 'removing what is out of date', async () => {

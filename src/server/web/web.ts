@@ -7,6 +7,7 @@ import next from 'next';
 import sirv from 'sirv';
 import { configuration } from '@/server/base/configuration';
 import { endOnCrash, logger } from '@/server/base/log';
+import { applyHouseStyle } from '@/server/db/queries/house-style';
 import { metrics, noteAnswer, whyNotReady } from './health';
 import { ASSETS, secured } from './security';
 
@@ -17,6 +18,13 @@ const { host, port, isDevelopment } = settings;
 const BROTLI_QUALITY = 5;
 /** A phone that sends a piece of a recording over a bad line may need long. */
 const LONGEST_REQUEST_MS = 120_000;
+
+/** How the school writes days is looked up now and again: another process may have changed it. */
+const HOUSE_STYLE_MS = 60_000;
+const lookUpHouseStyle = () =>
+  applyHouseStyle().catch((error) => logger().warn({ err: error }, 'how the school writes days'));
+await lookUpHouseStyle();
+setInterval(lookUpHouseStyle, HOUSE_STYLE_MS).unref();
 
 const app = next({ dev: isDevelopment, hostname: host, port });
 await app.prepare();

@@ -1,8 +1,9 @@
 import type { Metadata } from 'next';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { dayOf, sayDay } from '@/core/calendar';
+import { dayOf } from '@/core/calendar';
 import { sayMeasure, sayMeasures } from '@/core/time';
 import { requireTeacher } from '@/server/access/account/viewer';
+import { sayDay } from '@/server/access/school/dates';
 import { vocabularyOf } from '@/server/access/school/vocabulary';
 import { getWeek, wantsWeeklyLetter } from '@/server/access/school/week';
 import { Link } from '@/ui/link';

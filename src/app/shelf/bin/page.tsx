@@ -1,7 +1,8 @@
 import type { Metadata } from 'next';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { dayOf, sayDay } from '@/core/calendar';
+import { dayOf } from '@/core/calendar';
 import { requireTeacher } from '@/server/access/account/viewer';
+import { sayDay } from '@/server/access/school/dates';
 import { listArchivedClasses } from '@/server/access/school/roster';
 import { getBin } from '@/server/access/shelf/bin';
 import { Link } from '@/ui/link';

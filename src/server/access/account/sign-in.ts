@@ -117,7 +117,7 @@ async function signIn(
       return refused(wrong);
     }
     const { token } = await auth().api.signInEmail({
-      body: { email: account.email, password: secret, rememberMe: isOwnDevice },
+      body: { email: account.email, password: secret },
       // The device is told by what its browser calls itself.
       headers: await headers(),
     });

@@ -1,6 +1,6 @@
 'use client';
 import { type MouseEvent, memo } from 'react';
-import { sayDay } from '@/core/calendar';
+import { type DayOrder, sayDay } from '@/core/calendar';
 import { type Board, isIdle, sayCell } from '@/core/school';
 import { Cell } from './cell';
 
@@ -10,6 +10,8 @@ interface BoardTableProps {
   readonly today: string;
   /** Who practised last before this day has not practised. */
   readonly idleBefore: string;
+  /** How the school writes days. */
+  readonly dayOrder: DayOrder;
   /** Of the region, where there are several. */
   readonly label?: string;
 }
@@ -22,6 +24,7 @@ export const BoardTable = memo(function BoardTable({
   board,
   today,
   idleBefore,
+  dayOrder,
   label = 'Board',
 }: BoardTableProps) {
   const sayInFull = ({ target }: MouseEvent) => {
@@ -76,7 +79,7 @@ export const BoardTable = memo(function BoardTable({
               </th>
               <td className="px-2 whitespace-nowrap">
                 {isIdle(row, idleBefore) && <span aria-hidden>◷ </span>}
-                {row.lastPractisedOn ? sayDay(row.lastPractisedOn, today) : 'never'}
+                {row.lastPractisedOn ? sayDay(row.lastPractisedOn, today, dayOrder) : 'never'}
               </td>
               <td className="px-2 text-right whitespace-nowrap" title={row.tokens.join(', ')}>
                 {row.learned}

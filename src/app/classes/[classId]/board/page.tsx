@@ -12,6 +12,7 @@ import {
 } from '@/core/school';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { getBoard } from '@/server/access/school/board';
+import { houseStyle } from '@/server/access/school/dates';
 import { ButtonLink } from '@/ui/button';
 import { Link } from '@/ui/link';
 import { Sheet } from '@/ui/page-frame';
@@ -97,7 +98,7 @@ export default async function BoardPage({
         </div>
         <CellSample />
         {shown.rows.length > 0 ? (
-          <BoardTable board={shown} today={today} idleBefore={idleBefore} />
+          <BoardTable board={shown} today={today} idleBefore={idleBefore} dayOrder={houseStyle().dayOrder} />
         ) : (
           <p>Nobody here: {FILTER_NAMES[filter]}.</p>
         )}

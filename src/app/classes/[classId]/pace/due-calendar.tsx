@@ -1,4 +1,4 @@
-import { dayAfter, mondayOf } from '@/core/calendar';
+import { dayAfter, type WeekStart, weekBegins } from '@/core/calendar';
 import type { PaceGoal } from '@/core/practice';
 import { Link } from '@/ui/link';
 
@@ -11,20 +11,26 @@ interface DueCalendarProps {
     readonly dueOn: string;
   }[];
   readonly holidays: PaceGoal['holidays'];
+  readonly weekStart: WeekStart;
 }
 
 const WEEKS = 5;
-const DAY_NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
+const FROM_MONDAY = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'] as const;
+const DAY_NAMES: Readonly<Record<WeekStart, readonly string[]>> = {
+  monday: FROM_MONDAY,
+  sunday: ['Sun', ...FROM_MONDAY.slice(0, 6)],
+};
 
 /** Five weeks from this one on: what is due on which day; holidays are hatched. */
-export function DueCalendar({ today, due, holidays }: DueCalendarProps) {
-  const monday = mondayOf(today);
+export function DueCalendar({ today, due, holidays, weekStart }: DueCalendarProps) {
+  const first = weekBegins(today, weekStart);
+  const names = DAY_NAMES[weekStart];
   return (
     <div className="overflow-x-auto">
       <table className="w-full min-w-[560px] table-fixed border-collapse">
         <thead>
           <tr>
-            {DAY_NAMES.map((name) => (
+            {names.map((name) => (
               <th key={name} className="py-1 text-base font-normal text-faint">
                 {name}
               </th>
@@ -34,8 +40,8 @@ export function DueCalendar({ today, due, holidays }: DueCalendarProps) {
         <tbody>
           {Array.from({ length: WEEKS }, (_, week) => (
             <tr key={week}>
-              {DAY_NAMES.map((name, weekday) => {
-                const day = dayAfter(monday, 7 * week + weekday);
+              {names.map((name, weekday) => {
+                const day = dayAfter(first, 7 * week + weekday);
                 const isHoliday = holidays.some(({ from, to }) => day >= from && day <= to);
                 return (
                   <td

@@ -1,9 +1,10 @@
 import type { Metadata } from 'next';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { dayOf, sayDay } from '@/core/calendar';
+import { dayOf } from '@/core/calendar';
 import type { Pace } from '@/core/practice';
 import { requireTeacher } from '@/server/access/account/viewer';
+import { houseStyle, sayDay } from '@/server/access/school/dates';
 import { getPace } from '@/server/access/school/load';
 import { Link } from '@/ui/link';
 import { Sheet } from '@/ui/page-frame';
@@ -82,7 +83,12 @@ export default async function PacePage({
           </Sheet>
           <Sheet>
             <h2 className="mb-2 text-xl font-bold">What is due</h2>
-            <DueCalendar today={today} due={due} holidays={goal?.holidays ?? []} />
+            <DueCalendar
+              today={today}
+              due={due}
+              holidays={goal?.holidays ?? []}
+              weekStart={houseStyle().weekStart}
+            />
           </Sheet>
         </div>
         <Sheet>

@@ -1,11 +1,12 @@
 import type { Metadata } from 'next';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { dayOf, sayDay } from '@/core/calendar';
+import { dayOf } from '@/core/calendar';
 import { maybeInstrument } from '@/core/instruments';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { listClasses } from '@/server/access/school/classes';
 import { getCoTeachers } from '@/server/access/school/co-teachers';
+import { sayDay } from '@/server/access/school/dates';
 import { getRoster, listRemovals } from '@/server/access/school/roster';
 import { Link } from '@/ui/link';
 import { Sheet } from '@/ui/page-frame';

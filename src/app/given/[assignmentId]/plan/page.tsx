@@ -1,8 +1,9 @@
 import type { Metadata } from 'next';
 import { orNotFound } from '@/app/_components/not-found-guard';
-import { dayOf, sayDay } from '@/core/calendar';
+import { dayOf } from '@/core/calendar';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { getGivenPlan } from '@/server/access/practice/given';
+import { sayDay } from '@/server/access/school/dates';
 import { ButtonLink } from '@/ui/button';
 import { PrintButton } from '@/ui/print-button';
 

@@ -1,9 +1,10 @@
 import type { Metadata } from 'next';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
-import { dayAfter, dayOf, sayDay } from '@/core/calendar';
+import { dayAfter, dayOf } from '@/core/calendar';
 import { sayAnswer } from '@/core/review';
 import { requireViewer } from '@/server/access/account/viewer';
+import { sayDay } from '@/server/access/school/dates';
 import { getRecord } from '@/server/access/school/record';
 import { Sheet } from '@/ui/page-frame';
 import { PrintButton } from '@/ui/print-button';

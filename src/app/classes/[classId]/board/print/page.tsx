@@ -5,6 +5,7 @@ import { dayAfter, dayOf } from '@/core/calendar';
 import { IDLE_DAYS, sliceOfBoard } from '@/core/school';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { getBoard } from '@/server/access/school/board';
+import { houseStyle } from '@/server/access/school/dates';
 import { Sheet } from '@/ui/page-frame';
 import { PrintButton } from '@/ui/print-button';
 import { BoardTable } from '../board-table';
@@ -39,6 +40,7 @@ export default async function BoardOnPaperPage({
             board={sliceOfBoard(board, index * LINES_PER_SHEET, LINES_PER_SHEET)}
             today={today}
             idleBefore={dayAfter(today, -IDLE_DAYS)}
+            dayOrder={houseStyle().dayOrder}
           />
         </Sheet>
       ))}
