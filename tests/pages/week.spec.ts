@@ -59,7 +59,7 @@ test('what was given out is changed for everybody, and taken back by a slip it c
   await page.waitForLoadState('networkidle');
   await page.getByRole('button', { name: 'Give it out again' }).click();
   await expect(page.getByText('It is given out again, as it was.')).toBeVisible();
-  await expect(page.locator(`a[href="${address}"]`)).toHaveCount(1);
+  await expect(page.locator(`a[href="${address}"]`)).not.toHaveCount(0);
 });
 
 test('a draft goes into the bin and comes back; a book is shared with a colleague', async ({ context }) => {
