@@ -14,7 +14,8 @@ export default defineConfig({
       name: 'pages',
       testDir: 'tests/pages',
       outputDir: 'test-results/of-pages',
-      retries: 0,
+      // A machine of which others take most lets a page wait longer than any patience; the closing lines say what needed another try.
+      retries: 1,
       use: { launchOptions: CHROMIUM_STANDING_BACK },
     },
     // A busy machine drops pieces of the fake microphone's sound; the closing lines say what needed another try.
