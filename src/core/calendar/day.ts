@@ -58,5 +58,5 @@ export function sayDay(day: Day, today: Day, order: DayOrder = 'day-month'): str
   if (days === 0) return 'today';
   if (days === 1) return 'tomorrow';
   if (days === -1) return 'yesterday';
-  return order === 'iso' ? day : SAID[order].format(Date.parse(day)).replace(',', '');
+  return order === 'iso' ? day : SAID[order].format(parseISO(`${day}T12:00Z`)).replace(',', '');
 }
