@@ -51,7 +51,7 @@ export function PageFrame({ viewer, signOut, aside, help, children }: PageFrameP
             ))}
           </nav>
           {help !== undefined && <PageHelp says={help} />}
-          {aside && <div className="ml-auto">{aside}</div>}
+          {aside && <div className={help === undefined ? 'ml-auto' : ''}>{aside}</div>}
           {viewer && signOut && (
             <div className={`flex flex-wrap items-center gap-3 ${aside || help ? '' : 'ml-auto'}`}>
               {viewer.role === 'teacher' ? (
@@ -88,7 +88,9 @@ function PageHelp({ says }: { readonly says: string }) {
       >
         ?
       </summary>
-      <p className="absolute right-0 z-30 mt-2 w-80 border-2 border-ink bg-paper p-4 shadow-lg">{says}</p>
+      <p className="absolute right-0 z-30 mt-2 w-80 max-sm:fixed max-sm:inset-x-2 max-sm:w-auto border-2 border-ink bg-paper p-4 shadow-lg">
+        {says}
+      </p>
     </details>
   );
 }

@@ -51,7 +51,9 @@ test('what was given out is changed for everybody, and taken back by a slip it c
   await go(page, address);
   await page.getByLabel('Your word to the students').fill('Look at the rests.');
   await page.getByRole('button', { name: 'Change it for everybody' }).click();
-  await expect(page.locator('main').getByText('Look at the rests.').first()).toBeVisible();
+  await expect(page.getByText('Changed for everybody.')).toBeVisible();
+  await expect(page.getByLabel('Your word to the students')).toHaveValue('Look at the rests.');
+  await expect(page.locator('main p').getByText('Look at the rests.')).toBeVisible();
   expect(await axeFindings(page)).toEqual([]);
   await page.getByRole('button', { name: 'Take it back' }).click();
   await page.waitForURL(/takenBack/);

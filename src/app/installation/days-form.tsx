@@ -21,28 +21,31 @@ export function DaysForm({
 }) {
   return (
     <ActionForm action={writeDaysSo} className="grid items-end gap-3 sm:grid-cols-3">
-      <Choice label="Days are written" name="dayOrder" defaultValue={style.dayOrder}>
-        {Object.entries(ORDERS).map(([id, name]) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </Choice>
-      <Choice label="Weeks begin on" name="weekStart" defaultValue={style.weekStart}>
-        {Object.entries(STARTS).map(([id, name]) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </Choice>
-      <Choice label="Days end at midnight in" name="timeZone" defaultValue={style.timeZone ?? ''}>
-        <option value="">the place of this machine</option>
-        {zones.map((zone) => (
-          <option key={zone} value={zone}>
-            {zone}
-          </option>
-        ))}
-      </Choice>
+      {/* What was stored is what a reset leaves. */}
+      <div key={JSON.stringify(style)} className="contents">
+        <Choice label="Days are written" name="dayOrder" defaultValue={style.dayOrder}>
+          {Object.entries(ORDERS).map(([id, name]) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Choice>
+        <Choice label="Weeks begin on" name="weekStart" defaultValue={style.weekStart}>
+          {Object.entries(STARTS).map(([id, name]) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Choice>
+        <Choice label="Days end at midnight in" name="timeZone" defaultValue={style.timeZone ?? ''}>
+          <option value="">the place of this machine</option>
+          {zones.map((zone) => (
+            <option key={zone} value={zone}>
+              {zone}
+            </option>
+          ))}
+        </Choice>
+      </div>
       <SubmitButton>Write them so</SubmitButton>
       <FormOutcome />
     </ActionForm>

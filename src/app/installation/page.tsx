@@ -74,11 +74,7 @@ export default async function InstallationPage() {
         </Sheet>
         <Sheet>
           <h2 className="mb-2 text-xl font-bold">Days</h2>
-          <DaysForm
-            key={JSON.stringify(houseStyle())}
-            style={houseStyle()}
-            zones={Intl.supportedValuesOf('timeZone')}
-          />
+          <DaysForm style={houseStyle()} zones={Intl.supportedValuesOf('timeZone')} />
         </Sheet>
         <Sheet>
           <h2 className="mb-2 text-xl font-bold">Letter box</h2>

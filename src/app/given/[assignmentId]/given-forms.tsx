@@ -50,22 +50,28 @@ export function ChangeAllForm({ assignmentId, given, plans }: ChangeAllFormProps
   const bounds = { type: 'number', min: SLOWEST_PRACTICE, max: FASTEST_MARK, required: true } as const;
   return (
     <ActionForm action={changeAll.bind(null, assignmentId)} className="space-y-3">
-      <div className="grid grid-cols-2 gap-3">
-        <Field {...bounds} label="Start at" name="startBpm" defaultValue={given.startBpm} />
-        <Field {...bounds} label="Goal" name="goalBpm" defaultValue={given.goalBpm} />
+      {/* What was stored is what a reset leaves. */}
+      <div
+        key={JSON.stringify([given.startBpm, given.goalBpm, given.dueOn, given.fromOn, given.word])}
+        className="space-y-3"
+      >
+        <div className="grid grid-cols-2 gap-3">
+          <Field {...bounds} label="Start at" name="startBpm" defaultValue={given.startBpm} />
+          <Field {...bounds} label="Goal" name="goalBpm" defaultValue={given.goalBpm} />
+        </div>
+        <Field label="From" name="fromOn" type="date" defaultValue={given.fromOn ?? ''} />
+        <Field label="Due" name="dueOn" type="date" defaultValue={given.dueOn} required />
+        <Choice label="How to learn it" name="plan" defaultValue="as-it-is">
+          <option value="as-it-is">as it is</option>
+          <option value="">The whole line</option>
+          {plans.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Choice>
+        <WordField word={given.word} />
       </div>
-      <Field label="From" name="fromOn" type="date" defaultValue={given.fromOn ?? ''} />
-      <Field label="Due" name="dueOn" type="date" defaultValue={given.dueOn} required />
-      <Choice label="How to learn it" name="plan" defaultValue="as-it-is">
-        <option value="as-it-is">as it is</option>
-        <option value="">The whole line</option>
-        {plans.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </Choice>
-      <WordField word={given.word} />
       <FormOutcome />
       <SubmitButton className="w-full">Change it for everybody</SubmitButton>
     </ActionForm>

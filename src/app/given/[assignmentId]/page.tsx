@@ -148,7 +148,6 @@ export default async function GivenPage({
           <Sheet>
             <h2 className="mb-3 text-xl font-bold">Change it for everybody</h2>
             <ChangeAllForm
-              key={JSON.stringify([given.startBpm, given.goalBpm, given.dueOn, given.fromOn, given.word])}
               assignmentId={given.id}
               given={given}
               plans={[
