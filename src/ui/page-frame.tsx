@@ -35,7 +35,7 @@ export function PageFrame({ viewer, signOut, aside, help, children }: PageFrameP
         Skip to the page
       </a>
       <header className="border-b-2 border-rule bg-paper print:hidden">
-        <div className="mx-auto flex min-h-14 max-w-[1240px] flex-wrap items-center gap-x-6 px-4 max-sm:gap-x-2">
+        <div className="mx-auto flex min-h-14 max-w-[1240px] flex-wrap items-center gap-x-6 px-4 max-lg:gap-x-2">
           <Link href="/" className="font-serif text-2xl font-bold italic">
             Mevlo
           </Link>
@@ -44,7 +44,7 @@ export function PageFrame({ viewer, signOut, aside, help, children }: PageFrameP
               <Link
                 key={href}
                 href={href}
-                className="inline-flex min-h-11 items-center rounded-md px-3 hover:bg-cool-wash max-sm:px-2"
+                className="inline-flex min-h-11 items-center rounded-md px-3 hover:bg-cool-wash max-lg:px-2"
               >
                 {name}
               </Link>
@@ -59,7 +59,7 @@ export function PageFrame({ viewer, signOut, aside, help, children }: PageFrameP
                   {viewer.name}
                 </Link>
               ) : (
-                <span className="text-faint max-sm:hidden">{viewer.name}</span>
+                <span className="text-faint max-lg:hidden">{viewer.name}</span>
               )}
               <SignOut signOut={signOut} />
             </div>
