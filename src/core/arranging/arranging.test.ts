@@ -78,6 +78,19 @@ describe.each(INSTRUMENTS.map((entry) => [entry.id, entry] as const))('a part fo
   });
 });
 
+test('slurs stay with those who can slur, and not over strokes', () => {
+  const slurs = (part: Part) =>
+    part.measures
+      .flatMap(({ events }) => events)
+      .reduce((sum, event) => sum + (event.kind === 'note' ? event.slurStarts + event.slurStops : 0), 0);
+  const slurred = lines.filter((part) => slurs(part) > 0);
+  expect(slurred.length).toBeGreaterThan(0);
+  for (const part of slurred) {
+    expect(slurs(moved(part, 'clarinet').part)).toBe(slurs(part));
+    for (const id of ['snare', 'drum-kit', 'clap'] as const) expect(slurs(moved(part, id).part)).toBe(0);
+  }
+});
+
 test('there and back again is the same part', () => {
   for (const { line } of readBook().filter(({ line }) => writtenNotes(line)[0]!.sound.kind === 'pitched')) {
     const own = instrument(line.part.instrument!);

@@ -55,7 +55,7 @@ const EASY_NOTE: Readonly<Record<Instrument['clef'], string>> = {
 
 /**
  * Writes a part for another instrument: its clef and transposition, in the octave that fits a beginner of the level
- * best. The rhythm, slurs and marks stay; ids carry the new part's id.
+ * best. The rhythm, slurs and marks stay, except slurs on what is only struck; ids carry the new part's id.
  */
 export function movePart(from: Part, options: MoveOptions): MovedPart {
   const { to, level } = options;
@@ -79,7 +79,7 @@ export function movePart(from: Part, options: MoveOptions): MovedPart {
       lowerClef: undefined,
       keyFifths: move.key(measure.keyFifths),
       otherVoices: [],
-      events: measure.events.map((event) => moveEvent(event, options.id, move.pitch)),
+      events: measure.events.map((event) => moveEvent(event, options.id, move)),
       directions: measure.directions.flatMap((direction) => moveDirection(direction, move.pitch)),
     })),
   };
@@ -142,6 +142,8 @@ function remarksOn(from: Part, to: Instrument): readonly Issue[] {
 interface Mover {
   readonly key: (fifths: number) => number;
   readonly pitch: (pitch: WrittenPitch) => WrittenPitch;
+  /** Each stroke is its own attack, so a slur over strokes says nothing. */
+  readonly hasSlurs: boolean;
 }
 
 function mover(from: Part, to: Instrument, isPitched: boolean, semitones: number): Mover {
@@ -153,13 +155,14 @@ function mover(from: Part, to: Instrument, isPitched: boolean, semitones: number
     };
     return {
       key: () => 0,
+      hasSlurs: false,
       pitch: (pitch) =>
         pitch.kind === 'unpitched' && to.id === 'drum-kit' ? pitch : { kind: 'unpitched', display: place },
     };
   }
   if (!isPitched) {
     const spelling = parsePitchName(EASY_NOTE[to.clef]);
-    return { key: (fifths) => fifths, pitch: () => ({ kind: 'pitched', spelling }) };
+    return { key: (fifths) => fifths, hasSlurs: true, pitch: () => ({ kind: 'pitched', spelling }) };
   }
   const firstKey = from.measures[0]?.keyFifths ?? 0;
   const fifths = foldFifths(firstKey + fifthsOfInterval(semitones), LOWEST_KEY) - firstKey;
@@ -169,6 +172,7 @@ function mover(from: Part, to: Instrument, isPitched: boolean, semitones: number
   };
   return {
     key,
+    hasSlurs: true,
     pitch: (pitch) =>
       pitch.kind === 'unpitched'
         ? pitch
@@ -176,15 +180,16 @@ function mover(from: Part, to: Instrument, isPitched: boolean, semitones: number
   };
 }
 
-function moveEvent(event: LineEvent, partId: string, move: Mover['pitch']): LineEvent {
+function moveEvent(event: LineEvent, partId: string, move: Mover): LineEvent {
   const id = `${partId}-${event.id}`;
   if (event.kind === 'rest') return { ...event, id, hidden: false };
   return {
     ...event,
     id,
-    pitch: move(event.pitch),
-    chordPitches: event.chordPitches.map(move),
-    ...(event.graces && { graces: event.graces.map(move) }),
+    pitch: move.pitch(event.pitch),
+    chordPitches: event.chordPitches.map(move.pitch),
+    ...(event.graces && { graces: event.graces.map(move.pitch) }),
+    ...(!move.hasSlurs && { slurStarts: 0, slurStops: 0 }),
     fingering: undefined,
     stringHint: undefined,
     positionHint: undefined,

@@ -140,10 +140,11 @@ function OneLine({ shown: { name, line, engravings }, countIn, isNow, onReady }:
     setWay(chosen);
     player.play(WAYS[chosen], bpm, onEnd);
   }, player.stop);
+  const Heading = countIn ? 'h1' : 'h2';
   const doing = way === 'tries' ? `Try ${player.round + 1} of ${TRIES}` : DOING[way](player.phase);
   return (
     <section aria-label={name} className="mb-4">
-      <h1 className="font-serif text-4xl font-bold">{name}</h1>
+      <Heading className="font-serif text-4xl font-bold">{name}</Heading>
       <EngravedLine engraving={engraving} playhead={player.playhead} />
       <div className={isNow ? 'mt-2 text-2xl' : 'hidden'}>
         <Beats
