@@ -1,18 +1,16 @@
-import type { ReactNode } from 'react';
+import { Children, type ReactNode } from 'react';
 
 interface NamedListProps {
   readonly name: string;
-  /** Nothing is shown then, not even the name. */
-  readonly isEmpty: boolean;
   readonly level: 2 | 3;
   readonly className: string;
-  /** Its items. */
+  /** Its items; without any nothing is shown, not even the name. */
   readonly children: ReactNode;
 }
 
 /** A list under its name, if there is anything in it. */
-export function NamedList({ name, isEmpty, level, className, children }: NamedListProps) {
-  if (isEmpty) return null;
+export function NamedList({ name, level, className, children }: NamedListProps) {
+  if (Children.count(children) === 0) return null;
   const Heading = level === 2 ? 'h2' : 'h3';
   return (
     <>

@@ -2,6 +2,7 @@
 import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton, useStoredAtOnce } from '@/ui/form';
+import { NewPasswordField } from '@/ui/new-password-field';
 import {
   changeEmail,
   changeName,
@@ -42,15 +43,7 @@ export function PasswordForm() {
         autoComplete="current-password"
         required
       />
-      <Field
-        label="New password"
-        name="newPassword"
-        type="password"
-        autoComplete="new-password"
-        minLength={10}
-        required
-        hint="At least 10 characters. Every other device is signed out."
-      />
+      <NewPasswordField label="New password" name="newPassword" note="Every other device is signed out." />
       <FormOutcome />
       <SubmitButton>Change the password</SubmitButton>
     </ActionForm>

@@ -42,22 +42,12 @@ export default async function FindPage({
             <p role="status" className="mb-2 text-faint">
               {count === 0 ? `Nothing has “${found.words}” in it.` : `Found for “${found.words}”:`}
             </p>
-            <NamedList
-              name="Students"
-              level={2}
-              className="divide-y divide-rule"
-              isEmpty={found.students.length === 0}
-            >
+            <NamedList name="Students" level={2} className="divide-y divide-rule">
               {found.students.map(({ id, name, className }) => (
                 <Row key={id} href={`/students/${id}`} name={name} note={className} />
               ))}
             </NamedList>
-            <NamedList
-              name="Lines"
-              level={2}
-              className="divide-y divide-rule"
-              isEmpty={found.lines.length === 0}
-            >
+            <NamedList name="Lines" level={2} className="divide-y divide-rule">
               {found.lines.map(({ id, number, title, bookTitle, contentHash }) => (
                 <Row
                   key={id}
@@ -67,22 +57,12 @@ export default async function FindPage({
                 />
               ))}
             </NamedList>
-            <NamedList
-              name="Classes"
-              level={2}
-              className="divide-y divide-rule"
-              isEmpty={found.classes.length === 0}
-            >
+            <NamedList name="Classes" level={2} className="divide-y divide-rule">
               {found.classes.map(({ id, name }) => (
                 <Row key={id} href={`/classes/${id}`} name={name} note="" />
               ))}
             </NamedList>
-            <NamedList
-              name="Pages"
-              level={2}
-              className="divide-y divide-rule"
-              isEmpty={found.pages.length === 0}
-            >
+            <NamedList name="Pages" level={2} className="divide-y divide-rule">
               {found.pages.map(({ bookId, bookTitle, page, whatsNew }) => (
                 <Row
                   key={`${bookId} ${page}`}

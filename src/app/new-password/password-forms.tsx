@@ -1,6 +1,7 @@
 'use client';
 import { Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
+import { NewPasswordField } from '@/ui/new-password-field';
 import { ask, choose } from './actions';
 
 export function AskForm() {
@@ -18,15 +19,7 @@ export function AskForm() {
 export function ChooseForm({ token }: { readonly token: string }) {
   return (
     <ActionForm action={choose.bind(null, token)} className="space-y-4">
-      <Field
-        label="New password"
-        name="password"
-        type="password"
-        autoComplete="new-password"
-        minLength={10}
-        required
-        hint="At least 10 characters. Every device is signed out."
-      />
+      <NewPasswordField label="New password" note="Every device is signed out." />
       <FormOutcome />
       <SubmitButton weight="main" className="w-full">
         Take this one

@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { Field } from '@/ui/field';
 import { ActionForm, type FormAction, FormOutcome, SubmitButton } from '@/ui/form';
 import { Link } from '@/ui/link';
+import { NewPasswordField } from '@/ui/new-password-field';
 import { setUp, signInAsStudent, signInAsTeacher } from './actions';
 
 function SignInForm({
@@ -107,15 +108,7 @@ export function FirstTeacherForm() {
       />
       <Field label="Your name" name="name" autoComplete="name" maxLength={60} required />
       <Field label="E-mail" name="email" type="email" autoComplete="username" required />
-      <Field
-        label="Password"
-        name="password"
-        type="password"
-        autoComplete="new-password"
-        minLength={10}
-        required
-        hint="At least 10 characters."
-      />
+      <NewPasswordField label="Password" />
     </SignInForm>
   );
 }

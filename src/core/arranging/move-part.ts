@@ -79,7 +79,7 @@ export function movePart(from: Part, options: MoveOptions): MovedPart {
       lowerClef: undefined,
       keyFifths: move.key(measure.keyFifths),
       otherVoices: [],
-      events: measure.events.map((event) => moveEvent(event, options.id, move)),
+      events: measure.events.map((event) => withSlursFor(to, moveEvent(event, options.id, move.pitch))),
       directions: measure.directions.flatMap((direction) => moveDirection(direction, move.pitch)),
     })),
   };
@@ -142,8 +142,6 @@ function remarksOn(from: Part, to: Instrument): readonly Issue[] {
 interface Mover {
   readonly key: (fifths: number) => number;
   readonly pitch: (pitch: WrittenPitch) => WrittenPitch;
-  /** Each stroke is its own attack, so a slur over strokes says nothing. */
-  readonly hasSlurs: boolean;
 }
 
 function mover(from: Part, to: Instrument, isPitched: boolean, semitones: number): Mover {
@@ -155,14 +153,13 @@ function mover(from: Part, to: Instrument, isPitched: boolean, semitones: number
     };
     return {
       key: () => 0,
-      hasSlurs: false,
       pitch: (pitch) =>
         pitch.kind === 'unpitched' && to.id === 'drum-kit' ? pitch : { kind: 'unpitched', display: place },
     };
   }
   if (!isPitched) {
     const spelling = parsePitchName(EASY_NOTE[to.clef]);
-    return { key: (fifths) => fifths, hasSlurs: true, pitch: () => ({ kind: 'pitched', spelling }) };
+    return { key: (fifths) => fifths, pitch: () => ({ kind: 'pitched', spelling }) };
   }
   const firstKey = from.measures[0]?.keyFifths ?? 0;
   const fifths = foldFifths(firstKey + fifthsOfInterval(semitones), LOWEST_KEY) - firstKey;
@@ -172,7 +169,6 @@ function mover(from: Part, to: Instrument, isPitched: boolean, semitones: number
   };
   return {
     key,
-    hasSlurs: true,
     pitch: (pitch) =>
       pitch.kind === 'unpitched'
         ? pitch
@@ -180,16 +176,19 @@ function mover(from: Part, to: Instrument, isPitched: boolean, semitones: number
   };
 }
 
-function moveEvent(event: LineEvent, partId: string, move: Mover): LineEvent {
+/** Each stroke is its own attack, so a slur over strokes says nothing. */
+const withSlursFor = (to: Instrument, event: LineEvent): LineEvent =>
+  to.ranges || event.kind === 'rest' ? event : { ...event, slurStarts: 0, slurStops: 0 };
+
+function moveEvent(event: LineEvent, partId: string, move: Mover['pitch']): LineEvent {
   const id = `${partId}-${event.id}`;
   if (event.kind === 'rest') return { ...event, id, hidden: false };
   return {
     ...event,
     id,
-    pitch: move.pitch(event.pitch),
-    chordPitches: event.chordPitches.map(move.pitch),
-    ...(event.graces && { graces: event.graces.map(move.pitch) }),
-    ...(!move.hasSlurs && { slurStarts: 0, slurStops: 0 }),
+    pitch: move(event.pitch),
+    chordPitches: event.chordPitches.map(move),
+    ...(event.graces && { graces: event.graces.map(move) }),
     fingering: undefined,
     stringHint: undefined,
     positionHint: undefined,

@@ -30,10 +30,11 @@ export { PIN_DIGITS, whyGuessable } from './guessable';
 export { decodeList, encodingOf, LIST_ENCODINGS, type ListEncoding } from './list-encoding';
 export { type PlanRow, planCsv } from './plan-csv';
 export { MOST_ROSTER_ROWS, type RosterRow, readRoster } from './roster-csv';
-export { type MeasureOfClass, measuresOfClass } from './shared-stumbles';
+export { type MeasureOfClass, measuresOfClass, measuresOfTakes } from './shared-stumbles';
 export { type TakeRecord, takesCsv } from './take-csv';
 export {
   missedByMany,
+  type OnLine,
   WEEK_DAYS,
   type WeekOfTeachersClass,
   weekInWords,

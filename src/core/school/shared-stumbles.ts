@@ -1,3 +1,4 @@
+import { grouped } from '../base';
 import type { MeasureVerdict } from '../judging';
 
 /** How a class gets on with one measure. */
@@ -9,6 +10,17 @@ export interface MeasureOfClass {
   /** Of them, those whose newest play-through of it needs work. */
   readonly notesNeedWork: number;
   readonly rhythmNeedsWork: number;
+}
+
+interface JudgedTake {
+  readonly studentId: string;
+  readonly measures: readonly MeasureVerdict[] | null;
+}
+
+/** The same of judged takes of several students, newest first. */
+export function measuresOfTakes(judged: readonly JudgedTake[]): readonly MeasureOfClass[] {
+  const byStudent = grouped(judged, ({ studentId }) => studentId);
+  return measuresOfClass([...byStudent.values()].map((own) => own.map(({ measures }) => measures ?? [])));
 }
 
 /**

@@ -6,7 +6,8 @@ import type { MeasureOfClass } from './shared-stumbles';
 
 export const WEEK_DAYS = 7;
 
-interface OnLine {
+/** A student and a line that was given out. */
+export interface OnLine {
   readonly studentId: string;
   readonly name: string;
   readonly assignmentId: string;

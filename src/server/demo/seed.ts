@@ -76,9 +76,9 @@ async function seed(): Promise<void> {
       ...(plan && { plan: JSON.stringify(plan) }),
       ...(word !== undefined && { word }),
     });
-    await completeParts({ assignmentId: id });
     assignments.set(lineNumber, id);
   }
+  await completeParts({ assignmentIds: [...assignments.values()] });
   for (const { userName, lineNumber, stage, measure } of DEMO_QUESTIONS)
     await insertStageWord({
       assignment_id: assignments.get(lineNumber)!,

@@ -1,6 +1,7 @@
 import type { Metadata } from 'next';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { dayOf } from '@/core/calendar';
+import type { OnLine } from '@/core/school';
 import { sayMeasure, sayMeasures } from '@/core/time';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { sayDay } from '@/server/access/school/dates';
@@ -46,12 +47,7 @@ export default async function WeekPage() {
               {one.practised} of {one.students} practised; {one.takes}{' '}
               {one.takes === 1 ? 'take was' : 'takes were'} handed in.
             </p>
-            <NamedList
-              name="Needs help"
-              level={3}
-              className="ml-5 list-disc"
-              isEmpty={one.asksForHelp.length === 0}
-            >
+            <NamedList name="Needs help" level={3} className="ml-5 list-disc">
               {one.asksForHelp.map((row) => (
                 <li key={`${row.studentId} ${row.assignmentId}`}>
                   <Link href={`/students/${row.studentId}`} className={LINK}>
@@ -62,12 +58,7 @@ export default async function WeekPage() {
                 </li>
               ))}
             </NamedList>
-            <NamedList
-              name="Has not practised"
-              level={3}
-              className="ml-5 list-disc"
-              isEmpty={one.idle.length === 0}
-            >
+            <NamedList name="Has not practised" level={3} className="ml-5 list-disc">
               {one.idle.map(({ studentId, name, lastOn }) => (
                 <li key={studentId}>
                   <Link href={`/students/${studentId}`} className={LINK}>
@@ -77,12 +68,7 @@ export default async function WeekPage() {
                 </li>
               ))}
             </NamedList>
-            <NamedList
-              name="What many miss"
-              level={3}
-              className="ml-5 list-disc"
-              isEmpty={one.missed.length === 0}
-            >
+            <NamedList name="What many miss" level={3} className="ml-5 list-disc">
               {one.missed.map(({ assignmentId, lineNumber, lineTitle, measures }) => (
                 <li key={assignmentId}>
                   <Link href={`/given/${assignmentId}`} className={LINK}>
@@ -96,24 +82,11 @@ export default async function WeekPage() {
                 </li>
               ))}
             </NamedList>
-            <NamedList
-              name="Was due and is not learned"
-              level={3}
-              className="ml-5 list-disc"
-              isEmpty={one.overdue.length === 0}
-            >
-              {one.overdue.map((row) => (
-                <li key={`${row.studentId} ${row.assignmentId}`}>
-                  {row.name}, {row.lineNumber} {row.lineTitle}
-                </li>
-              ))}
+            <NamedList name="Was due and is not learned" level={3} className="ml-5 list-disc">
+              {one.overdue.map(onLine)}
             </NamedList>
-            <NamedList name="Learned" level={3} className="ml-5 list-disc" isEmpty={one.learned.length === 0}>
-              {one.learned.map((row) => (
-                <li key={`${row.studentId} ${row.assignmentId}`}>
-                  {row.name}, {row.lineNumber} {row.lineTitle}
-                </li>
-              ))}
+            <NamedList name="Learned" level={3} className="ml-5 list-disc">
+              {one.learned.map(onLine)}
             </NamedList>
           </Sheet>
         ))}
@@ -122,3 +95,9 @@ export default async function WeekPage() {
     </SignedInFrame>
   );
 }
+
+const onLine = ({ studentId, assignmentId, name, lineNumber, lineTitle }: OnLine) => (
+  <li key={`${studentId} ${assignmentId}`}>
+    {name}, {lineNumber} {lineTitle}
+  </li>
+);

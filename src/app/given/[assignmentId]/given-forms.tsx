@@ -1,8 +1,8 @@
 'use client';
-import { FASTEST_MARK, SLOWEST_PRACTICE } from '@/core/tempo';
 import { DoneWithUndo } from '@/ui/done-with-undo';
 import { Choice, Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
+import { TEMPO_BOUNDS } from '@/ui/tempo-bounds';
 import { WordField } from '@/ui/word-field';
 import { askAgain, changeAll, changeOne, giveCopy, helped, withdraw } from './actions';
 
@@ -18,14 +18,13 @@ interface ChangeFormProps {
 
 /** Other tempos and another day for one student. */
 export function ChangeForm({ assignmentId, student }: ChangeFormProps) {
-  const bounds = { type: 'number', min: SLOWEST_PRACTICE, max: FASTEST_MARK, required: true } as const;
   return (
     <ActionForm
       action={changeOne.bind(null, assignmentId, student.id)}
       className="mt-2 grid gap-3 sm:grid-cols-[100px_100px_180px_auto] sm:items-end"
     >
-      <Field {...bounds} label="Start at" name="startBpm" defaultValue={student.startBpm} />
-      <Field {...bounds} label="Goal" name="goalBpm" defaultValue={student.goalBpm} />
+      <Field {...TEMPO_BOUNDS} label="Start at" name="startBpm" defaultValue={student.startBpm} />
+      <Field {...TEMPO_BOUNDS} label="Goal" name="goalBpm" defaultValue={student.goalBpm} />
       <Field label="Due" name="dueOn" type="date" defaultValue={student.dueOn} required />
       <SubmitButton>Change</SubmitButton>
       <FormOutcome />
@@ -47,7 +46,6 @@ interface ChangeAllFormProps {
 
 /** Other tempos, days, plan and words for everybody. */
 export function ChangeAllForm({ assignmentId, given, plans }: ChangeAllFormProps) {
-  const bounds = { type: 'number', min: SLOWEST_PRACTICE, max: FASTEST_MARK, required: true } as const;
   return (
     <ActionForm action={changeAll.bind(null, assignmentId)} className="space-y-3">
       {/* What was stored is what a reset leaves. */}
@@ -56,8 +54,8 @@ export function ChangeAllForm({ assignmentId, given, plans }: ChangeAllFormProps
         className="space-y-3"
       >
         <div className="grid grid-cols-2 gap-3">
-          <Field {...bounds} label="Start at" name="startBpm" defaultValue={given.startBpm} />
-          <Field {...bounds} label="Goal" name="goalBpm" defaultValue={given.goalBpm} />
+          <Field {...TEMPO_BOUNDS} label="Start at" name="startBpm" defaultValue={given.startBpm} />
+          <Field {...TEMPO_BOUNDS} label="Goal" name="goalBpm" defaultValue={given.goalBpm} />
         </div>
         <Field label="From" name="fromOn" type="date" defaultValue={given.fromOn ?? ''} />
         <Field label="Due" name="dueOn" type="date" defaultValue={given.dueOn} required />

@@ -3,11 +3,10 @@ import { DrawingComes } from '@/app/_components/drawing-comes';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { dayAfter, dayOf } from '@/core/calendar';
-import { READY_PLANS } from '@/core/practice';
 import { sayMeasure } from '@/core/time';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { getGiven } from '@/server/access/practice/given';
-import { listPlans } from '@/server/access/practice/plans';
+import { listPlansToChoose } from '@/server/access/practice/plans';
 import { listClasses } from '@/server/access/school/classes';
 import { sayDay } from '@/server/access/school/dates';
 import { vocabularyOf } from '@/server/access/school/vocabulary';
@@ -34,10 +33,10 @@ export default async function GivenPage({
   const viewer = await requireTeacher();
   const vocabulary = await vocabularyOf(viewer);
   const [{ assignmentId }, { helped }] = await Promise.all([params, searchParams]);
-  const [given, classes, own] = await Promise.all([
+  const [given, classes, plans] = await Promise.all([
     orNotFound(getGiven(viewer, assignmentId)),
     listClasses(viewer),
-    listPlans(viewer),
+    listPlansToChoose(viewer),
   ]);
   const today = dayOf(new Date());
   return (
@@ -150,10 +149,7 @@ export default async function GivenPage({
             <ChangeAllForm
               assignmentId={given.id}
               given={given}
-              plans={[
-                ...READY_PLANS.map(({ name }) => ({ id: name, name })),
-                ...own.map(({ id, plan }) => ({ id, name: plan.name })),
-              ]}
+              plans={plans.map(({ id, plan }) => ({ id, name: plan.name }))}
             />
           </Sheet>
           <Sheet>

@@ -11,13 +11,13 @@ import {
   minutesOf,
   NO_PLAN,
   type Plan,
-  READY_PLANS,
   stagesForPlayer,
 } from '@/core/practice';
 import { FASTEST_MARK, SLOWEST_PRACTICE } from '@/core/tempo';
 import { countedTempo, isCompound } from '@/core/time';
 import { Choice, Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
+import { TEMPO_BOUNDS } from '@/ui/tempo-bounds';
 import { TempoLadder } from '@/ui/tempo-ladder';
 import { useWords } from '@/ui/vocabulary';
 import { WordField } from '@/ui/word-field';
@@ -46,8 +46,7 @@ interface AssignFormProps {
   readonly level: Level;
   /** Lines of the same book that can be played straight after. */
   readonly otherLines: readonly { readonly id: string; readonly label: string }[];
-  /** The teacher's own plans. */
-  readonly ownPlans: readonly { readonly id: string; readonly plan: Plan }[];
+  readonly plans: readonly { readonly id: string; readonly plan: Plan }[];
   readonly startBpm: number;
   readonly goalBpm: number;
   readonly dueOn: string;
@@ -62,7 +61,7 @@ export function AssignForm({
   classes,
   readings,
   level,
-  ownPlans,
+  plans,
   otherLines,
   startBpm,
   goalBpm,
@@ -77,7 +76,6 @@ export function AssignForm({
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const roster = classes.find(({ id }) => id === classId);
   const [how, setHow] = useState({ planId: '', chunking: 'twos' as Chunking });
-  const plans = [...READY_PLANS.map((ready) => ({ id: ready.name, plan: ready })), ...ownPlans];
   const plan = plans.find(({ id }) => id === how.planId)?.plan;
   // One object for one choice: what is computed from it is computed once.
   const laidPlan = useMemo(
@@ -90,7 +88,6 @@ export function AssignForm({
     isCompound(meter) && Number.isInteger(bpm)
       ? `${countedTempo(bpm, meter, 'eighths').bpm} ${words.eighths} a minute`
       : undefined;
-  const bounds = { type: 'number', min: SLOWEST_PRACTICE, max: FASTEST_MARK, required: true } as const;
   return (
     <ActionForm action={giveOut} className="space-y-4">
       <input type="hidden" name="lineId" value={lineId} />
@@ -119,7 +116,7 @@ export function AssignForm({
       />
       <div className="grid grid-cols-2 gap-3">
         <Field
-          {...bounds}
+          {...TEMPO_BOUNDS}
           label="Start at"
           hint={inSmallBeats(Number(start))}
           name="startBpm"
@@ -127,7 +124,7 @@ export function AssignForm({
           onChange={(event) => setStart(event.target.value)}
         />
         <Field
-          {...bounds}
+          {...TEMPO_BOUNDS}
           label="Goal"
           hint={inSmallBeats(Number(goal))}
           name="goalBpm"

@@ -11,7 +11,7 @@ import { proposedClimb } from '@/core/study';
 import { sayMeasures } from '@/core/time';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { getReadings } from '@/server/access/practice/giving-out';
-import { listPlans } from '@/server/access/practice/plans';
+import { listPlansToChoose } from '@/server/access/practice/plans';
 import { sayDay } from '@/server/access/school/dates';
 import { listLoads } from '@/server/access/school/load';
 import { maybeOwnModel } from '@/server/access/shelf/own-model';
@@ -44,7 +44,7 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
   const [line, classes, plans] = await Promise.all([
     orNotFound(getLine(viewer, lineId, Number(asked) || 0)),
     listLoads(viewer, today),
-    listPlans(viewer),
+    listPlansToChoose(viewer),
   ]);
   const shelf = await listShelf(viewer, { book: line.bookId });
   const { isAwaited, problem, drawings } = line.standing;
@@ -142,7 +142,7 @@ export default async function LinePage({ params, searchParams }: LinePageProps) 
                 classes={classes}
                 readings={readings}
                 level={level}
-                ownPlans={plans}
+                plans={plans}
                 otherLines={shelf.lines
                   .filter((other) => other.contentHash && other.id !== line.id)
                   .map(({ id, number, title }) => ({ id, label: `${number} ${title}` }))}

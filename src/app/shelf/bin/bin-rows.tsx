@@ -26,7 +26,7 @@ export function BinRows({ thing, name: heading, rows }: RowsProps & { readonly t
   const isBusy = back.isPending || gone.isPending;
   return (
     <>
-      <NamedList name={heading} level={2} isEmpty={rows.length === 0} className="divide-y divide-rule">
+      <NamedList name={heading} level={2} className="divide-y divide-rule">
         {rows.map(({ id, name, note }) => (
           <li key={id} className="flex flex-wrap items-center gap-x-4 py-1">
             <strong>{name}</strong>
@@ -61,7 +61,7 @@ export function TakenBackRows({ name: heading, rows }: RowsProps) {
   const { outcome, store, isPending } = useStoredAtOnce(giveOutAgain);
   return (
     <>
-      <NamedList name={heading} level={2} isEmpty={rows.length === 0} className="divide-y divide-rule">
+      <NamedList name={heading} level={2} className="divide-y divide-rule">
         {rows.map(({ id, name, note }) => (
           <li key={id} className="flex flex-wrap items-center gap-x-4 py-1">
             <strong>{name}</strong>

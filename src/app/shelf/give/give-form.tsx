@@ -3,9 +3,9 @@ import { useState } from 'react';
 import type { Reading } from '@/core/arranging';
 import type { Level } from '@/core/instruments';
 import type { Chunking, Plan } from '@/core/practice';
-import { FASTEST_MARK, SLOWEST_PRACTICE } from '@/core/tempo';
 import { Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
+import { TEMPO_BOUNDS } from '@/ui/tempo-bounds';
 import { WordField } from '@/ui/word-field';
 import { PlanChoice } from '../plan-choice';
 import { classOfInstrument, type Player, WhoReadsWhat } from '../who-reads-what';
@@ -36,8 +36,6 @@ interface GiveFormProps {
   readonly today: string;
   readonly dueOn: string;
 }
-
-const BOUNDS = { type: 'number', min: SLOWEST_PRACTICE, max: FASTEST_MARK, required: true } as const;
 
 /** Several lines to several classes: each line with its tempos, all with the same days, plan and words. */
 export function GiveForm({ lines, rosters, plans, today, dueOn }: GiveFormProps) {
@@ -72,12 +70,17 @@ export function GiveForm({ lines, rosters, plans, today, dueOn }: GiveFormProps)
                     {line.number} {line.title}
                   </p>
                   <Field
-                    {...BOUNDS}
+                    {...TEMPO_BOUNDS}
                     label="Start at"
                     name={`start-${line.id}`}
                     defaultValue={line.startBpm}
                   />
-                  <Field {...BOUNDS} label="Goal" name={`goal-${line.id}`} defaultValue={line.goalBpm} />
+                  <Field
+                    {...TEMPO_BOUNDS}
+                    label="Goal"
+                    name={`goal-${line.id}`}
+                    defaultValue={line.goalBpm}
+                  />
                 </div>
                 {players.length > 0 && (
                   <details>

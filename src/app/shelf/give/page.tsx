@@ -2,10 +2,9 @@ import type { Metadata } from 'next';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { dayAfter, dayOf } from '@/core/calendar';
-import { READY_PLANS } from '@/core/practice';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { getLinesToGive } from '@/server/access/practice/giving-out';
-import { listPlans } from '@/server/access/practice/plans';
+import { listPlansToChoose } from '@/server/access/practice/plans';
 import { listRosters } from '@/server/access/school/classes';
 import { ButtonLink } from '@/ui/button';
 import { Sheet } from '@/ui/page-frame';
@@ -23,7 +22,7 @@ export default async function GivePage({
 }) {
   const viewer = await requireTeacher();
   const ids = [(await searchParams).line ?? []].flat();
-  const [rosters, plans] = await Promise.all([listRosters(viewer), listPlans(viewer)]);
+  const [rosters, plans] = await Promise.all([listRosters(viewer), listPlansToChoose(viewer)]);
   const instruments = rosters.flatMap(({ students }) => students.map(({ instrument }) => instrument));
   const lines = await orNotFound(getLinesToGive(viewer, ids, instruments));
   const today = dayOf(new Date());
@@ -46,10 +45,7 @@ export default async function GivePage({
           <GiveForm
             lines={lines}
             rosters={rosters.map(({ id, name, students }) => ({ id, name, students }))}
-            plans={[
-              ...READY_PLANS.map((plan) => ({ id: plan.name, plan })),
-              ...plans.map(({ id, plan }) => ({ id, plan })),
-            ]}
+            plans={plans}
             today={today}
             dueOn={dayAfter(today, USUAL_DAYS)}
           />

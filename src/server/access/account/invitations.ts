@@ -9,8 +9,8 @@ import { writeLetter } from '@/server/db/queries/letters';
 import * as links from '@/server/db/queries/one-time-links';
 import { requireHeadOfInstallation } from '../installation';
 import { readForm, refused } from '../read-form';
-import { addressOfSender } from './device';
 import { newPasswordForm, personName } from './forms';
+import { type MadeLink, maybeOpened } from './one-time-links';
 import { signInTeacher } from './sign-in';
 import { NotFound, type Viewer } from './viewer';
 
@@ -22,11 +22,6 @@ const INVITATIONS = { most: 100, seconds: DAY_SECONDS };
 const emailForm = z.object({
   email: z.email('Type your colleague’s e-mail address.').max(200, 'An address has at most 200 letters.'),
 });
-
-/** A link that is sent by letter, and can be given by hand. */
-export interface MadeLink {
-  readonly url: string;
-}
 
 /**
  * Invites a colleague: for the head of the installation. The letter has a link that opens once.
@@ -69,15 +64,9 @@ export async function withdrawInvitation(viewer: Viewer, id: unknown): Promise<v
   await links.withdrawInvitation(read.data);
 }
 
-const tokenForm = z.string().regex(/^[A-Za-z0-9_-]{43}$/);
-/** From one address; a token is not guessed, but asking costs. */
-const OPENINGS = { most: 60, seconds: 600 };
-
 /** Who was invited by whom, for whoever has the link; undefined when it is used up or too old. */
 export async function maybeInvitation(token: unknown) {
-  const read = tokenForm.safeParse(token);
-  if (!read.success || !(await mayDo(`invitation:${await addressOfSender()}`, OPENINGS))) return undefined;
-  const link = await links.maybeLink(read.data, 'invitation');
+  const link = await maybeOpened(token, 'invitation');
   return link && { email: link.email, invitedBy: link.madeBy ?? undefined };
 }
 

@@ -2,23 +2,21 @@ import 'server-only';
 import { z } from 'zod';
 import { DONE, type Result, success } from '@/core/base';
 import { hashSecret } from '@/server/auth/secrets';
-import { configuration } from '@/server/base/configuration';
 import { maybeTeacherByEmail } from '@/server/db/queries/accounts';
 import { mayDo } from '@/server/db/queries/attempts';
 import { maybeTeacher } from '@/server/db/queries/installation';
 import { writeLetter } from '@/server/db/queries/letters';
 import * as links from '@/server/db/queries/one-time-links';
+import { HOURS_OF_HAND, newPasswordLink } from '@/server/jobs/new-password-link';
 import { requireHeadOfInstallation } from '../installation';
 import { readForm, refused } from '../read-form';
 import { addressOfSender } from './device';
 import { newPasswordForm } from './forms';
-import type { MadeLink } from './invitations';
+import { type MadeLink, maybeOpened } from './one-time-links';
 import { NotFound, type Viewer } from './viewer';
 
 /** A letter that is asked for is read soon. */
 const HOURS_OF_LETTER = 2;
-/** A link that is handed over waits for the next day at school. */
-const HOURS_OF_HAND = 48;
 const HOUR_SECONDS = 3600;
 const PER_ADDRESS = { most: 3, seconds: HOUR_SECONDS };
 const PER_SENDER = { most: 20, seconds: HOUR_SECONDS };
@@ -42,7 +40,7 @@ export async function askForNewPassword(form: unknown): Promise<Result<undefined
   if (!(await mayDo(`lost-password:${email}`, PER_ADDRESS))) return DONE;
   const teacher = await maybeTeacherByEmail(email);
   if (!teacher) return DONE;
-  const url = await linkFor(teacher, HOURS_OF_LETTER);
+  const url = await newPasswordLink(teacher, HOURS_OF_LETTER);
   await writeLetter({
     recipient: email,
     subject: 'A new password for Mevlo',
@@ -51,38 +49,18 @@ export async function askForNewPassword(form: unknown): Promise<Result<undefined
   return DONE;
 }
 
-async function linkFor(
-  teacher: { readonly id: string; readonly email: string },
-  hours: number,
-  madeBy?: string,
-): Promise<string> {
-  const token = await links.makeLink({
-    kind: 'new-password',
-    email: teacher.email,
-    userId: teacher.id,
-    seconds: hours * HOUR_SECONDS,
-    ...(madeBy !== undefined && { madeBy }),
-  });
-  return `${configuration().address}/new-password/${token}`;
-}
-
 /** A link for a colleague who lost the password, to be handed over: for the head of the installation. @throws NotFound */
 export async function makeNewPasswordLink(viewer: Viewer, teacherId: unknown): Promise<Result<MadeLink>> {
   await requireHeadOfInstallation(viewer);
   const read = z.string().min(1).max(60).safeParse(teacherId);
   const teacher = read.success ? await maybeTeacher(read.data) : undefined;
   if (!teacher) throw new NotFound();
-  return success({ url: await linkFor(teacher, HOURS_OF_HAND, viewer.userId) });
+  return success({ url: await newPasswordLink(teacher, HOURS_OF_HAND, viewer.userId) });
 }
-
-const tokenForm = z.string().regex(/^[A-Za-z0-9_-]{43}$/);
-const OPENINGS = { most: 60, seconds: 600 };
 
 /** Whose password a link changes; undefined when it is used up or too old. */
 export async function maybePasswordLink(token: unknown) {
-  const read = tokenForm.safeParse(token);
-  if (!read.success || !(await mayDo(`new-password:${await addressOfSender()}`, OPENINGS))) return undefined;
-  const link = await links.maybeLink(read.data, 'new-password');
+  const link = await maybeOpened(token, 'new-password');
   return link && { email: link.email };
 }
 

@@ -200,7 +200,7 @@ export async function copyAssignment(
     },
     isForSome ? await queries.listChosen(assignment.id) : undefined,
   );
-  await completeParts({ assignmentId: copied.id });
+  await completeParts({ assignmentIds: [copied.id] });
   return success(copied);
 }
 

@@ -2,7 +2,7 @@ import 'server-only';
 import { z } from 'zod';
 import { DONE, type Result } from '@/core/base';
 import { STRICTNESSES } from '@/core/judging';
-import { CHUNKINGS, OWN_STEP_IDS, type Plan, STEP_IDS } from '@/core/practice';
+import { CHUNKINGS, OWN_STEP_IDS, type Plan, READY_PLANS, STEP_IDS } from '@/core/practice';
 import * as queries from '@/server/db/queries/plans';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { readForm, refused } from '../read-form';
@@ -48,12 +48,21 @@ export function listPlans(viewer: Viewer) {
   return queries.listPlans(viewer.userId);
 }
 
+/** What a line can be given out with: the ready plans, which are known by their names, then the viewer's own. */
+export async function listPlansToChoose(viewer: Viewer) {
+  const own = await listPlans(viewer);
+  return [...READY_PLANS.map((plan) => ({ id: plan.name, plan })), ...own];
+}
+
 /** A plan of the viewer's own. @throws NotFound */
-export async function requireOwnPlan(viewer: Viewer, planId: unknown) {
+export const requireOwnPlan = (viewer: Viewer, planId: unknown) => requirePlan(viewer, planId, false);
+
+async function requirePlan(viewer: Viewer, planId: unknown, isRemoved: boolean) {
   assertTeacher(viewer);
   const id = z.uuid().safeParse(planId);
   const found = id.success ? await queries.maybePlan(id.data) : undefined;
-  if (!found || found.teacher_id !== viewer.userId || found.removed_at !== null) throw new NotFound();
+  const isThere = found?.teacher_id === viewer.userId && (found.removed_at !== null) === isRemoved;
+  if (!found || !isThere) throw new NotFound();
   return found;
 }
 
@@ -90,10 +99,7 @@ export async function removePlan(viewer: Viewer, planId: string): Promise<void> 
 
 /** @returns what is wrong, if anything. @throws NotFound */
 export async function bringPlanBack(viewer: Viewer, planId: unknown): Promise<Result<undefined>> {
-  assertTeacher(viewer);
-  const id = z.uuid().safeParse(planId);
-  const found = id.success ? await queries.maybePlan(id.data) : undefined;
-  if (!found || found.teacher_id !== viewer.userId || found.removed_at === null) throw new NotFound();
+  const found = await requirePlan(viewer, planId, true);
   const own = await queries.listPlans(viewer.userId);
   if (own.some(({ plan }) => plan.name === found.plan.name))
     return refused(`You have a plan “${found.plan.name}” already.`);

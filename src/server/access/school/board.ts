@@ -1,7 +1,6 @@
 import 'server-only';
-import { grouped } from '@/core/base';
 import type { Day } from '@/core/calendar';
-import { boardOf, measuresOfClass } from '@/core/school';
+import { boardOf, measuresOfTakes } from '@/core/school';
 import { loadClassFacts } from '@/server/db/queries/class-facts';
 import { listParts, maybeMusic } from '@/server/db/queries/music';
 import type { listJudgedOfAssignment } from '@/server/db/queries/takes';
@@ -26,10 +25,7 @@ export async function getStumbles(
   lineId: string,
   judged: Awaited<ReturnType<typeof listJudgedOfAssignment>>,
 ) {
-  const byStudent = grouped(judged, ({ studentId }) => studentId);
-  const measures = measuresOfClass(
-    [...byStudent.values()].map((own) => own.map((take) => take.measures ?? [])),
-  );
+  const measures = measuresOfTakes(judged);
   const [lead] = measures.length > 0 ? await listParts(lineId) : [];
   if (!lead) return { measures, numbers: [], engravings: undefined };
   const [music, engravings] = await Promise.all([

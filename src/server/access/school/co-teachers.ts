@@ -1,17 +1,14 @@
 import 'server-only';
 import { z } from 'zod';
 import { DONE, type Result } from '@/core/base';
-import { maybeTeacherByEmail } from '@/server/db/queries/accounts';
-import { mayDo } from '@/server/db/queries/attempts';
 import * as queries from '@/server/db/queries/teaching';
+import { findColleague } from '../account/colleague';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { readForm, refused } from '../read-form';
 import { requireHeadOfClass, requireOwnClass } from './classes';
 
 /** A class has a few teachers; more are a slip. */
 const MOST_CO_TEACHERS = 8;
-/** Nobody finds out by trying who has an account. */
-const TRIES = { most: 20, seconds: 3600 };
 
 /** Who helps in a class, and whether the viewer may change that. @throws NotFound */
 export async function getCoTeachers(viewer: Viewer, classId: string) {
@@ -41,18 +38,16 @@ export async function addCoTeacher(
   const { id } = await requireHeadOfClass(viewer, classId);
   const read = readForm(emailForm, { email });
   if (!read.ok) return read;
-  if (!(await mayDo(`co-teacher:${viewer.userId}`, TRIES)))
-    return refused('That were many addresses within an hour. Try again later.');
-  const found = await maybeTeacherByEmail(read.value.email);
-  if (!found)
-    return refused(
-      `No teacher signs in here as ${read.value.email}. Ask your colleague to sign up first.`,
-      'email',
-    );
-  if (found.id === viewer.userId) return refused('This is your own class already.', 'email');
+  const found = await findColleague(viewer, {
+    what: 'co-teacher',
+    email: read.value.email,
+    isOwn: 'This is your own class already.',
+    ifNobody: 'Ask your colleague to sign up first.',
+  });
+  if (!found.ok) return found;
   if ((await queries.listCoTeachers(id)).length >= MOST_CO_TEACHERS)
     return refused(`At most ${MOST_CO_TEACHERS} colleagues help in a class.`);
-  await queries.insertCoTeacher(id, found.id);
+  await queries.insertCoTeacher(id, found.value.id);
   return DONE;
 }
 

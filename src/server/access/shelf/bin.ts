@@ -83,5 +83,5 @@ export async function giveAgain(viewer: Viewer, assignmentId: unknown): Promise<
   const found = takenBack.find(({ id }) => read.success && id === read.data);
   if (!found) throw new NotFound();
   await assignments.giveAgain(found.id);
-  await completeParts({ assignmentId: found.id });
+  await completeParts({ assignmentIds: [found.id] });
 }

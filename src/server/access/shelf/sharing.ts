@@ -1,15 +1,12 @@
 import 'server-only';
 import { z } from 'zod';
 import { DONE, type Result } from '@/core/base';
-import { maybeTeacherByEmail } from '@/server/db/queries/accounts';
-import { mayDo } from '@/server/db/queries/attempts';
 import * as books from '@/server/db/queries/books';
+import { findColleague } from '../account/colleague';
 import { NotFound, type Viewer } from '../account/viewer';
 import { readForm, refused } from '../read-form';
 import { requireBook } from './shelf';
 
-/** Nobody finds out by trying who has an account. */
-const TRIES = { most: 20, seconds: 3600 };
 const MOST_SHARES = 50;
 
 /** A book as its page shows it: who has it on the shelf as well, for its owner. @throws NotFound */
@@ -35,14 +32,15 @@ export async function shareBook(viewer: Viewer, bookId: string, form: unknown): 
   const book = await requireBook(viewer, bookId, 'own');
   const read = readForm(shareForm, form);
   if (!read.ok) return read;
-  if (!(await mayDo(`share:${viewer.userId}`, TRIES)))
-    return refused('That were many addresses within an hour. Try again later.');
-  const found = await maybeTeacherByEmail(read.value.email);
-  if (!found) return refused(`No teacher signs in here as ${read.value.email}.`, 'email');
-  if (found.id === viewer.userId) return refused('This is your own book already.', 'email');
+  const found = await findColleague(viewer, {
+    what: 'share',
+    email: read.value.email,
+    isOwn: 'This is your own book already.',
+  });
+  if (!found.ok) return found;
   if ((await books.listShares(book.id)).length >= MOST_SHARES)
     return refused(`A book is shared with at most ${MOST_SHARES} colleagues.`);
-  await books.shareBook(book.id, found.id, read.value.mayEdit);
+  await books.shareBook(book.id, found.value.id, read.value.mayEdit);
   return DONE;
 }
 

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { sql, type Transaction } from 'kysely';
+import { type Kysely, sql, type Transaction } from 'kysely';
 import { database } from '../connection';
 import type { Database } from '../schema';
 
@@ -135,8 +135,13 @@ export async function setEmail(userId: string, email: string): Promise<boolean> 
     });
 }
 
-export async function setPassword(userId: string, passwordHash: string): Promise<void> {
-  await database()
+/** @param db within a transaction that does more. */
+export async function setPassword(
+  userId: string,
+  passwordHash: string,
+  db: Kysely<Database> = database(),
+): Promise<void> {
+  await db
     .updateTable('account')
     .set({ password: passwordHash })
     .where('userId', '=', userId)

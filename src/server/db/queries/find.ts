@@ -1,10 +1,10 @@
 import { sql } from 'kysely';
 import { database } from '../connection';
-import { isReadBy } from './book-rights';
+import { IS_ON_SHELF, isReadBy } from './book-rights';
 import { isTaughtBy } from './teaching';
+import { patternOf } from './text-pattern';
 
 const MOST_FOUND = 12;
-const patternOf = (words: string) => `%${words.replace(/[\\%_]/g, '\\$&')}%`;
 
 /** Students, classes, and pages of books whose words somebody looks for. */
 export async function findThings(teacherId: string, words: string) {
@@ -42,7 +42,7 @@ export async function findThings(teacherId: string, words: string) {
         'book_page.whats_new as whatsNew',
       ])
       .where(isReadBy(teacherId))
-      .where('book.removed_at', 'is', null)
+      .where(IS_ON_SHELF)
       .where((e) =>
         e.or([
           e('book_page.whats_new', 'ilike', pattern),

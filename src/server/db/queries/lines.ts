@@ -3,6 +3,7 @@ import type { LineDocument } from '@/core/arranging';
 import { database } from '../connection';
 import type { Database } from '../schema';
 import { IS_ON_SHELF, isEditedBy, isReadBy } from './book-rights';
+import { patternOf } from './text-pattern';
 
 export interface ShelfFilter {
   /** In the title, the number or what is new on the page. */
@@ -72,7 +73,7 @@ function filtered(teacherId: string, { search, instrument, features, bookId }: S
 }
 
 function matches(e: ExpressionBuilder<Database, 'line' | 'book'>, search: string) {
-  const pattern = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
+  const pattern = patternOf(search);
   const isNumber = /^\d{1,4}$/.test(search);
   return e.or([
     e('line.title', 'ilike', pattern),

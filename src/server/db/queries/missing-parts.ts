@@ -1,13 +1,14 @@
+import { sql } from 'kysely';
 import { type LineDocument, partFor, partToMake } from '@/core/arranging';
 import { type InstrumentId, instrument, levelOf, maybeInstrument } from '@/core/instruments';
 import { database } from '../connection';
 import { hashLine, partsOfLines } from './music';
 
-/** Whose parts are looked after: of one line, of one class, or of one thing that was given out. */
+/** Whose parts are looked after: of one line, of one class, or of what was given out. */
 export interface PartsAsked {
   readonly lineId?: string;
   readonly classId?: string;
-  readonly assignmentId?: string;
+  readonly assignmentIds?: readonly string[];
 }
 
 /** A line, and who plays it without a part that could be read. */
@@ -45,7 +46,9 @@ export async function listMissingParts(asked: PartsAsked): Promise<readonly Miss
     .where((e) => e.not(e('player.instrument', '=', e.fn.any('line.instruments'))))
     .$if(asked.lineId !== undefined, (query) => query.where('line.id', '=', asked.lineId!))
     .$if(asked.classId !== undefined, (query) => query.where('assignment.class_id', '=', asked.classId!))
-    .$if(asked.assignmentId !== undefined, (query) => query.where('assignment.id', '=', asked.assignmentId!))
+    .$if(asked.assignmentIds !== undefined, (query) =>
+      query.where('assignment.id', '=', sql<string>`any(${[...asked.assignmentIds!]}::uuid[])`),
+    )
     .execute();
   const leads = await partsOfLines(
     rows.map(({ lineId }) => lineId),

@@ -2,7 +2,8 @@ import { createHash, randomBytes } from 'node:crypto';
 import { sql, type Transaction } from 'kysely';
 import { database } from '../connection';
 import type { Database, LinkKind } from '../schema';
-import { insertAccountInto, type NewAccount } from './accounts';
+import { insertAccountInto, type NewAccount, setPassword } from './accounts';
+import { endSessions } from './sessions';
 
 /** The database knows a link by this alone. */
 const hashOf = (token: string) => createHash('sha256').update(token).digest('hex');
@@ -100,15 +101,10 @@ export function setPasswordByLink(token: string, passwordHash: string): Promise<
     .execute(async (db) => {
       const link = await useLink(db, token, 'new-password');
       if (!link?.userId) return false;
-      await db
-        .updateTable('account')
-        .set({ password: passwordHash })
-        .where('userId', '=', link.userId)
-        .where('providerId', '=', 'credential')
-        .execute();
+      await setPassword(link.userId, passwordHash, db);
       // Other links to the same account end with it.
       await db.deleteFrom('one_time_link').where('user_id', '=', link.userId).execute();
-      await sql`delete from "session" where "userId" = ${link.userId}`.execute(db);
+      await endSessions(link.userId, { allBut: undefined }, db);
       return true;
     });
 }

@@ -1,5 +1,6 @@
-import { sql } from 'kysely';
+import { type Kysely, sql } from 'kysely';
 import { database } from '../connection';
+import type { Database } from '../schema';
 
 export interface SignedInDevice {
   readonly id: string;
@@ -17,10 +18,11 @@ export async function listSessions(userId: string): Promise<readonly SignedInDev
   return rows;
 }
 
-/** Ends sessions of somebody. @param which one of them, or all but one. */
+/** Ends sessions of somebody. @param which one of them, or all but one. @param db within a transaction that does more. */
 export async function endSessions(
   userId: string,
   which: { readonly id: string } | { readonly allBut: string | undefined },
+  db: Kysely<Database> = database(),
 ): Promise<void> {
   const condition =
     'id' in which
@@ -28,7 +30,7 @@ export async function endSessions(
       : which.allBut === undefined
         ? sql`true`
         : sql`token <> ${which.allBut}`;
-  await sql`delete from "session" where "userId" = ${userId} and ${condition}`.execute(database());
+  await sql`delete from "session" where "userId" = ${userId} and ${condition}`.execute(db);
 }
 
 /** A session that ends sooner than others. */

@@ -1,6 +1,5 @@
-import { grouped } from '@/core/base';
 import { type Day, dayAfter } from '@/core/calendar';
-import { measuresOfClass, missedByMany, WEEK_DAYS, type WeekOfTeachersClass, weekOf } from '@/core/school';
+import { measuresOfTakes, missedByMany, WEEK_DAYS, type WeekOfTeachersClass, weekOf } from '@/core/school';
 import { listAssignmentsOfTeacher } from './assignments';
 import { loadClassFacts } from './class-facts';
 import { listClasses } from './classes';
@@ -19,9 +18,8 @@ export async function weekOfTeacher(teacherId: string, today: Day): Promise<read
       const lately = assignments.filter(({ classId, dueOn }) => classId === id && dueOn >= from);
       const missed = await Promise.all(
         lately.map(async ({ id: assignmentId, lineNumber, lineTitle }) => {
-          const byStudent = grouped(await listJudgedOfAssignment(assignmentId), ({ studentId }) => studentId);
-          const takes = [...byStudent.values()].map((own) => own.map((take) => take.measures ?? []));
-          return { assignmentId, lineNumber, lineTitle, measures: missedByMany(measuresOfClass(takes)) };
+          const measures = missedByMany(measuresOfTakes(await listJudgedOfAssignment(assignmentId)));
+          return { assignmentId, lineNumber, lineTitle, measures };
         }),
       );
       return { id, name, ...week, missed: missed.filter(({ measures }) => measures.length > 0) };
