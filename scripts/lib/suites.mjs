@@ -38,6 +38,8 @@ async function migrated(name, demo = false) {
     DATABASE_URL: databaseUrl,
     SESSION_SECRET: sessionSecret(),
     MEVLO_ADDRESS: 'http://127.0.0.1:3000',
+    // Checks know every take of the short demo.
+    MEVLO_DEMO_TERM: '0',
   };
   await bundleServer();
   await runToEnd(process.execPath, ['dist/migrate.mjs'], { env, quiet: true });

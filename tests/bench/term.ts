@@ -220,6 +220,8 @@ if (values.part) {
   const count = Math.max(1, availableParallelism());
   await runParts(fileURLToPath(import.meta.url), count, (part) => ['--part', `${part}/${count}`]);
 }
+// What comes after a check was done long ago.
+await sql`update take_check set finished_at = now() where finished_at is null`.execute(database());
 // As the server does by itself within a minute.
 await sql`analyze`.execute(database());
 await closeDatabase();

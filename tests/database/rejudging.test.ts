@@ -3,7 +3,7 @@ import { READY_PLANS } from '@/core/practice';
 import { NotFound } from '@/server/access/account/viewer';
 import { completeTake, getTake, receivePiece } from '@/server/access/practice/takes';
 import { answerTake } from '@/server/access/review/answers';
-import { changeStrictness, getClass } from '@/server/access/school/classes';
+import { changeStrictness, getClass, maybeJudgingAnew } from '@/server/access/school/classes';
 import { database } from '@/server/db/connection';
 import { listOutdatedTakes } from '@/server/db/queries/checks';
 import { checkTake } from '@/server/jobs/check-take';
@@ -59,7 +59,10 @@ test('a class is judged as usual, and anew when its teacher changes that; facts 
   expect((await verdict()).notes.filter((note) => note.onset !== 'on')).toEqual([]);
 
   expect(problemIn(await changeStrictness(world.teacher, world.classId, 'exacting'))).toBeUndefined();
+  // Until the worker has come to it, its page says how far it is.
+  expect(await maybeJudgingAnew(world.teacher, world.classId)).toEqual({ done: 0, of: 1 });
   await rejudgeClass(world.classId);
+  expect(await maybeJudgingAnew(world.teacher, world.classId)).toBeUndefined();
   const strict = await verdict();
   expect(strict.policy.name).toBe('exacting');
   expect(strict.notes.filter((note) => note.onset === 'late').map((note) => note.noteId)).toEqual([

@@ -34,6 +34,11 @@ test('what the teacher says into the microphone is heard by the student', async 
     await page.getByRole('button', { name: 'Take the spoken answer away' }).click();
     await expect(page.getByText('Said to this take')).toHaveCount(0);
     expect((await student.request.get(address)).status()).toBe(404);
+    // A slip: every byte comes back.
+    await page.getByRole('button', { name: 'Put it back' }).click();
+    await expect(page.getByText('Said to this take')).toBeVisible();
+    const back = readWav(new Uint8Array(await (await student.request.get(address)).body()));
+    expect(back.ok && wav.ok && back.value.samples).toEqual(wav.ok && wav.value.samples);
   } finally {
     await browser.close();
   }

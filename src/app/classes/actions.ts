@@ -74,7 +74,7 @@ export async function changeLeadIn(classId: string, style: unknown): Promise<For
 
 export async function chooseStrictness(classId: string, strictness: unknown): Promise<FormState> {
   return answered(changeStrictness(await requireTeacher(), classId, strictness), {
-    done: 'The takes of the class are judged like this now, those it has as well.',
+    done: 'New takes are judged like this from now on, and those the class has are judged anew.',
   });
 }
 

@@ -3,6 +3,7 @@ import { DeviceList } from '@/app/_components/device/device-list';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { TakeList } from '@/app/_components/take-list';
 import { dayOf } from '@/core/calendar';
+import { saySteps } from '@/core/school';
 import { requireStudent } from '@/server/access/account/viewer';
 import { noteVisit } from '@/server/access/account/visits';
 import { listAssignmentsOfStudent } from '@/server/access/practice/progress';
@@ -18,7 +19,8 @@ const MOST_LISTED = 60;
 
 export default async function PracticePage() {
   const viewer = await requireStudent();
-  const [before, assignments] = await Promise.all([noteVisit(viewer), listAssignmentsOfStudent(viewer)]);
+  const before = await noteVisit(viewer);
+  const assignments = await listAssignmentsOfStudent(viewer, before);
   const isNew = (at: Date | null | undefined) => before !== undefined && at != null && at > before;
   const takes = assignments
     .flatMap((assignment) => assignment.takes)
@@ -46,6 +48,11 @@ export default async function PracticePage() {
               {plan.word !== '' && (
                 <span data-own-words className="mt-1 line-clamp-3 border-l-4 border-cool pl-2">
                   {plan.word}
+                </span>
+              )}
+              {plan.climbedLately > 0 && (
+                <span className="mt-1 block">
+                  <NewMark /> {saySteps(plan.climbedLately)} up!
                 </span>
               )}
               {plan.planName === undefined ? (

@@ -28,6 +28,9 @@ export const mondayOf = (day: Day): Day => dayAfter(day, 1 - getISODay(midnightO
 export const weekBegins = (day: Day, start: WeekStart): Day =>
   start === 'monday' ? mondayOf(day) : dayAfter(mondayOf(dayAfter(day, 1)), -1);
 
+/** Midnight at the beginning of a day, where the process runs. @throws RangeError for no day. */
+export const beginningOf = (day: Day): Moment => midnightOf(day);
+
 const formats = new Map<string, Intl.DateTimeFormat>();
 
 /**

@@ -1,5 +1,5 @@
 export { type ClockTrust, lookAtClock } from './clock';
-export { type Day, dayAfter, dayOf, daysFrom, mondayOf, sayDay, weekBegins } from './day';
+export { beginningOf, type Day, dayAfter, dayOf, daysFrom, mondayOf, sayDay, weekBegins } from './day';
 export {
   DAY_ORDERS,
   type DayOrder,

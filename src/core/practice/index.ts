@@ -61,6 +61,7 @@ export {
 export { STEPS, type Step } from './step';
 export { OWN_STEP_IDS, type OwnStepId, STEP_IDS, STEP_KEEPS, type StepId } from './step-keeps';
 export { lineOfStep } from './step-line';
+export { stepsClimbedSince } from './steps-climbed';
 export {
   type LoopLine,
   type LoopRange,

@@ -35,6 +35,7 @@ export { type TakeRecord, takesCsv } from './take-csv';
 export {
   missedByMany,
   type OnLine,
+  saySteps,
   WEEK_DAYS,
   type WeekOfTeachersClass,
   weekInWords,

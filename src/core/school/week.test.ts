@@ -111,3 +111,25 @@ test('a letter says what there is to say, and nothing of what there is not', () 
   ]);
   expect(weekInWords([])).toBe('You have no class.');
 });
+
+test('who went up within the week on a line that is not learned is named with the steps', () => {
+  const ladder = line('b', '2026-12-05');
+  const facts = {
+    ...FACTS,
+    lines: [{ ...ladder, goalBpm: 80 }],
+    takes: [
+      take('bo', 'b', 27, { outcome: 'good', askedBpm: 66 }),
+      take('bo', 'b', 25, { outcome: 'good', askedBpm: 60 }),
+      // Before the week began: a step, but an old one.
+      take('ada', 'b', 12, { outcome: 'good', askedBpm: 60 }),
+    ],
+  };
+  const week = weekOf(facts, TODAY);
+  expect(week.climbed).toMatchObject([{ name: 'bo', steps: 2 }]);
+  expect(weekInWords([{ ...week, id: 'c', name: 'Band', missed: [] }])).toMatch(
+    /Went up: bo, 5 b, 2 steps\./,
+  );
+  // An answer of this week lifts what was played before it.
+  const answered = [take('ada', 'b', 12, { answer: 'accepted', answeredAt: at(26), askedBpm: 60 })];
+  expect(weekOf({ ...facts, takes: answered }, TODAY).climbed).toMatchObject([{ name: 'ada', steps: 1 }]);
+});

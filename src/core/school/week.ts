@@ -1,5 +1,6 @@
 import { isAfter, type Moment } from '../base';
-import { type Day, dayAfter, dayOf } from '../calendar';
+import { beginningOf, type Day, dayAfter, dayOf } from '../calendar';
+import { stepsClimbedSince } from '../practice';
 import { sayMeasures } from '../time';
 import { type ClassFacts, type ClassLine, hasLearned, onLines } from './class-facts';
 import type { MeasureOfClass } from './shared-stumbles';
@@ -30,6 +31,8 @@ export interface WeekOfClass {
   readonly asksForHelp: readonly (OnLine & { readonly measure: number | null })[];
   /** Lines that were learned with a take of this week. */
   readonly learned: readonly OnLine[];
+  /** Lines that are not learned yet, and on which somebody went up within the week. */
+  readonly climbed: readonly (OnLine & { readonly steps: number })[];
   /** What was due within the week and is not learned. */
   readonly overdue: readonly OnLine[];
 }
@@ -75,6 +78,12 @@ export function weekOf(facts: ClassFacts, today: Day): WeekOfClass {
     learned: rows.flatMap(({ student, line, on, isLearned }) =>
       isLearned && on.takes[0] && isThisWeek(on.takes[0].handedInAt) ? [named(student, line)] : [],
     ),
+    climbed: rows.flatMap(({ student, line, on, isLearned }) => {
+      const { given, music, takes, words, planned } = on;
+      if (isLearned || !music) return [];
+      const steps = stepsClimbedSince(given, music, takes, words, beginningOf(from), planned());
+      return steps > 0 ? [{ ...named(student, line), steps }] : [];
+    }),
     overdue: rows.flatMap(({ student, line, on, isLearned }) =>
       !isLearned && on.given.dueOn >= from && on.given.dueOn < today ? [named(student, line)] : [],
     ),
@@ -92,6 +101,9 @@ export interface WeekOfTeachersClass extends WeekOfClass {
     readonly measures: readonly MeasureOfClass[];
   }[];
 }
+
+/** `one step`, `3 steps`. */
+export const saySteps = (steps: number): string => (steps === 1 ? 'one step' : `${steps} steps`);
 
 /** A week as a letter says it. */
 export const weekInWords = (classes: readonly WeekOfTeachersClass[]): string =>
@@ -120,6 +132,10 @@ function classInWords(week: WeekOfTeachersClass): string {
     ),
     ...listed('Was due and is not learned', week.overdue.map(onLine)),
     ...listed('Learned', week.learned.map(onLine)),
+    ...listed(
+      'Went up',
+      week.climbed.map((row) => `${onLine(row)}, ${saySteps(row.steps)}`),
+    ),
   ].join('\n');
 }
 

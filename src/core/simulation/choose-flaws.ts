@@ -49,20 +49,37 @@ export function flawKindsOf(line: Line): readonly FlawKind[] {
 
 const voicesWithNotes = (line: Line) => writtenVoices(line).filter((notes) => notes.length > 0);
 
+/** A mistake in a measure of its own. */
+export interface FlawPlace {
+  readonly flaw: FlawKind;
+  /** Performed, from 0. */
+  readonly measureIndex: number;
+}
+
 /**
  * Chooses mistakes at random places of a line, in different measures so that each can be told from the others.
  * @param kinds which mistakes; one that fits nowhere in this line is left out.
+ * @param first one that is made where it is said, before the others; left out where it does not fit.
  */
-export function chooseFlaws(line: Line, kinds: readonly FlawKind[], seed: number): readonly Flaw[] {
+export function chooseFlaws(
+  line: Line,
+  kinds: readonly FlawKind[],
+  seed: number,
+  first?: FlawPlace,
+): readonly Flaw[] {
   const random = createRandom(seed);
   const voices = voicesWithNotes(line);
   const possible = flawKindsOf(line);
   const takenMeasures = new Set<number>();
-  return kinds.flatMap((kind) => {
+  const wanted = [...(first ? [first] : []), ...kinds.map((flaw) => ({ flaw, measureIndex: undefined }))];
+  return wanted.flatMap(({ flaw: kind, measureIndex }) => {
     if (!possible.includes(kind)) return [];
     const notes = voices.length > 1 ? random.pick(voices) : (voices[0] ?? []);
     const places = notes.filter(
-      (note, index) => !takenMeasures.has(note.measureIndex) && fits(kind, notes, index),
+      (note, index) =>
+        !takenMeasures.has(note.measureIndex) &&
+        (measureIndex ?? note.measureIndex) === note.measureIndex &&
+        fits(kind, notes, index),
     );
     if (places.length === 0) return [];
     const note = random.pick(places);

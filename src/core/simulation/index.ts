@@ -1,4 +1,4 @@
-export { chooseFlaws, FLAW_KINDS, type FlawKind, flawKindsOf } from './choose-flaws';
+export { chooseFlaws, FLAW_KINDS, type FlawKind, type FlawPlace, flawKindsOf } from './choose-flaws';
 export { perform } from './perform';
 export { performVoices } from './perform-voices';
 export {

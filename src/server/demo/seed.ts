@@ -1,24 +1,20 @@
 // Fills an empty database with the demo: run by the start script after the migrations.
-import { randomUUID } from 'node:crypto';
-import type { Line } from '@/core/notation';
+import { readFileSync } from 'node:fs';
+import type { InstrumentId } from '@/core/instruments';
 import { READY_PLANS } from '@/core/practice';
-import { writeWav } from '@/core/signal';
-import { chooseFlaws, performVoices, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
 import { createStudent, createTeacher } from '@/server/auth/accounts';
 import { closeDatabase } from '@/server/db/connection';
 import { countUsers } from '@/server/db/queries/accounts';
-import { storeAnswer } from '@/server/db/queries/answers';
 import { insertAssignment, insertStageWord } from '@/server/db/queries/assignments';
 import { insertClass, setPace } from '@/server/db/queries/classes';
 import { isDemoComplete, markDemo, removeTeacherAndStudents } from '@/server/db/queries/demo';
 import { maybePartForStudent } from '@/server/db/queries/music';
 import { insertPin } from '@/server/db/queries/pins';
-import { insertTake } from '@/server/db/queries/takes';
 import { acceptHelping, insertCoTeacher } from '@/server/db/queries/teaching';
-import { checkTake } from '@/server/jobs/check-take';
+import { storeVoice } from '@/server/db/queries/voices';
 import { completeParts } from '@/server/jobs/complete-parts';
 import { engraveLine } from '@/server/jobs/engrave-line';
-import { finishTake } from '@/server/jobs/finish-take';
+import { KeptHeard } from './kept-heard';
 import {
   DEMO_ASSIGNMENTS,
   DEMO_CLASSES,
@@ -28,18 +24,36 @@ import {
   DEMO_TAKES,
   DEMO_TEACHER,
 } from './scenario';
+import { seedTake } from './seed-take';
 import { addStarterBook } from './starter-book';
+import { planTerm, TERM_CLASSES, TERM_PACE, TERM_QUESTIONS, TERM_VOICES } from './term';
 
 const DEMO_TEACHERS = [DEMO_TEACHER, DEMO_COLLEAGUE];
 const DAY_MS = 86_400_000;
-/** Enough for a flute's partials, and half the size of 44.1 kHz. */
-const DEMO_SAMPLE_RATE = 22050;
 
 interface DemoPerson {
   readonly id: string;
   readonly classId: string;
-  readonly instrument: (typeof DEMO_CLASSES)[number]['students'][number]['instrument'];
+  readonly instrument: InstrumentId;
 }
+
+type DemoClasses = readonly {
+  readonly name: string;
+  readonly code: string;
+  readonly students: readonly {
+    readonly name: string;
+    readonly userName: string;
+    readonly pin: string;
+    readonly instrument: InstrumentId;
+  }[];
+}[];
+
+/** Checks use the short demo: they want to know every take of it. */
+const HAS_TERM = process.env.MEVLO_DEMO_TERM !== '0';
+/** Makes what is worked out ahead, instead of using it alone. */
+const KEEPS = process.env.MEVLO_KEEP_DEMO === '1';
+
+type Lines = Awaited<ReturnType<typeof addStarterBook>>;
 
 async function seed(): Promise<void> {
   console.log('Preparing the demo (once) …');
@@ -47,19 +61,34 @@ async function seed(): Promise<void> {
   const lines = await addStarterBook(teacherId);
   for (const { contentHashes } of lines.values())
     for (const contentHash of contentHashes) await engraveLine(contentHash);
+  const kept = new KeptHeard();
+  await seedClasses(teacherId, lines, kept);
+  if (HAS_TERM) await seedTerm(teacherId, lines, kept);
+  if (KEEPS) kept.keep();
+  else if (kept.listenedTo > 0)
+    console.log(
+      `${kept.listenedTo} takes of the demo were listened to: "npm run keep-demo" does that ahead.`,
+    );
+}
+
+/** @returns the classes' ids by name, and the people by user name. */
+async function makeClasses(teacherId: string, classes: DemoClasses) {
   const classIds = new Map<string, string>();
   const people = new Map<string, DemoPerson>();
-  for (const { name, code, students } of DEMO_CLASSES) {
+  for (const { name, code, students } of classes) {
     const { id: classId } = await insertClass({ teacher_id: teacherId, name, code });
     classIds.set(name, classId);
     for (const student of students) {
-      people.set(student.userName, {
-        id: await createStudent({ ...student, classId }),
-        classId,
-        instrument: student.instrument,
-      });
+      const { userName, pin, instrument } = student;
+      const id = await createStudent({ name: student.name, userName, pin, instrument, classId });
+      people.set(userName, { id, classId, instrument });
     }
   }
+  return { classIds, people };
+}
+
+async function seedClasses(teacherId: string, lines: Lines, kept: KeptHeard): Promise<void> {
+  const { classIds, people } = await makeClasses(teacherId, DEMO_CLASSES);
   const { className: sharedClass, ...colleague } = DEMO_COLLEAGUE;
   const colleagueId = await createTeacher(colleague);
   await insertCoTeacher(classIds.get(sharedClass)!, colleagueId);
@@ -79,85 +108,102 @@ async function seed(): Promise<void> {
     assignments.set(lineNumber, id);
   }
   await completeParts({ assignmentIds: [...assignments.values()] });
-  for (const { userName, lineNumber, stage, measure } of DEMO_QUESTIONS)
-    await insertStageWord({
-      assignment_id: assignments.get(lineNumber)!,
-      student_id: people.get(userName)!.id,
-      stage,
-      kind: 'asks-for-help',
-      measure,
-    });
-  const { className, pieces, daysSoFar, days, daysPerWeek } = DEMO_PACE;
-  await setPace(classIds.get(className)!, {
-    pieces,
-    from: dayFromNow(-daysSoFar),
-    by: dayFromNow(days - daysSoFar),
-    daysPerWeek,
-    holidays: [],
-  });
-  for (const [index, take] of DEMO_TAKES.entries()) {
-    const student = people.get(take.userName)!;
-    const part = await maybePartForStudent(lines.get(take.lineNumber)!.id, student.id, student.classId);
-    await seedTake(index + 1, take, part!, student, assignments.get(take.lineNumber)!, teacherId);
+  for (const { userName, lineNumber, ...question } of DEMO_QUESTIONS)
+    await ask(assignments.get(lineNumber)!, people.get(userName)!.id, question);
+  await setDemoPace(classIds, DEMO_PACE);
+  for (const [index, { userName, lineNumber, pin, ...take }] of DEMO_TAKES.entries()) {
+    const student = people.get(userName)!;
+    const part = await maybePartForStudent(lines.get(lineNumber)!.id, student.id, student.classId);
+    // One minute after the other.
+    const daysAgo = take.daysAgo + ((index + 1) * 60_000) / DAY_MS;
+    const takeId = await seedTake(
+      { ...take, seed: index + 1, daysAgo },
+      {
+        ...part!,
+        ...{ assignmentId: assignments.get(lineNumber)!, studentId: student.id, teacherId, isKept: true },
+        instrument: student.instrument,
+      },
+      kept,
+    );
+    if (pin)
+      await insertPin({
+        take_id: takeId,
+        measure_index: pin.measureIndex,
+        words: pin.words,
+        teacher_id: teacherId,
+      });
   }
+}
+
+async function seedTerm(teacherId: string, lines: Lines, kept: KeptHeard): Promise<void> {
+  const { classIds, people } = await makeClasses(teacherId, TERM_CLASSES);
+  const assignments = new Map<string, string>();
+  const place = (className: string, lineNumber: number) => `${className} ${lineNumber}`;
+  for (const { name, lines: given } of TERM_CLASSES)
+    for (const { lineNumber, startBpm, goalBpm, dueInDays, word } of given) {
+      const { id } = await insertAssignment({
+        class_id: classIds.get(name)!,
+        line_id: lines.get(lineNumber)!.id,
+        start_bpm: startBpm,
+        goal_bpm: goalBpm,
+        due_on: dayFromNow(dueInDays),
+        ...(word !== undefined && { word }),
+      });
+      assignments.set(place(name, lineNumber), id);
+    }
+  await completeParts({ assignmentIds: [...assignments.values()] });
+  await setDemoPace(classIds, TERM_PACE);
+  for (const { userName, className, lineNumber, ...question } of TERM_QUESTIONS)
+    await ask(assignments.get(place(className, lineNumber))!, people.get(userName)!.id, question);
+  const newest = new Map<string, string>();
+  for (const { className, userName, lineNumber, instrument, isKept, ...take } of planTerm()) {
+    const student = people.get(userName)!;
+    const part = await maybePartForStudent(lines.get(lineNumber)!.id, student.id, student.classId);
+    // Somebody without a part of the line has nothing to play.
+    if (!part) continue;
+    const takeId = await seedTake(
+      take,
+      {
+        ...part,
+        ...{ assignmentId: assignments.get(place(className, lineNumber))!, studentId: student.id, teacherId },
+        ...{ instrument, isKept },
+      },
+      kept,
+    );
+    newest.set(place(userName, lineNumber), takeId);
+  }
+  for (const { userName, lineNumber, file } of TERM_VOICES) {
+    const takeId = newest.get(place(userName, lineNumber));
+    if (takeId)
+      await storeVoice({ take_id: takeId, kind: 'spoken', teacher_id: teacherId, audio: readFileSync(file) });
+  }
+}
+
+function ask(
+  assignmentId: string,
+  studentId: string,
+  { stage, measure }: { readonly stage: string; readonly measure: number },
+): Promise<void> {
+  const question = { assignment_id: assignmentId, student_id: studentId, stage, measure };
+  return insertStageWord({ ...question, kind: 'asks-for-help' });
+}
+
+async function setDemoPace(
+  classIds: ReadonlyMap<string, string>,
+  { className, pieces, daysSoFar, days, daysPerWeek }: typeof DEMO_PACE | typeof TERM_PACE,
+): Promise<void> {
+  const [from, by] = [dayFromNow(-daysSoFar), dayFromNow(days - daysSoFar)];
+  await setPace(classIds.get(className)!, { pieces, from, by, daysPerWeek, holidays: [] });
 }
 
 function dayFromNow(days: number): string {
   return new Date(Date.now() + days * DAY_MS).toISOString().slice(0, 10);
 }
 
-async function seedTake(
-  seedNumber: number,
-  take: (typeof DEMO_TAKES)[number],
-  { line, contentHash }: { readonly line: Line; readonly contentHash: string },
-  student: DemoPerson,
-  assignmentId: string,
-  teacherId: string,
-): Promise<void> {
-  const style = {
-    ...STEADY_STYLE,
-    seed: seedNumber,
-    bpm: take.askedBpm * take.tempoShare,
-    tuningCents: (seedNumber * 7) % 25,
-  };
-  const performance = performVoices(line, style, chooseFlaws(line, take.flaws, seedNumber));
-  const isUnpitched = performance.events.every(
-    (event) => event.midi === undefined && event.drum === undefined,
-  );
-  const sound = render(performance, isUnpitched ? 'clap' : student.instrument, {
-    ...QUIET_ROOM,
-    sampleRate: DEMO_SAMPLE_RATE,
-    reverbSeconds: 0.25,
-    seed: seedNumber,
-  });
-  const id = randomUUID();
-  await insertTake({
-    id,
-    assignment_id: assignmentId,
-    student_id: student.id,
-    asked_bpm: take.askedBpm,
-    content_hash: contentHash,
-    source: 'simulated',
-    audio: Buffer.from(writeWav(sound)),
-    audio_type: 'wav',
-    handed_in_at: new Date(Date.now() - take.daysAgo * DAY_MS - seedNumber * 60_000),
-  });
-  await checkTake(id);
-  await finishTake(id);
-  if (take.answer) await storeAnswer({ take_id: id, teacher_id: teacherId, ...take.answer });
-  if (take.pin)
-    await insertPin({
-      take_id: id,
-      measure_index: take.pin.measureIndex,
-      words: take.pin.words,
-      teacher_id: teacherId,
-    });
-}
-
 function printSignIns(): void {
   console.log('\nDemo sign-ins (made-up people):');
   for (const { email, password } of DEMO_TEACHERS) console.log(`  teacher   ${email}   password ${password}`);
-  for (const { name, code, students } of DEMO_CLASSES) {
+  for (const { name, code, students } of [...DEMO_CLASSES, ...(HAS_TERM ? TERM_CLASSES : [])]) {
     for (const { userName, pin } of students)
       console.log(`  student   class ${code}  user ${userName.padEnd(6)} PIN ${pin}   (${name})`);
   }

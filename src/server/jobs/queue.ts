@@ -3,6 +3,7 @@ import { type DrawingWish, drawingKey, USUAL_DRAWINGS } from '@/engraving/engrav
 import { configuration } from '@/server/base/configuration';
 import { logger } from '@/server/base/log';
 import { countWaitingBefore } from '@/server/db/queries/checks';
+import { hasLiveJob } from '@/server/db/queries/live-jobs';
 
 export const CHECK_QUEUE = 'check-take';
 export const FINISH_QUEUE = 'finish-take';
@@ -108,6 +109,9 @@ export async function requestRejudging(classId: string): Promise<void> {
     { expireInSeconds: EXPIRE_SECONDS, retryLimit: RETRIES, singletonKey: classId },
   );
 }
+
+/** Whether the takes of a class wait to be judged anew, or are. */
+export const isBeingJudged = (classId: string): Promise<boolean> => hasLiveJob(REJUDGE_QUEUE, classId);
 
 interface EngravingWish {
   readonly wishes?: readonly DrawingWish[];

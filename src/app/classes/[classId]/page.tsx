@@ -2,13 +2,14 @@ import type { Metadata } from 'next';
 import { orNotFound } from '@/app/_components/not-found-guard';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { requireTeacher } from '@/server/access/account/viewer';
-import { getClass } from '@/server/access/school/classes';
+import { getClass, maybeJudgingAnew } from '@/server/access/school/classes';
 import { ButtonLink } from '@/ui/button';
 import { Link } from '@/ui/link';
 import { Sheet } from '@/ui/page-frame';
 import { DailyMinutes, InstrumentChoice, NewStudentForm, RenameForm, VocabularyChoice } from '../class-forms';
 import { CountInChoice } from '../count-in-choice';
 import { CountingForm } from '../counting-form';
+import { JudgingComes } from '../judging-comes';
 import { StrictnessChoice } from '../strictness-choice';
 
 export const metadata: Metadata = { title: 'Class' };
@@ -21,6 +22,7 @@ export default async function ClassPage({
   const viewer = await requireTeacher();
   const { id, name, code, isHead, vocabulary, counting, countIn, strictness, dailyMinutes, students } =
     await orNotFound(getClass(viewer, (await params).classId));
+  const anew = await maybeJudgingAnew(viewer, id);
   return (
     <SignedInFrame viewer={viewer}>
       <div className="grid items-start gap-5 md:grid-cols-[1fr_320px]">
@@ -82,6 +84,7 @@ export default async function ClassPage({
           <Sheet>
             <h2 className="mb-3 text-xl font-bold">How strictly</h2>
             <StrictnessChoice classId={id} strictness={strictness} />
+            {anew && <JudgingComes {...anew} />}
           </Sheet>
         </div>
         <div className="space-y-5">

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { dayOf } from '@/core/calendar';
-import type { OnLine } from '@/core/school';
+import { type OnLine, saySteps } from '@/core/school';
 import { sayMeasure, sayMeasures } from '@/core/time';
 import { requireTeacher } from '@/server/access/account/viewer';
 import { sayDay } from '@/server/access/school/dates';
@@ -87,6 +87,13 @@ export default async function WeekPage() {
             </NamedList>
             <NamedList name="Learned" level={3} className="ml-5 list-disc">
               {one.learned.map(onLine)}
+            </NamedList>
+            <NamedList name="Went up" level={3} className="ml-5 list-disc">
+              {one.climbed.map((row) => (
+                <li key={`${row.studentId} ${row.assignmentId}`}>
+                  {row.name}, {row.lineNumber} {row.lineTitle}: {saySteps(row.steps)}
+                </li>
+              ))}
             </NamedList>
           </Sheet>
         ))}

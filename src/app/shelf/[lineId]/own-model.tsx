@@ -1,5 +1,6 @@
 'use client';
 import { CircleStop, Mic, X } from 'lucide-react';
+import { PutBack } from '@/app/_components/sound/put-back';
 import { useSoundRecording } from '@/app/_components/sound/use-sound-recording';
 import { LONGEST_VOICE_SECONDS } from '@/browser/voice';
 import { Button } from '@/ui/button';
@@ -16,7 +17,7 @@ interface OwnModelProps {
 /** The line as its teacher plays it: students hear it at their stands, beside the model that is computed. */
 export function OwnModel({ lineId, place, model }: OwnModelProps) {
   const address = `/api/lines/${lineId}/model/${place}`;
-  const { state, toggle, takeAway } = useSoundRecording<'model'>(() => address);
+  const { state, toggle, takeAway, putBack } = useSoundRecording<'model'>(() => address);
   const isRecording = state.kind === 'recording';
   const Icon = isRecording ? CircleStop : Mic;
   return (
@@ -30,6 +31,9 @@ export function OwnModel({ lineId, place, model }: OwnModelProps) {
             <X aria-hidden className="size-5" /> Take it away
           </Button>
         </div>
+      )}
+      {state.kind === 'ready' && state.takenAway && (
+        <PutBack what="Your recording is gone." onPutBack={() => putBack('model')} />
       )}
       <Button
         weight={isRecording ? 'main' : 'plain'}

@@ -1,5 +1,6 @@
 'use client';
 import { CircleStop, Mic, Music, X } from 'lucide-react';
+import { PutBack } from '@/app/_components/sound/put-back';
 import { useKeys } from '@/app/_components/sound/use-page-keys';
 import { useSoundRecording } from '@/app/_components/sound/use-sound-recording';
 import { LONGEST_VOICE_SECONDS } from '@/browser/voice';
@@ -18,10 +19,13 @@ export interface TakeVoice {
 }
 
 const KINDS: Readonly<
-  Record<VoiceKind, { readonly key: string; readonly record: string; readonly Icon: typeof Mic }>
+  Record<
+    VoiceKind,
+    { readonly key: string; readonly record: string; readonly gone: string; readonly Icon: typeof Mic }
+  >
 > = {
-  spoken: { key: 'T', record: 'Say your answer', Icon: Mic },
-  played: { key: 'L', record: 'Play it for them', Icon: Music },
+  spoken: { key: 'T', record: 'Say your answer', gone: 'The spoken answer is gone.', Icon: Mic },
+  played: { key: 'L', record: 'Play it for them', gone: 'What was played is gone.', Icon: Music },
 };
 const sayTime = (seconds: number) => `${Math.floor(seconds)} s`;
 
@@ -35,12 +39,13 @@ export function VoicePanel({
   readonly voices: readonly TakeVoice[];
   readonly mayRecord: boolean;
 }) {
-  const { state, toggle, takeAway } = useSoundRecording<VoiceKind>(
+  const { state, toggle, takeAway, putBack } = useSoundRecording<VoiceKind>(
     (kind) => `/api/takes/${takeId}/voice/${kind}`,
   );
   useKeys(mayRecord ? { t: () => toggle('spoken'), l: () => toggle('played') } : {});
   if (voices.length === 0 && !mayRecord) return null;
   const isBusy = state.kind === 'sending';
+  const takenAway = state.kind === 'ready' ? state.takenAway : undefined;
   return (
     <section aria-label="Recorded answers" className="mb-4 space-y-2">
       {voices.map(({ kind, by, version }) => (
@@ -69,6 +74,7 @@ export function VoicePanel({
           )}
         </div>
       ))}
+      {takenAway && <PutBack what={KINDS[takenAway].gone} onPutBack={() => putBack(takenAway)} />}
       {mayRecord && (
         <div className="flex flex-wrap items-center gap-2">
           {VOICE_KINDS.map((kind) => {

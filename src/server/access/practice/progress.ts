@@ -1,18 +1,18 @@
 import 'server-only';
 import { grouped } from '@/core/base';
-import { describeStage, ladderOf, planNameOf, standingOf } from '@/core/practice';
+import { describeStage, ladderOf, planNameOf, standingOf, stepsClimbedSince } from '@/core/practice';
 import * as queries from '@/server/db/queries/assignments';
 import { partsForStudent } from '@/server/db/queries/music';
 import { listTakesOfStudent } from '@/server/db/queries/takes';
 import type { Viewer } from '../account/viewer';
 
-/** What the viewer has to do, and where the viewer stands in it. */
-export function listAssignmentsOfStudent(viewer: Viewer) {
-  return progressOfStudent(viewer.userId);
+/** What the viewer has to do, and where the viewer stands in it. @param since what was climbed after it is news. */
+export function listAssignmentsOfStudent(viewer: Viewer, since?: Date) {
+  return progressOfStudent(viewer.userId, since);
 }
 
 /** The same of a student whom somebody may see. */
-export async function progressOfStudent(studentId: string) {
+export async function progressOfStudent(studentId: string, since?: Date) {
   const [assignments, takes, words] = await Promise.all([
     queries.listAssignmentsOfStudent(studentId),
     listTakesOfStudent(studentId),
@@ -26,7 +26,8 @@ export async function progressOfStudent(studentId: string) {
     if (!line) return [];
     const { plan: _, ...rest } = assignment;
     const own = takesOf.get(assignment.id) ?? [];
-    const standing = standingOf(assignment, line, own, wordsOf.get(assignment.id) ?? []);
+    const said = wordsOf.get(assignment.id) ?? [];
+    const standing = standingOf(assignment, line, own, said);
     const { stages, progress } = standing;
     return [
       {
@@ -35,6 +36,7 @@ export async function progressOfStudent(studentId: string) {
         takes: own,
         stageCount: stages.length,
         doneCount: progress.doneIds.length,
+        climbedLately: since ? stepsClimbedSince(assignment, line, own, said, since) : 0,
         now: progress.now && describeStage(line, progress.now.stage, assignment.vocabulary),
         ...ladderOf(standing, assignment.goalBpm),
       },

@@ -15,9 +15,11 @@ import { STRICTNESSES } from '@/core/judging';
 import { whyGuessable } from '@/core/school';
 import { VOCABULARIES, type Vocabulary } from '@/core/time';
 import { createStudent } from '@/server/auth/accounts';
+import { listPoliciesOfClass } from '@/server/db/queries/checks';
 import * as queries from '@/server/db/queries/classes';
 import { completeParts } from '@/server/jobs/complete-parts';
-import { requestRejudging } from '@/server/jobs/queue';
+import { policyOfTake } from '@/server/jobs/policy-of-take';
+import { isBeingJudged, requestRejudging } from '@/server/jobs/queue';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { readForm, refused } from '../read-form';
 
@@ -244,6 +246,21 @@ export async function changeStrictness(
   await queries.setStrictness(owned.id, read.value);
   await requestRejudging(owned.id);
   return DONE;
+}
+
+/**
+ * How far it is with judging a class anew after its teacher has changed how strictly.
+ * @returns undefined when nothing is being judged, or every take is judged as it is to be. @throws NotFound
+ */
+export async function maybeJudgingAnew(
+  viewer: Viewer,
+  classId: string,
+): Promise<{ readonly done: number; readonly of: number } | undefined> {
+  const owned = await requireOwnClass(viewer, classId);
+  if (!(await isBeingJudged(owned.id))) return undefined;
+  const takes = await listPoliciesOfClass(owned.id);
+  const done = takes.filter((take) => policyOfTake(take).name === take.judgedBy).length;
+  return done < takes.length ? { done, of: takes.length } : undefined;
 }
 
 /** How a class talks about rhythm. */

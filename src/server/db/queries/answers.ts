@@ -24,6 +24,8 @@ export async function storeAnswer(values: {
   /** JSON; null without one. */
   rating?: string | null;
   passage?: string | null;
+  /** Now, when it is left out. */
+  answered_at?: Date;
 }): Promise<void> {
   const { answer, comment, teacher_id, rating = null, passage = null } = values;
   await database()

@@ -96,6 +96,19 @@ export function listChecksOfClass(classId: string) {
     .execute();
 }
 
+/** By which policy every take of a class was judged, and by what it is to be judged now. */
+export function listPoliciesOfClass(classId: string) {
+  return database()
+    .selectFrom('take_check')
+    .innerJoin('take', 'take.id', 'take_check.take_id')
+    .innerJoin('assignment', 'assignment.id', 'take.assignment_id')
+    .innerJoin('class', 'class.id', 'assignment.class_id')
+    .select(['take.stage', 'assignment.plan', 'class.strictness'])
+    .select(sql<string>`take_check.verdict->'policy'->>'name'`.as('judgedBy'))
+    .where('class.id', '=', classId)
+    .execute();
+}
+
 /** Takes whose facts an earlier ear, follower or judge has left. */
 export function listOutdatedTakes(versions: Versions) {
   return (

@@ -14,14 +14,15 @@ export interface NewTake {
   readonly stage?: string;
   readonly content_hash: string;
   readonly source: 'recorded' | 'tapped' | 'file' | 'simulated';
-  /** Or what has come of it in pieces: they are joined where they lie. */
-  readonly audio: Buffer | 'pieces';
+  /** Or what has come of it in pieces: they are joined where they lie. Null where the recording is gone. */
+  readonly audio: Buffer | 'pieces' | null;
   readonly audio_type: 'wav' | 'upload';
   /** JSON. */
   readonly alongside?: string;
   readonly self_rating?: string;
   readonly recorded_at?: Date;
   readonly handed_in_at?: Date;
+  readonly audio_removed_at?: Date;
 }
 
 /** The whole recording from its pieces, in the order of their places. */

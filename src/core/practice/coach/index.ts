@@ -1,0 +1,13 @@
+export {
+  beginCoach,
+  type Coach,
+  type CoachEnd,
+  type CoachHeard,
+  type CoachPlan,
+  type CoachTask,
+  coachOn,
+  type HardPair,
+  resumeCoach,
+  type Width,
+} from './coach';
+export { coachHeardOf, coachPlanOf, lineOfTask } from './plan-of-line';
