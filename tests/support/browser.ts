@@ -59,11 +59,12 @@ export async function signInTeacher(context: BrowserContext): Promise<Page> {
   return page;
 }
 
-export async function signInStudent(context: BrowserContext, userName: string): Promise<Page> {
+/** @param given a page to do it in; undefined for a new one. */
+export async function signInStudent(context: BrowserContext, userName: string, given?: Page): Promise<Page> {
   const found = DEMO_CLASSES.flatMap((c) => c.students.map((student) => ({ code: c.code, ...student }))).find(
     (s) => s.userName === userName,
   )!;
-  const page = await context.newPage();
+  const page = given ?? (await context.newPage());
   await page.goto('/sign-in');
   await page.getByLabel('Class code').fill(found.code);
   await page.getByLabel('User name').fill(found.userName);

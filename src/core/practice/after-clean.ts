@@ -21,3 +21,9 @@ export function afterCleanTake({ ladder, rules, climb, isLast }: Climbing, bpm: 
   const isTop = climb.rungIndex === ladder.length - 1;
   return { kind: 'again', takes: Math.max(1, rules.goodTakesToRise - next.goodInRow), isTop };
 }
+
+/** The same ladder once a take in which every measure was right is handed in. */
+export const climbingAfter = (climbing: Climbing, bpm: number, outcome: 'good' | 'easy'): Climbing => ({
+  ...climbing,
+  climb: climbOn(climbing.ladder, climbing.rules, climbing.climb, { kind: 'take', bpm, outcome }),
+});

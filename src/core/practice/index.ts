@@ -1,4 +1,4 @@
-export { afterCleanTake, type Climbing } from './after-clean';
+export { afterCleanTake, type Climbing, climbingAfter } from './after-clean';
 export { CHUNKINGS, type Chunk, type Chunking, chunkName, proposeChunks, USUAL_DRILL_TIMES } from './chunk';
 export { backToBack, lineOfChunk } from './chunk-line';
 export {
@@ -11,6 +11,7 @@ export {
   USUAL_RULES,
 } from './climb';
 export { describeStage } from './describe-stage';
+export { type HardPair, hardPairsOf } from './hard-pairs';
 export { minutesOf, minutesPerDay } from './minutes';
 export { outcomeOf, outcomeOfCounts } from './outcome';
 export { type Pace, type PaceGoal, paceOf } from './pace';

@@ -45,6 +45,18 @@ function putAt(element: SVGElement | null | undefined, x: number | undefined): v
   if (x !== undefined) element.setAttribute('transform', `translate(${x} 0)`);
 }
 
+/** So much of the window's lower edge is taken by what stays there while something plays. */
+const BAR_PIXELS = 96;
+
+/** Brings a system to the top of the window, unless all of it can be seen and nothing has begun. */
+function bringIntoSight(row: HTMLElement | null | undefined, isBeginning: boolean): void {
+  if (!row) return;
+  const { top, bottom } = row.getBoundingClientRect();
+  if (!isBeginning && top >= 0 && bottom <= window.innerHeight - BAR_PIXELS) return;
+  const isStill = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
+  row.scrollIntoView({ block: 'start', behavior: isStill ? 'instant' : 'smooth' });
+}
+
 interface EngravedLineProps {
   readonly engraving: Engraving;
   /** Drawn over a system, in its pixels. */
@@ -54,15 +66,30 @@ interface EngravedLineProps {
   /** Set under a system. */
   readonly under?: (system: EngravedSystem, index: number) => ReactNode;
   readonly playhead?: RefObject<PlayheadHandle | null>;
+  /** The page goes along with the playhead, system by system. */
+  readonly isFollowed?: boolean;
 }
 
 /** The written line: its systems one under the other, with what is pencilled over and under each. */
-export function EngravedLine({ engraving, over, touch, under, playhead }: EngravedLineProps) {
+export function EngravedLine({
+  engraving,
+  over,
+  touch,
+  under,
+  playhead,
+  isFollowed = false,
+}: EngravedLineProps) {
   const words = useWords();
   const heads = useRef<(SVGGElement | null)[]>([]);
   const markers = useRef<(SVGRectElement | null)[]>([]);
+  const rows = useRef<(HTMLDivElement | null)[]>([]);
+  /** The system that was brought into sight last; undefined before something plays. */
+  const inSight = useRef<number | undefined>(undefined);
   useImperativeHandle(playhead, () => ({
     show(place, lit) {
+      if (isFollowed && place && place.system !== inSight.current)
+        bringIntoSight(rows.current[place.system], inSight.current === undefined);
+      inSight.current = place?.system;
       engraving.systems.forEach((_, index) => {
         putAt(heads.current[index], place?.system === index ? place.x : undefined);
         putAt(markers.current[index], lit?.system === index ? lit.x : undefined);
@@ -72,7 +99,14 @@ export function EngravedLine({ engraving, over, touch, under, playhead }: Engrav
   return (
     <div className="space-y-3">
       {engraving.systems.map((system, index) => (
-        <div key={system.measures[0]!.printedIndex}>
+        <div
+          key={system.measures[0]!.printedIndex}
+          ref={(row) => {
+            rows.current[index] = row;
+          }}
+          data-system={index}
+          className="scroll-mt-2"
+        >
           <div className="relative">
             <div
               role="img"

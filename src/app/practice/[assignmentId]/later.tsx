@@ -8,6 +8,9 @@ const AFTER_MS = 1500;
 const loadResult = () => import('./result');
 const loadLoopPanel = () => import('./loop-panel');
 const loadMicrophoneChoice = () => import('./microphone-choice');
+/** Everything the coach thinks with. */
+export const loadCoach = () => import('@/core/practice/coach');
+const loadCoachPanel = () => import('./coach-panel');
 export const loadWatch = () => import('@/browser/recording-watch');
 
 export const Result = dynamic(() => orNotFetched(loadResult().then((module) => module.Result)), {
@@ -16,6 +19,10 @@ export const Result = dynamic(() => orNotFetched(loadResult().then((module) => m
 });
 
 export const LoopPanel = dynamic(() => orNotFetched(loadLoopPanel().then((module) => module.LoopPanel)), {
+  ssr: false,
+});
+
+export const CoachPanel = dynamic(() => orNotFetched(loadCoachPanel().then((module) => module.CoachPanel)), {
   ssr: false,
 });
 
@@ -55,7 +62,10 @@ export const SoundsPanel = dynamic(
 export function loadLater(): () => void {
   const timer = setTimeout(
     () =>
-      void Promise.all([loadResult(), loadLoopPanel(), loadWatch(), loadTapSound(), loadMicrophoneChoice()]),
+      void Promise.all([
+        ...[loadResult(), loadLoopPanel(), loadWatch(), loadTapSound(), loadMicrophoneChoice()],
+        ...[loadCoach(), loadCoachPanel()],
+      ]),
     AFTER_MS,
   );
   return () => clearTimeout(timer);

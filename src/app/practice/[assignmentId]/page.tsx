@@ -50,6 +50,7 @@ export default async function StandPage({
           climbed={climbed}
           nextBpm={nextBpm}
           climbing={assignment.climbing}
+          hardPairs={assignment.hardPairs}
           makesOwnPitch={maybeInstrument(line.part.instrument)?.makesOwnPitch ?? false}
           mayHandIn={viewer.role === 'student'}
           mayRecord={assignment.mayRecord}

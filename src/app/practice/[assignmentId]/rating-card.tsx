@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { LEAST_RATING, MOST_RATING, type Quality, type SelfRating } from '@/core/practice';
 import { Button } from '@/ui/button';
+import { useSoundAddress } from '@/ui/use-sound-address';
 
 const QUESTIONS: Readonly<Record<Quality, string>> = {
   rhythm: 'Rhythm: did every note come on its beat?',
@@ -13,12 +14,15 @@ const QUESTIONS: Readonly<Record<Quality, string>> = {
 const MARKS = Array.from({ length: MOST_RATING - LEAST_RATING + 1 }, (_, index) => LEAST_RATING + index);
 
 interface RatingCardProps {
+  /** What was played. */
+  readonly sound: Blob;
   readonly asked: readonly Quality[];
   readonly onRated: (rating: SelfRating) => void;
 }
 
 /** The student's own ears first: each question out of ten, before the verdict is seen. */
-export function RatingCard({ asked, onRated }: RatingCardProps) {
+export function RatingCard({ sound, asked, onRated }: RatingCardProps) {
+  const address = useSoundAddress(sound);
   const [rating, setRating] = useState<SelfRating>({});
   const isComplete = asked.every((quality) => rating[quality] !== undefined);
   return (
@@ -26,6 +30,11 @@ export function RatingCard({ asked, onRated }: RatingCardProps) {
       <h2 id="own-ears" className="text-2xl font-bold">
         How was it? Your own ears first.
       </h2>
+      <p className="flex flex-wrap items-center gap-3 text-lg">
+        Hear yourself:
+        {/* biome-ignore lint/a11y/useMediaCaption: a recording of an instrument has no words to caption. */}
+        <audio controls src={address} aria-label="What you played" className="max-w-full" />
+      </p>
       {asked.map((quality) => (
         <fieldset key={quality}>
           <legend className="mb-1 text-lg">{QUESTIONS[quality]}</legend>

@@ -1,11 +1,13 @@
-import { Repeat, RotateCcw, Send } from 'lucide-react';
+import { ArrowRight, Repeat, RotateCcw, Send } from 'lucide-react';
 import { SpaceHint } from '@/app/_components/sound/space-hint';
+import type { AfterClean } from '@/core/judging';
 import type { Line } from '@/core/notation';
 import {
   afterCleanTake,
   type Climbing,
   maybeNextPractice,
   type NextPractice,
+  outcomeOf,
   type Quality,
   type SelfRating,
 } from '@/core/practice';
@@ -34,6 +36,10 @@ interface ResultProps {
   readonly engravings: LineEngravings;
   readonly vocabulary: Vocabulary;
   readonly climbing: Climbing | undefined;
+  /** What comes after the stage at hand; undefined where nothing does. */
+  readonly nextStage: string | undefined;
+  /** Hands a good take in and goes on; undefined for somebody who only tries the stand out. */
+  readonly onGoOn: ((outcome: 'good' | 'easy') => void) | undefined;
   readonly makesOwnPitch: boolean;
   readonly asked: readonly Quality[];
   readonly handIn: HandInState;
@@ -46,7 +52,8 @@ interface ResultProps {
 
 /** A take that was just played: the student's own ears, what the device found, and what to do with it. */
 export function Result({ take, asked, onRated, ...rest }: ResultProps) {
-  if (take.rating === undefined) return <RatingCard key={take.id} asked={asked} onRated={onRated} />;
+  if (take.rating === undefined)
+    return <RatingCard key={take.id} sound={take.sound} asked={asked} onRated={onRated} />;
   return <Verdict take={take} rating={take.rating} asked={asked} {...rest} />;
 }
 
@@ -58,6 +65,8 @@ function Verdict({
   engravings,
   vocabulary,
   climbing,
+  nextStage,
+  onGoOn,
   makesOwnPitch,
   handIn,
   onAgain,
@@ -66,6 +75,13 @@ function Verdict({
 }: Omit<ResultProps, 'onRated'> & { readonly rating: SelfRating }) {
   const { verdict, heard } = take.check;
   const next = maybeNextPractice(verdict, take.askedBpm);
+  const after = climbing && afterCleanTake(climbing, take.askedBpm);
+  const outcome = outcomeOf(verdict.state, verdict.measures);
+  const onward = after && sayOnward(after, nextStage);
+  const goesOn =
+    onGoOn && onward && (outcome === 'good' || outcome === 'easy')
+      ? { label: onward, act: () => onGoOn(outcome) }
+      : undefined;
   const isBusy = handIn.kind === 'on-its-way' || handIn.kind === 'handed-in';
   return (
     <div className="space-y-4">
@@ -84,7 +100,7 @@ function Verdict({
         engravings={engravings}
         verdict={verdict}
         vocabulary={vocabulary}
-        after={climbing && afterCleanTake(climbing, take.askedBpm)}
+        after={after}
         levelsDb={heard.levelsDb}
         sound={take.sound}
       />
@@ -95,9 +111,14 @@ function Verdict({
       {makesOwnPitch && <Intonation line={line} verdict={verdict} vocabulary={vocabulary} isOpen />}
       <HandInNotice state={handIn} takeId={take.id} />
       <div className="flex flex-wrap gap-3 border-t-2 border-rule pt-4">
+        {goesOn && !isBusy && (
+          <Button weight="main" onClick={goesOn.act} className="min-h-16 px-8 text-xl">
+            <ArrowRight aria-hidden className="size-6" /> {goesOn.label}
+          </Button>
+        )}
         {onHandIn && (
           <Button
-            weight={next ? 'plain' : 'main'}
+            weight={next || goesOn ? 'plain' : 'main'}
             onClick={onHandIn}
             disabled={isBusy}
             className="min-h-16 px-8 text-xl"
@@ -154,6 +175,21 @@ function HandInNotice({ state, takeId }: { readonly state: HandInState; readonly
           Handed in. <Link href={`/takes/${takeId}`}>Look at it</Link>
         </Notice>
       );
+  }
+}
+
+/** `Keep it, on at 72`: what one touch after a good take leads to; undefined where there is nowhere to go. */
+function sayOnward(after: AfterClean, nextStage: string | undefined): string | undefined {
+  switch (after.kind) {
+    case 'faster':
+      return `Keep it, on at ${after.bpm}`;
+    case 'next-stage':
+      return nextStage && `Keep it, next: ${nextStage}`;
+    case 'again':
+      return 'Keep it, once more';
+    case 'learned':
+    case 'nothing':
+      return undefined;
   }
 }
 

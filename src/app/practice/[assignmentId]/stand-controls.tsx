@@ -1,4 +1,4 @@
-import { Ear as EarIcon, Mic, Play, Repeat, Square } from 'lucide-react';
+import { Ear as EarIcon, Mic, Play, Repeat } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { SpaceHint } from '@/app/_components/sound/space-hint';
 import { Button, ButtonLink } from '@/ui/button';
@@ -20,8 +20,8 @@ interface StandControlsProps {
   readonly onLoopOpen: (isOpen: boolean) => void;
   readonly sounds: SoundWish;
   readonly onSounds: (sounds: SoundWish) => void;
-  readonly beats: ReactNode;
-  readonly heardNote: ReactNode;
+  /** Comes after the keys that play. */
+  readonly coachKey: ReactNode;
 }
 
 /** The row of keys under the line: one large one, few others, and while something goes on only the way to stop it. */
@@ -35,11 +35,7 @@ export function StandControls(props: StandControlsProps) {
   const isThrough = state.kind === 'gone-through';
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-3">
-      {isGoing || isWaiting ? (
-        <Button weight="main" onClick={press} disabled={isWaiting} className="min-h-16 px-8 text-xl">
-          <Square aria-hidden className="size-6" /> Stop <SpaceHint />
-        </Button>
-      ) : input === 'none' ? (
+      {isGoing || isWaiting ? null : input === 'none' ? (
         <>
           <Button weight={isThrough ? 'plain' : 'main'} onClick={press} className="min-h-16 px-8 text-xl">
             <Play aria-hidden className="size-6" /> {isThrough ? 'Once more' : 'Start the click'}
@@ -64,6 +60,7 @@ export function StandControls(props: StandControlsProps) {
               Tap it
             </Button>
           )}
+          {props.coachKey}
           <Button onClick={listen} className="min-h-16 px-6 text-xl">
             <EarIcon aria-hidden className="size-6" /> Listen
           </Button>
@@ -81,8 +78,6 @@ export function StandControls(props: StandControlsProps) {
           />
         </>
       )}
-      {props.beats}
-      {props.heardNote}
       <div className="ml-auto flex flex-wrap items-center gap-2">
         {!isGoing && <ButtonLink href={`/practice/${props.assignmentId}/study`}>Look it over</ButtonLink>}
         {level && (!isGoing || isRecording) && <LevelMeter level={level} />}

@@ -54,6 +54,8 @@ const EVENTS = {
   taken: { kind: 'taken', take: take('b') },
   'taken, rated before': { kind: 'taken', take: take('b', { rating: {} }) },
   failed: { kind: 'failed', text: 'no' },
+  'passed on': { kind: 'passed-on' },
+  'put away': { kind: 'put-away' },
 } as const satisfies Record<string, StandEvent>;
 
 // Every event in every state: where it leads. Where nothing is named it changes nothing.
@@ -71,6 +73,8 @@ const TABLE: Readonly<Record<keyof typeof EVENTS, Partial<Record<Kind, StandStat
   taken: { checking: 'rating' },
   'taken, rated before': { checking: 'verdict' },
   failed: Object.fromEntries(KINDS.map((kind) => [kind, 'problem'])),
+  'passed on': { checking: 'ready' },
+  'put away': { verdict: 'ready' },
 };
 
 test.each(

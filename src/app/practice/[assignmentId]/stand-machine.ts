@@ -48,9 +48,13 @@ export type StandEvent =
   /** @param what only this, if it is what plays. */
   | { readonly kind: 'stopped'; readonly what?: Playing }
   | { readonly kind: 'opens' | 'records' | 'checks' }
+  /** What was checked is nobody's to look at: the coach goes on with it. */
+  | { readonly kind: 'passed-on' }
   | { readonly kind: 'taken'; readonly take: Omit<SittingTake, 'number'> }
   | { readonly kind: 'rated'; readonly takeId: string; readonly rating: SelfRating }
   | { readonly kind: 'chosen'; readonly takeId: string }
+  /** The take that is looked at is done with: back to the line. */
+  | { readonly kind: 'put-away' }
   | { readonly kind: 'failed'; readonly text: string };
 
 export const EMPTY_STAND: Sitting = { state: { kind: 'ready' }, takes: [] };
@@ -83,6 +87,8 @@ export function reduceStand(stand: Sitting, event: StandEvent): Sitting {
       return state.kind === 'opening' ? to({ kind: 'recording' }) : stand;
     case 'checks':
       return state.kind === 'recording' || state.kind === 'tapping' ? to({ kind: 'checking' }) : stand;
+    case 'passed-on':
+      return state.kind === 'checking' ? to({ kind: 'ready' }) : stand;
     case 'taken':
       if (state.kind !== 'checking') return stand;
       return {
@@ -101,6 +107,8 @@ export function reduceStand(stand: Sitting, event: StandEvent): Sitting {
       const isOpen = state.kind === 'rating' || state.kind === 'verdict';
       return take && isOpen ? to(shown(take)) : stand;
     }
+    case 'put-away':
+      return state.kind === 'verdict' ? to({ kind: 'ready' }) : stand;
     case 'failed':
       return to({ kind: 'problem', text: event.text });
   }
@@ -156,7 +164,8 @@ export function inputFor(input: 'microphone' | 'either' | 'none', mayRecord: boo
 
 export function pressed(stand: Sitting, input: Input): Pressed {
   const { state } = stand;
-  if (isBusy(state)) return 'nothing';
+  // Whoever rates must not find the microphone open.
+  if (isBusy(state) || state.kind === 'rating') return 'nothing';
   if (state.kind === 'recording') return 'end-the-take';
   if (playingNow(state)) return 'stop';
   if (input === 'none') return 'go-through';

@@ -1,24 +1,27 @@
-import { Repeat } from 'lucide-react';
-import { useState } from 'react';
+import { Footprints, Repeat } from 'lucide-react';
+import { type ComponentProps, useState } from 'react';
 import { Beats } from '@/app/_components/sound/beats';
 import type { CountInStyle } from '@/core/counting';
 import type { Line } from '@/core/notation';
-import { clicksPerMeasure, type Vocabulary, wordsOf } from '@/core/time';
+import { clicksPerMeasure, sayMeasure, type Vocabulary, wordsOf } from '@/core/time';
 import type { Engraving } from '@/engraving/engraving';
 import { Button } from '@/ui/button';
+import { MetronomeMark } from '@/ui/metronome-mark';
 import { EngravedLine } from '@/ui/music/engraved-line';
 import { Notice } from '@/ui/notice';
 import { RowUnder, type Under } from '@/ui/study/under-staff';
 import { Tick } from '@/ui/tick';
 import { Cautions, RestReminder } from './cautions';
 import { FileForm } from './file-form';
+import { GoingBar } from './going-bar';
 import { HeardNote } from './heard-note';
-import { HelpForm, LoopPanel, MicrophoneChoice, SoundsPanel } from './later';
+import { CoachPanel, HelpForm, LoopPanel, MicrophoneChoice, SoundsPanel } from './later';
 import { LoopMark } from './loop-mark';
 import type { LoopWish } from './loop-panel';
+import { MeasureTouch, touchedRange } from './measure-touch';
 import type { SoundWish } from './sounds-panel';
 import { StandControls } from './stand-controls';
-import { hasMicrophone, type Input, playingNow } from './stand-machine';
+import { hasMicrophone, type Input, isBusy, playingNow } from './stand-machine';
 import { doingNow, NOT_RECORDED, NOTHING_COMES_IN } from './stand-words';
 import { TapField } from './tap-field';
 import type { AtStand } from './use-stand';
@@ -33,6 +36,8 @@ interface StandStaffProps {
   readonly input: Input;
   readonly under: Under;
   readonly bpm: number;
+  /** A tempo as the class counts it. */
+  readonly counted: (bpm: number) => ComponentProps<typeof MetronomeMark>;
   readonly countIn: CountInStyle;
   readonly mayHandIn: boolean;
   readonly caution: string | undefined;
@@ -53,12 +58,31 @@ export function StandStaff(props: StandStaffProps) {
   const [showsHeard, setShowsHeard] = useState(false);
   const isRecording = state.kind === 'recording';
   const isGoing = isRecording || playingNow(state) !== undefined;
+  const isCoached = stand.coach.coach !== undefined;
+  const { measures } = line.part;
+  const touch = (index: number) => {
+    props.onLoop({ ...loop, ...touchedRange(loop, isLoopOpen, index) });
+    props.onLoopOpen(true);
+  };
   return (
     <>
       <EngravedLine
         engraving={engraving}
         playhead={handles.playhead}
-        over={(system) => isLoopOpen && <LoopMark system={system} range={loop} />}
+        isFollowed
+        over={(system) => {
+          const range = stand.coach.range ?? (isLoopOpen ? loop : undefined);
+          return range && <LoopMark system={system} range={range} />;
+        }}
+        touch={(system) =>
+          isGoing || isCoached ? null : (
+            <MeasureTouch
+              system={system}
+              nameOf={(index) => sayMeasure(measures[index]!.number, props.vocabulary)}
+              onTouch={touch}
+            />
+          )
+        }
         under={(system) => (
           <RowUnder under={under} system={system} line={line} instrumentId={line.part.instrument} />
         )}
@@ -67,37 +91,41 @@ export function StandStaff(props: StandStaffProps) {
         {state.kind === 'problem' && <Notice kind="problem">{state.text}</Notice>}
         {playbackProblem && <Notice kind="problem">{playbackProblem}</Notice>}
         {isRecording && stand.hearsNothing && <Notice kind="problem">{NOTHING_COMES_IN}</Notice>}
-        {state.kind === 'checking' && <Notice kind="news">Mevlo is listening to what you played …</Notice>}
+        {state.kind === 'checking' && !isCoached && (
+          <Notice kind="news">Mevlo is listening to what you played …</Notice>
+        )}
         {(input === 'taps' || input === 'nothing') && <Notice kind="news">{NOT_RECORDED[input]}</Notice>}
         {state.kind === 'tapping' && <TapField onTap={stand.onTap} />}
-        <StandControls
-          assignmentId={props.assignmentId}
-          stageId={props.stageId}
-          input={input}
-          stand={stand}
-          mayHandIn={props.mayHandIn}
-          isLoopOpen={isLoopOpen}
-          onLoopOpen={props.onLoopOpen}
-          sounds={sounds}
-          onSounds={props.onSounds}
-          beats={
-            isGoing && (
-              <Beats
-                count={clicksPerMeasure(line.part.measures[0]!.meter, props.countIn.compound)}
-                beats={handles.beats}
-                doing={doingNow(state, turn)}
-              />
-            )
-          }
-          heardNote={isRecording && showsHeard && <HeardNote line={line} handle={handles.heardNote} />}
-        />
-        {isLoopOpen && !isRecording && (
+        {isCoached ? (
+          <CoachPanel coach={stand.coach} line={line} vocabulary={props.vocabulary} />
+        ) : (
+          <StandControls
+            assignmentId={props.assignmentId}
+            stageId={props.stageId}
+            input={input}
+            stand={stand}
+            mayHandIn={props.mayHandIn}
+            isLoopOpen={isLoopOpen}
+            onLoopOpen={props.onLoopOpen}
+            sounds={sounds}
+            onSounds={props.onSounds}
+            coachKey={
+              hasMicrophone(input) &&
+              measures.length > 1 && (
+                <Button onClick={stand.coach.begin} className="min-h-16 px-6 text-xl">
+                  <Footprints aria-hidden className="size-6" /> Practise with me
+                </Button>
+              )
+            }
+          />
+        )}
+        {isLoopOpen && !isRecording && !isCoached && (
           <section
             aria-label={`Go round in some ${wordsOf(props.vocabulary).measures}`}
             className="space-y-3 border-l-8 border-cool pl-4"
           >
             <LoopPanel
-              measures={line.part.measures}
+              measures={measures}
               vocabulary={props.vocabulary}
               wish={loop}
               onWish={(wish) => props.onLoop({ ...wish, withNoteBefore: false })}
@@ -109,9 +137,31 @@ export function StandStaff(props: StandStaffProps) {
             )}
           </section>
         )}
-        {!isRecording && <More {...props} showsHeard={showsHeard} onShowsHeard={setShowsHeard} />}
+        {!isRecording && !isCoached && (
+          <More {...props} showsHeard={showsHeard} onShowsHeard={setShowsHeard} />
+        )}
         <RestReminder />
       </div>
+      {(isGoing || isBusy(state) || isCoached) && (
+        <>
+          {/* The last system can be brought to the top, too. */}
+          <div aria-hidden className="h-[70vh]" />
+          <GoingBar
+            onStop={isCoached ? stand.coach.stop : stand.press}
+            isWaiting={!isCoached && isBusy(state)}
+            tempo={<MetronomeMark {...props.counted(stand.coach.bpm ?? props.bpm)} className="text-xl" />}
+          >
+            {isGoing && (
+              <Beats
+                count={clicksPerMeasure(measures[0]!.meter, props.countIn.compound)}
+                beats={handles.beats}
+                doing={doingNow(state, turn)}
+              />
+            )}
+            {isRecording && showsHeard && <HeardNote line={line} handle={handles.heardNote} />}
+          </GoingBar>
+        </>
+      )}
     </>
   );
 }

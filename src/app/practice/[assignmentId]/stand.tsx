@@ -9,13 +9,19 @@ import type { BankName } from '@/core/instruments';
 import type { Strictness } from '@/core/judging';
 import type { Line } from '@/core/notation';
 import { AS_WRITTEN } from '@/core/playback';
-import { type Climbing, type NextPractice, qualitiesAsked } from '@/core/practice';
+import {
+  type Climbing,
+  type HardPair,
+  type NextPractice,
+  qualitiesAsked,
+  USUAL_RULES,
+} from '@/core/practice';
 import { countedTempo, type Vocabulary } from '@/core/time';
-import { MetronomeMark } from '@/ui/metronome-mark';
 import { type LineEngravings, useEngraving } from '@/ui/music/engraved-line';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { TempoLadder } from '@/ui/tempo-ladder';
+import { Arrival } from './arrival';
 import { AfterPlaying } from './cautions';
 import { loadLater, Result } from './later';
 import type { LoopWish } from './loop-panel';
@@ -25,6 +31,8 @@ import { StageCard } from './stage-card';
 import { inputFor, maybeShownTake, playingNow } from './stand-machine';
 import { StandStaff } from './stand-staff';
 import { handInStateOf, hasExpression, wholeTake } from './stand-words';
+import { TempoKeys } from './tempo-keys';
+import { useGoingOn } from './use-going-on';
 import { useStand } from './use-stand';
 
 interface StandProps {
@@ -43,6 +51,8 @@ interface StandProps {
   readonly climbed: readonly number[];
   /** Undefined for a stage that is not the one at hand. */
   readonly climbing: Climbing | undefined;
+  /** Where the coach lets go from note to note. */
+  readonly hardPairs: readonly HardPair[];
   readonly makesOwnPitch: boolean;
   readonly nextBpm: number;
   /** A teacher may try the stand out but hands nothing in. */
@@ -88,8 +98,19 @@ export function Stand(props: StandProps) {
     countIn,
     strictness,
     sounds,
+    climbing: props.climbing ?? { ladder: props.ladder, rules: USUAL_RULES },
+    hardPairs: props.hardPairs,
+    mayHandIn,
   });
   const { sitting } = stand;
+  const { climbing, goOn } = useGoingOn({
+    assignmentId,
+    climbing: props.climbing,
+    nextStageId: plan?.next?.id,
+    stand,
+    device,
+    onBpm: setBpm,
+  });
   const shown = maybeShownTake(sitting);
   const isGoing = sitting.state.kind === 'recording' || playingNow(sitting.state) !== undefined;
   const send = useSending(device);
@@ -116,15 +137,20 @@ export function Stand(props: StandProps) {
         <TempoLadder
           ladder={props.ladder}
           climbed={props.climbed}
-          chosen={bpm}
-          onChoose={isGoing ? undefined : setBpm}
+          chosen={stand.coach.bpm ?? bpm}
+          onChoose={isGoing || stand.coach.coach ? undefined : setBpm}
           shown={(tempo) => counted(tempo).bpm}
         />
       </div>
       <Sheet>
         <div className="mb-2 flex flex-wrap items-center justify-between gap-x-6">
           <h1 className="font-serif text-3xl font-bold">{title}</h1>
-          <MetronomeMark {...counted(bpm)} className="text-xl" />
+          <TempoKeys
+            bpm={bpm}
+            ladder={props.ladder}
+            counted={counted}
+            onChange={isGoing || shown || stand.coach.coach ? undefined : setBpm}
+          />
         </div>
         {plan && !shown && <StageCard assignmentId={assignmentId} {...plan} />}
         {device.isFleeting && mayHandIn && (
@@ -134,7 +160,7 @@ export function Stand(props: StandProps) {
           </Notice>
         )}
         {shown ? (
-          <div className="space-y-4">
+          <Arrival key={`${shown.id} ${shown.rating === undefined}`}>
             <Sitting
               takes={sitting.takes}
               shownId={shown.id}
@@ -146,7 +172,9 @@ export function Stand(props: StandProps) {
               line={line}
               engravings={engravings}
               vocabulary={vocabulary}
-              climbing={props.climbing}
+              climbing={climbing}
+              nextStage={plan?.next?.name}
+              onGoOn={mayHandIn ? (outcome) => goOn(shown.id, outcome) : undefined}
               makesOwnPitch={props.makesOwnPitch}
               asked={qualitiesAsked(
                 plan?.stage.checkedBy === 'rhythm' ? 'rhythm' : 'notes-and-rhythm',
@@ -159,7 +187,7 @@ export function Stand(props: StandProps) {
               onHandIn={mayHandIn ? () => handIn(shown.id) : undefined}
             />
             <AfterPlaying caution={props.caution} />
-          </div>
+          </Arrival>
         ) : (
           <StandStaff
             assignmentId={assignmentId}
@@ -171,6 +199,7 @@ export function Stand(props: StandProps) {
             input={input}
             under={plan?.stage.under ?? 'counts'}
             bpm={bpm}
+            counted={counted}
             countIn={countIn}
             mayHandIn={mayHandIn}
             caution={props.caution}

@@ -37,6 +37,16 @@ interface RecordingOptions {
 /** What is recorded is played once, and counted in. */
 export type RecordingWish = Omit<RecordedWish, 'rounds' | 'turns' | 'clickGoesOn'>;
 
+export type Taken = Omit<SittingTake, 'number'>;
+
+/** Who goes on with a take in the place of the stand. */
+export interface TakeReceiver {
+  /** Whether it may be handed in later: then it is kept in the store while it is played. */
+  readonly isKept: boolean;
+  /** @param taken undefined when nothing came of it; the stand then shows why. */
+  readonly onTaken: (taken: Taken | undefined) => void;
+}
+
 /** Everything that happens between opening the microphone and the verdict. */
 export function useRecording(options: RecordingOptions) {
   const { dispatch, getMixer, facts, strictness, getStore } = options;
@@ -46,6 +56,7 @@ export function useRecording(options: RecordingOptions) {
   const ear = useRef<Ear | undefined>(undefined);
   const session = useRef<TakeSession | undefined>(undefined);
   const watch = useRef<RecordingWatch | undefined>(undefined);
+  const receiver = useRef<TakeReceiver | undefined>(undefined);
   const report = useRef(options);
   report.current = options;
 
@@ -100,9 +111,10 @@ export function useRecording(options: RecordingOptions) {
     watch.current?.close();
     dispatch({ kind: 'checks' });
     const { sampleRate } = getMixer().context;
+    const received = receiver.current;
     try {
       const { id, check } = await ended.finish();
-      const isShown = show({
+      const taken: Taken = {
         id,
         sound: new Blob([writePcmWav(ended.pcm, sampleRate)], { type: 'audio/wav' }),
         askedBpm: ended.askedBpm,
@@ -111,19 +123,24 @@ export function useRecording(options: RecordingOptions) {
         clipped: check.heard.clippedShare > CLIPPED_SHARE,
         hearsItself: ended.hearsItself,
         rating: undefined,
-      });
-      if (!isShown) await (await getStore())?.remove(id);
+      };
+      if (received) {
+        dispatch({ kind: 'passed-on' });
+        received.onTaken(taken);
+      } else if (!show(taken)) await (await getStore())?.remove(id);
     } catch (error) {
       reportProblem(error, 'checking a take');
       dispatch({ kind: 'failed', text: NO_CHECK });
+      received?.onTaken(undefined);
     }
   }, [dispatch, getMixer, show, getStore]);
 
   const start = useCallback(
-    async (wish: RecordingWish) => {
+    async (wish: RecordingWish, into?: TakeReceiver) => {
       dispatch({ kind: 'opens' });
+      receiver.current = into;
       const [opened, store, watching] = await Promise.all([openMicrophone(), getStore(), loadWatch()]);
-      if (!opened || !ear.current) return;
+      if (!opened || !ear.current) return into?.onTaken(undefined);
       const whole = { ...wish, rounds: 1, turns: 'together', clickGoesOn: true } as const;
       const passage = await Passage.start(getMixer(), whole, true).catch((error: unknown) => {
         reportProblem(error, 'sounds of the accompaniment');
@@ -131,9 +148,16 @@ export function useRecording(options: RecordingOptions) {
       });
       if (!passage) {
         const text = 'The sounds could not be loaded. Record with the click alone.';
-        return dispatch({ kind: 'failed', text });
+        dispatch({ kind: 'failed', text });
+        return into?.onTaken(undefined);
       }
-      const begun = new TakeSession(passage, opened, ear.current, store, facts);
+      const begun = new TakeSession(
+        passage,
+        opened,
+        ear.current,
+        into?.isKept === false ? undefined : store,
+        facts,
+      );
       begun.onNow = (now) => report.current.onNow(now);
       session.current = begun;
       dispatch({ kind: 'records' });
@@ -145,6 +169,7 @@ export function useRecording(options: RecordingOptions) {
         recorder.current = undefined;
         setLevel(undefined);
         dispatch({ kind: 'failed', text: watching.TROUBLE_TEXTS[trouble] });
+        into?.onTaken(undefined);
       };
       watch.current = new watching.RecordingWatch({
         track: opened.track,
@@ -212,6 +237,17 @@ export function useRecording(options: RecordingOptions) {
     [dispatch, facts, show, getStore],
   );
 
+  /** Throws away what is being recorded: whoever goes on with takes does not want this one. */
+  const drop = useCallback(async () => {
+    const ended = session.current;
+    receiver.current = undefined;
+    if (!ended) return;
+    session.current = undefined;
+    watch.current?.close();
+    await ended.cancel();
+    dispatch({ kind: 'stopped' });
+  }, [dispatch]);
+
   /** Another microphone was chosen: it is opened at once, so that its level can be seen. */
   const reopenMicrophone = useCallback(async () => {
     recorder.current?.close();
@@ -219,5 +255,5 @@ export function useRecording(options: RecordingOptions) {
     await openMicrophone();
   }, [openMicrophone]);
 
-  return { level, hearsNothing, openMicrophone, reopenMicrophone, start, end, bring };
+  return { level, hearsNothing, openMicrophone, reopenMicrophone, start, end, drop, bring };
 }

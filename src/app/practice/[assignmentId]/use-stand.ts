@@ -10,7 +10,14 @@ import { TapSession } from '@/browser/tap-session';
 import type { CountInStyle } from '@/core/counting';
 import type { Strictness } from '@/core/judging';
 import type { Line } from '@/core/notation';
-import { type LoopRange, lineOfLoop, type SelfRating, type StepId } from '@/core/practice';
+import {
+  type Climbing,
+  type HardPair,
+  type LoopRange,
+  lineOfLoop,
+  type SelfRating,
+  type StepId,
+} from '@/core/practice';
 import type { Engraving } from '@/engraving/engraving';
 import type { PlayheadHandle } from '@/ui/music/engraved-line';
 import { type Anchor, anchorsAsWritten, litAt, placeAt } from '@/ui/music/places';
@@ -18,6 +25,8 @@ import type { HeardNoteHandle } from './heard-note';
 import type { LoopWish } from './loop-panel';
 import type { SoundWish } from './sounds-panel';
 import { EMPTY_STAND, type Input, isBusy, type Playing, pressed, reduceStand } from './stand-machine';
+import { wholeTake } from './stand-words';
+import { useCoach } from './use-coach';
 import { useRecording } from './use-recording';
 
 interface StandOptions {
@@ -32,6 +41,10 @@ interface StandOptions {
   readonly countIn: CountInStyle;
   readonly strictness: Strictness;
   readonly sounds: SoundWish;
+  /** The way up, for practising with the coach. */
+  readonly climbing: Pick<Climbing, 'ladder' | 'rules'>;
+  readonly hardPairs: readonly HardPair[];
+  readonly mayHandIn: boolean;
 }
 
 /** What moves on the page without drawing it anew. */
@@ -91,11 +104,15 @@ export function useStand(options: StandOptions) {
     dispatch({ kind: 'stopped' });
     playhead.current?.show(undefined);
   };
-  /** Plays, and remembers where what sounds stands on the page. @param firstIndex the measure that the music begins with. */
+  /**
+   * Plays, and remembers where what sounds stands on the page.
+   * @param firstIndex the measure that the music begins with. @param onEnd called when it is over by itself.
+   */
   const play = async (
     what: Playing,
     wish: Pick<PassageWish, 'line' | 'model' | 'rounds' | 'turns'> & Partial<PassageWish>,
     firstIndex = 0,
+    onEnd: () => void = () => {},
   ) => {
     const whole = { bpm, countIn, backing: sounds.backing, click: true, clickGoesOn: false, ...wish };
     anchors.current = anchorsAsWritten(engraving, whole.line, whole.bpm, firstIndex);
@@ -103,6 +120,7 @@ export function useStand(options: StandOptions) {
     const passage = await playback.play(whole, () => {
       dispatch({ kind: 'played', what });
       playhead.current?.show(undefined);
+      onEnd();
     });
     if (!passage) dispatch({ kind: 'stopped', what });
     return passage;
@@ -138,7 +156,45 @@ export function useStand(options: StandOptions) {
     const { click, backing, modelAlong, model } = sounds;
     void recording.start({ line, bpm, countIn, click, backing, model: modelAlong ? model : undefined });
   };
+  const coach = useCoach({
+    line,
+    bpm,
+    climbing: options.climbing,
+    hardPairs: options.hardPairs,
+    getMixer,
+    playModel: (music, tempo, onEnd) =>
+      void play(
+        'listening',
+        {
+          line: music.line,
+          bpm: tempo,
+          model: sounds.model,
+          backing: undefined,
+          rounds: 1,
+          turns: 'together',
+        },
+        music.firstIndex,
+        onEnd,
+      ).then((passage) => !passage && onEnd()),
+    record: (music, tempo, receiver) => {
+      anchors.current = anchorsAsWritten(engraving, music.line, tempo, music.firstIndex);
+      const { click } = sounds;
+      const wish = { line: music.line, bpm: tempo, countIn, click, backing: undefined, model: undefined };
+      void recording.start(wish, receiver);
+    },
+    stopAll: () => {
+      stopPlaying();
+      void recording.drop();
+    },
+    onKept: async ({ id, sound, askedBpm, ...rest }, isGood) => {
+      const store = await device.whenOpen();
+      if (!isGood || !options.mayHandIn) return void (await store?.remove(id));
+      const whole = () => wholeTake({ ...rest, id, sound, askedBpm, number: 1 }, facts);
+      await device.handIn(id, {}, whole);
+    },
+  });
   const press = () => {
+    if (coach.coach) return coach.stop();
     switch (pressed(sitting, input)) {
       case 'end-the-take':
         return void recording.end();
@@ -153,7 +209,7 @@ export function useStand(options: StandOptions) {
     }
   };
   // While something is tapped, the space key is a tap.
-  useSpaceKey(isBusy(sitting.state) || sitting.state.kind === 'tapping' ? undefined : press);
+  useSpaceKey(coach.coach || isBusy(sitting.state) || sitting.state.kind === 'tapping' ? undefined : press);
 
   const rate = async (takeId: string, rating: SelfRating) => {
     dispatch({ kind: 'rated', takeId, rating });
@@ -162,6 +218,7 @@ export function useStand(options: StandOptions) {
   return {
     sitting,
     handles,
+    coach,
     turn,
     facts,
     level: recording.level,
@@ -178,6 +235,7 @@ export function useStand(options: StandOptions) {
     /** As the take before was made. */
     again: (wasTapped: boolean) => (wasTapped ? void tap() : record()),
     testMicrophone: () => void recording.openMicrophone(),
+    putAway: () => dispatch({ kind: 'put-away' }),
     choose: (takeId: string) => dispatch({ kind: 'chosen', takeId }),
     rate: (takeId: string, rating: SelfRating) => void rate(takeId, rating),
   };

@@ -8,17 +8,12 @@ import {
   isClimbed,
   type Outcome,
 } from '../climb';
+import type { HardPair } from '../hard-pairs';
 import type { LoopRange } from '../what-next';
 
 /** From the weak place outward: two notes, the measure, the way into it, its neighbours, the phrase, the line. */
 export const WIDTHS = ['two-notes', 'measure', 'lead-in', 'between', 'phrase', 'line'] as const;
 export type Width = (typeof WIDTHS)[number];
-
-/** Two neighbouring notes that are hard to get from one to the other. */
-export interface HardPair {
-  readonly measureIndex: number;
-  readonly eventIds: readonly [string, string];
-}
 
 /** What a coach knows of a line before anything is played. Measures are printed ones, from 0. */
 export interface CoachPlan {

@@ -6,7 +6,6 @@ export {
   type CoachPlan,
   type CoachTask,
   coachOn,
-  type HardPair,
   resumeCoach,
   type Width,
 } from './coach';

@@ -1,18 +1,18 @@
 import { needsWork, type Verdict } from '../../judging';
-import type { Line, Part } from '../../notation';
-import type { HardSpot } from '../../study';
+import type { Line } from '../../notation';
 import type { Climbing } from '../after-clean';
 import { proposeChunks, USUAL_DRILL_TIMES } from '../chunk';
 import { lineOfChunk } from '../chunk-line';
+import type { HardPair } from '../hard-pairs';
 import { outcomeOf } from '../outcome';
 import { type LoopLine, lineOfLoop } from '../what-next';
-import type { CoachHeard, CoachPlan, CoachTask, HardPair, WeakMeasure } from './coach';
+import type { CoachHeard, CoachPlan, CoachTask, WeakMeasure } from './coach';
 
-/** What a coach needs to know of a line and of the way up. @param hardSpots of the look-over. */
+/** What a coach needs to know of a line and of the way up. @param hardPairs see `hardPairsOf`. */
 export function coachPlanOf(
   { part }: Line,
   { ladder, rules }: Pick<Climbing, 'ladder' | 'rules'>,
-  hardSpots: readonly HardSpot[],
+  hardPairs: readonly HardPair[],
 ): CoachPlan {
   const pieces = proposeChunks(part, 'phrases').flatMap((chunk) =>
     chunk.kind === 'measures' ? [chunk.fromIndex] : [],
@@ -20,21 +20,10 @@ export function coachPlanOf(
   return {
     measures: part.measures.length,
     phraseStarts: [...new Set([0, ...pieces])].toSorted((a, b) => a - b),
-    hardPairs: pairsOf(part, hardSpots),
+    hardPairs,
     ladder,
     rules,
   };
-}
-
-/** Leaps and finger exchanges, by the measure of their second note: it is the one that goes wrong. */
-function pairsOf(part: Part, hardSpots: readonly HardSpot[]): readonly HardPair[] {
-  const chunks = proposeChunks(part, 'hard-spots', hardSpots);
-  return chunks.flatMap((chunk) => {
-    if (chunk.kind !== 'drill') return [];
-    const [, second] = chunk.eventIds;
-    const measureIndex = part.measures.findIndex(({ events }) => events.some(({ id }) => id === second));
-    return measureIndex < 0 ? [] : [{ measureIndex, eventIds: chunk.eventIds }];
-  });
 }
 
 /**

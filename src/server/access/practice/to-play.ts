@@ -4,6 +4,7 @@ import { DONE, type Result } from '@/core/base';
 import { USUAL_COUNT_IN, USUAL_STYLE } from '@/core/counting';
 import {
   describeStage,
+  hardPairsOf,
   lineOfStage,
   planNameOf,
   STEPS,
@@ -77,6 +78,7 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
     climbed: at.climbed,
     nextBpm: at.bpm,
     climbing: at.climbing,
+    hardPairs: hardPairsOf(line, assignment.goalBpm),
   };
 }
 

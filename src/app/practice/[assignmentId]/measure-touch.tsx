@@ -1,0 +1,43 @@
+import type { LoopRange } from '@/core/practice';
+import type { EngravedSystem } from '@/engraving/engraving';
+
+interface MeasureTouchProps {
+  readonly system: EngravedSystem;
+  /** Names of the printed measures. */
+  readonly nameOf: (printedIndex: number) => string;
+  readonly onTouch: (printedIndex: number) => void;
+}
+
+/** The measures of a system as places to touch. By the keyboard the same is chosen in the lists under "Go round". */
+export function MeasureTouch({ system, nameOf, onTouch }: MeasureTouchProps) {
+  const { width, height, staffTop, staffBottom } = system;
+  const per = (pixels: number, of: number) => `${(100 * pixels) / of}%`;
+  return system.measures.map(({ printedIndex, x, width: length }) => (
+    <button
+      key={printedIndex}
+      type="button"
+      tabIndex={-1}
+      aria-label={`Go round in ${nameOf(printedIndex)}`}
+      onClick={() => onTouch(printedIndex)}
+      className="absolute min-h-11 cursor-pointer rounded-sm hover:bg-cool/10"
+      style={{
+        left: per(x, width),
+        width: per(length, width),
+        top: per(staffTop, height),
+        height: per(staffBottom - staffTop, height),
+      }}
+    />
+  ));
+}
+
+/** A first touch takes one measure, one beyond it takes all between, one inside begins anew. @param isOpen whether measures were chosen already. */
+export function touchedRange(range: LoopRange, isOpen: boolean, index: number): LoopRange {
+  const { fromIndex, toIndex } = range;
+  if (!isOpen || (index >= fromIndex && index < toIndex))
+    return { fromIndex: index, toIndex: index + 1, withNoteBefore: false };
+  return {
+    fromIndex: Math.min(fromIndex, index),
+    toIndex: Math.max(toIndex, index + 1),
+    withNoteBefore: false,
+  };
+}

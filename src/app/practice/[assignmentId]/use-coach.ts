@@ -1,0 +1,149 @@
+'use client';
+import { useEffect, useRef, useState } from 'react';
+import { playSign } from '@/browser/coach-signs';
+import type { Mixer } from '@/browser/mixer';
+import type { Verdict } from '@/core/judging';
+import type { Line } from '@/core/notation';
+import type { Climbing, HardPair, LoopLine, LoopRange } from '@/core/practice';
+import type { Coach, CoachHeard, CoachPlan } from '@/core/practice/coach';
+import { loadCoach } from './later';
+import type { Taken, TakeReceiver } from './use-recording';
+
+/** What is seen and heard of the coach at the moment. */
+export interface CoachNow {
+  readonly coach: Coach;
+  readonly phase: 'shows' | 'listens' | 'says' | 'over';
+  /** What was heard last, and of which music; undefined before anything was. */
+  readonly said: { readonly heard: CoachHeard; readonly verdict: Verdict; readonly line: Line } | undefined;
+}
+
+interface CoachOptions {
+  readonly line: Line;
+  readonly bpm: number;
+  readonly climbing: Pick<Climbing, 'ladder' | 'rules'>;
+  readonly hardPairs: readonly HardPair[];
+  readonly getMixer: () => Mixer;
+  readonly playModel: (music: LoopLine, bpm: number, onEnd: () => void) => void;
+  readonly record: (music: LoopLine, bpm: number, receiver: TakeReceiver) => void;
+  readonly stopAll: () => void;
+  /** A take of the whole line is over. @param isGood whether it is one to hand in. */
+  readonly onKept: (taken: Taken, isGood: boolean) => Promise<void>;
+}
+
+/** So long a sign stands before it goes on: long enough to be read from two metres. */
+const SIGN_MS = 1800;
+
+/** Practising hands free: shows, listens, says, and goes on until it is stopped. What comes next is `core/practice/coach`. */
+export function useCoach(options: CoachOptions) {
+  const [now, setNow] = useState<CoachNow>();
+  const latest = useRef(options);
+  latest.current = options;
+  /** Counts starts: what belongs to an earlier one comes to nothing. */
+  const run = useRef(0);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+  useEffect(
+    () => () => {
+      run.current++;
+      clearTimeout(timer.current);
+    },
+    [],
+  );
+
+  const stop = () => {
+    run.current++;
+    clearTimeout(timer.current);
+    setNow(undefined);
+    latest.current.stopAll();
+  };
+
+  const goOn = async (coach: Coach, said: CoachNow['said'], mine: number, plan: CoachPlan) => {
+    const { coachHeardOf, coachOn, lineOfTask } = await loadCoach();
+    if (run.current !== mine) return;
+    const { task } = coach;
+    const music = lineOfTask(latest.current.line, task);
+    const startedAt = performance.now();
+    const onTaken = async (taken: Taken | undefined) => {
+      if (run.current !== mine) return;
+      // The stand says why.
+      if (!taken) return stop();
+      const seconds = (performance.now() - startedAt) / 1000;
+      const { verdict } = taken.check;
+      const heard = coachHeardOf(verdict, task, music.firstIndex, seconds);
+      const next = coachOn(plan, coach, heard);
+      const isRight = heard.kind === 'played' && (heard.outcome === 'good' || heard.outcome === 'easy');
+      playSign(
+        latest.current.getMixer(),
+        heard.kind === 'nothing' ? 'unclear' : isRight ? 'right' : 'not-yet',
+      );
+      const heardOf = { heard, verdict, line: music.line };
+      setNow({ coach: next, phase: next.end ? 'over' : 'says', said: heardOf });
+      if (task.width === 'line') void latest.current.onKept(taken, isRight);
+      if (!next.end) timer.current = setTimeout(() => void goOn(next, heardOf, mine, plan), SIGN_MS);
+    };
+    const listen = () => {
+      if (run.current !== mine) return;
+      setNow({ coach, phase: 'listens', said });
+      latest.current.record(music, task.bpm, {
+        isKept: task.width === 'line',
+        onTaken: (taken) => void onTaken(taken),
+      });
+    };
+    if (!task.isShown) return listen();
+    setNow({ coach, phase: 'shows', said });
+    latest.current.playModel(music, task.bpm, listen);
+  };
+
+  const start = async (from?: Coach) => {
+    const mine = ++run.current;
+    const { line, bpm, climbing, hardPairs } = latest.current;
+    const { beginCoach, coachPlanOf, resumeCoach } = await loadCoach();
+    const plan = coachPlanOf(line, climbing, hardPairs);
+    await goOn(from ? resumeCoach(from) : beginCoach(plan, bpm), undefined, mine, plan);
+  };
+  const goOnAfterEnd = () => {
+    if (now?.phase === 'over') void start(now.coach);
+  };
+
+  // A foot switch sends some key: any key stops, and goes on after a rest.
+  const onKey = useRef<() => void>(() => {});
+  onKey.current = now ? (now.phase === 'over' ? goOnAfterEnd : stop) : () => {};
+  const isAtWork = now !== undefined;
+  useEffect(() => {
+    if (!isAtWork) return;
+    const listen = (event: KeyboardEvent) => {
+      const isTheirs =
+        event.target instanceof HTMLElement && event.target.matches('button, a, input, select');
+      if (
+        event.repeat ||
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        event.key === 'Tab' ||
+        event.key === 'Shift'
+      )
+        return;
+      if (isTheirs && (event.key === 'Enter' || event.key === ' ')) return;
+      event.preventDefault();
+      onKey.current();
+    };
+    window.addEventListener('keydown', listen);
+    return () => window.removeEventListener('keydown', listen);
+  }, [isAtWork]);
+
+  const task = now?.coach.task;
+  const range: LoopRange | undefined = task && task.width !== 'line' ? task.range : undefined;
+  return {
+    coach: now,
+    range,
+    bpm: task?.bpm,
+    begin: () => {
+      // A button that was pressed keeps the keyboard: the next key is meant for the coach.
+      if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+      void start();
+    },
+    goOn: goOnAfterEnd,
+    stop,
+  };
+}
+
+export type AtCoach = ReturnType<typeof useCoach>;
