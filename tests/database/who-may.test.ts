@@ -33,6 +33,7 @@ import * as newPassword from '@/app/new-password/actions';
 import * as noticesRoute from '@/app/notices/all/route';
 import * as plans from '@/app/plans/actions';
 import * as stand from '@/app/practice/[assignmentId]/actions';
+import * as reading from '@/app/reading/actions';
 import * as line from '@/app/shelf/[lineId]/actions';
 import * as desk from '@/app/shelf/[lineId]/write/actions';
 import * as shelf from '@/app/shelf/actions';
@@ -110,6 +111,7 @@ const OWNER = ['owner'] as const;
 const THOSE_OF_TAKE = ['owner', 'head', 'co-teacher'] as const;
 /** Does what it does for whoever asks, with what is the asker's own. */
 const ANYBODY = ROLES;
+const ANY_STUDENT = ['owner', 'classmate', 'student of another class'] as const;
 const ANY_TEACHER = ['head', 'co-teacher', 'foreign teacher'] as const;
 
 interface Entry {
@@ -277,6 +279,9 @@ const ACTIONS: Readonly<Record<string, Readonly<Record<string, Entry>>>> = {
       may: ['owner', 'classmate'],
       ask: ({ assignmentId }) => stand.ask(assignmentId, EMPTY, form({ stage: 'whole', measure: '2' })),
     },
+  },
+  'src/app/reading/actions.ts': {
+    keepAnswer: { may: ANY_STUDENT, ask: () => reading.keepAnswer('name treble C4', true) },
   },
   'src/app/shelf/[lineId]/actions.ts': {
     giveOut: {

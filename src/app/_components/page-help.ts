@@ -109,6 +109,10 @@ const HELP: readonly (readonly [pattern: RegExp, says: string])[] = [
 /** The same for students, in words of theirs. */
 const HELP_OF_STUDENTS: typeof HELP = [
   [
+    /^\/reading/,
+    'A minute of reading, without the instrument: names of notes, beats, up and down. All of it comes from your own lines. What you know rests for some days, and what you do not know comes back soon.',
+  ],
+  [
     /^\/practice\/[^/]+\/study/,
     'Look at the line before you play it. Touch a note to see how it is counted and fingered. What is hard is ringed.',
   ],

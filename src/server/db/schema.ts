@@ -17,6 +17,7 @@ import type {
   AssignmentChangeTable,
   AssignmentStudentTable,
   AssignmentTable,
+  DrillItemTable,
   PlanTable,
   StageWordTable,
   TakeAnswerTable,
@@ -76,5 +77,6 @@ export interface Database {
   own_model: OwnModelTable;
   visit: VisitTable;
   weekly_letter: WeeklyLetterTable;
+  drill_item: DrillItemTable;
   one_time_link: OneTimeLinkTable;
 }

@@ -7,7 +7,7 @@ import type { Line } from '@/core/notation';
 import type { CoachEnd, CoachTask, Width } from '@/core/practice/coach';
 import { sayMeasure, type Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
-import type { AtCoach, CoachNow } from './use-coach';
+import type { AtCoach, CoachNow } from './coach-now';
 
 interface CoachPanelProps {
   readonly coach: AtCoach;

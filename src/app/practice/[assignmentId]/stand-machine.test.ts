@@ -117,7 +117,8 @@ test('a rating of a take that is not looked at is kept', () => {
 test.each<[Kind, Parameters<typeof pressed>[1], Pressed]>([
   ['ready', 'microphone', 'record'],
   ['problem', 'microphone', 'record'],
-  ['rating', 'microphone', 'record'],
+  // Whoever rates must not find the microphone open.
+  ['rating', 'microphone', 'nothing'],
   ['verdict', 'microphone', 'record'],
   ['ready', 'none', 'go-through'],
   ['gone-through', 'none', 'go-through'],

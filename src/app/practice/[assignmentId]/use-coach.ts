@@ -2,20 +2,12 @@
 import { useEffect, useRef, useState } from 'react';
 import { playSign } from '@/browser/coach-signs';
 import type { Mixer } from '@/browser/mixer';
-import type { Verdict } from '@/core/judging';
 import type { Line } from '@/core/notation';
 import type { Climbing, HardPair, LoopLine, LoopRange } from '@/core/practice';
-import type { Coach, CoachHeard, CoachPlan } from '@/core/practice/coach';
+import type { Coach, CoachPlan } from '@/core/practice/coach';
+import type { AtCoach, CoachNow } from './coach-now';
 import { loadCoach } from './later';
 import type { Taken, TakeReceiver } from './use-recording';
-
-/** What is seen and heard of the coach at the moment. */
-export interface CoachNow {
-  readonly coach: Coach;
-  readonly phase: 'shows' | 'listens' | 'says' | 'over';
-  /** What was heard last, and of which music; undefined before anything was. */
-  readonly said: { readonly heard: CoachHeard; readonly verdict: Verdict; readonly line: Line } | undefined;
-}
 
 interface CoachOptions {
   readonly line: Line;
@@ -34,7 +26,7 @@ interface CoachOptions {
 const SIGN_MS = 1800;
 
 /** Practising hands free: shows, listens, says, and goes on until it is stopped. What comes next is `core/practice/coach`. */
-export function useCoach(options: CoachOptions) {
+export function useCoach(options: CoachOptions): AtCoach {
   const [now, setNow] = useState<CoachNow>();
   const latest = useRef(options);
   latest.current = options;
@@ -145,5 +137,3 @@ export function useCoach(options: CoachOptions) {
     stop,
   };
 }
-
-export type AtCoach = ReturnType<typeof useCoach>;

@@ -9,6 +9,7 @@ import { sayDay } from '@/server/access/school/dates';
 import { getRecord } from '@/server/access/school/record';
 import { Link } from '@/ui/link';
 import { RatingsOverTime } from '@/ui/music/ratings-over-time';
+import { NamedList } from '@/ui/named-list';
 import { Sheet } from '@/ui/page-frame';
 
 export const metadata: Metadata = { title: 'Record' };
@@ -48,6 +49,13 @@ export default async function RecordPage({
                 ))}
               </ul>
             )}
+            <NamedList name="Reading, not known yet" level={2} className="mb-3 ml-5 list-disc">
+              {record.notKnown.map(({ item, words, asked, missed }) => (
+                <li key={item}>
+                  {words}: missed {missed} of {asked}
+                </li>
+              ))}
+            </NamedList>
             <h2 className="mb-1 text-xl font-bold">Tempos climbed</h2>
             <ul className="divide-y divide-rule">
               {record.lines.map(

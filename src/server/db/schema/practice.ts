@@ -1,5 +1,6 @@
 // What is given out, what is played, and what is said of it.
 import type { ColumnType, Generated, GeneratedAlways } from 'kysely';
+import type { Box } from '@/core/drills';
 import type { Following } from '@/core/following';
 import type { Overrule, Verdict } from '@/core/judging';
 import type { Heard } from '@/core/listening';
@@ -199,4 +200,17 @@ export interface TakePinTable {
   pinned_at: Generated<Date>;
   /** Since then it is only there to be put back. */
   removed_at: Date | null;
+}
+
+/** How well a student knows something that is read. */
+export interface DrillItemTable {
+  student_id: string;
+  /** As `core/drills` names it. */
+  item: string;
+  box: Box;
+  /** Calendar day, `YYYY-MM-DD`. */
+  due_on: ColumnType<string, string, string>;
+  asked: Generated<number>;
+  missed: Generated<number>;
+  answered_at: Generated<Date>;
 }

@@ -1,0 +1,38 @@
+import { sql } from 'kysely';
+import type { Known } from '@/core/drills';
+import { database } from '../connection';
+
+/** What a student was asked so far, the least known first. */
+export function listKnown(studentId: string) {
+  return database()
+    .selectFrom('drill_item')
+    .select(['item', 'box', 'due_on as dueOn', 'asked', 'missed'])
+    .where('student_id', '=', studentId)
+    .orderBy('box')
+    .orderBy('missed', 'desc')
+    .orderBy('item')
+    .execute();
+}
+
+/** Stores where something stands after an answer. */
+export async function storeKnown(
+  studentId: string,
+  item: string,
+  { box, dueOn }: Known,
+  isRight: boolean,
+): Promise<void> {
+  const missed = isRight ? 0 : 1;
+  await database()
+    .insertInto('drill_item')
+    .values({ student_id: studentId, item, box, due_on: dueOn, missed })
+    .onConflict((conflict) =>
+      conflict.columns(['student_id', 'item']).doUpdateSet({
+        box,
+        due_on: dueOn,
+        asked: sql`drill_item.asked + 1`,
+        missed: sql`drill_item.missed + ${missed}`,
+        answered_at: sql`now()`,
+      }),
+    )
+    .execute();
+}
