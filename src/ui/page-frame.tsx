@@ -22,7 +22,6 @@ const TEACHER_PLACES = [
 ] as const;
 const STUDENT_PLACES = [
   ['/practice', 'My lines'],
-  ['/reading', 'Reading'],
   ['/my-record', 'My record'],
   ['/metronome', 'Metronome'],
 ] as const;

@@ -1,3 +1,4 @@
+import { BookOpen } from 'lucide-react';
 import type { Metadata } from 'next';
 import { DeviceList } from '@/app/_components/device/device-list';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
@@ -8,6 +9,7 @@ import { requireStudent } from '@/server/access/account/viewer';
 import { noteVisit } from '@/server/access/account/visits';
 import { listAssignmentsOfStudent } from '@/server/access/practice/progress';
 import { sayDay } from '@/server/access/school/dates';
+import { ButtonLink } from '@/ui/button';
 import { Link } from '@/ui/link';
 import { NewMark } from '@/ui/new-mark';
 import { Sheet } from '@/ui/page-frame';
@@ -29,9 +31,16 @@ export default async function PracticePage() {
   const today = dayOf(new Date());
   return (
     <SignedInFrame viewer={viewer}>
-      <h1 className="mb-4 font-serif text-3xl font-bold">
-        Hello {viewer.name.split(' ')[0]}, what do you play today?
-      </h1>
+      <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
+        <h1 className="font-serif text-3xl font-bold">
+          Hello {viewer.name.split(' ')[0]}, what do you play today?
+        </h1>
+        {assignments.length > 0 && (
+          <ButtonLink href="/reading">
+            <BookOpen aria-hidden className="size-5" /> Read for a minute
+          </ButtonLink>
+        )}
+      </div>
       {assignments.length === 0 && <Sheet>Your teacher has not given you a line yet.</Sheet>}
       <ul className="grid gap-4 sm:grid-cols-2 lg:grid-cols-3">
         {assignments.map(({ id, lineNumber, lineTitle, dueOn, ladder, climbed, nextBpm, ...plan }) => (

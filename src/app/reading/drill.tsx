@@ -94,9 +94,13 @@ export function Drill({ questions }: { readonly questions: readonly DrillQuestio
   const { given } = state;
   return (
     <section aria-label="Question" className="space-y-4">
-      <p className="flex justify-between text-lg">
+      <p className="flex justify-between gap-4 text-lg">
         <span className="text-2xl font-bold">{QUESTIONS[question.kind]}</span>
-        <span className="tabular-nums" role="timer" aria-label={`${left} seconds left`}>
+        <span
+          className="shrink-0 whitespace-nowrap tabular-nums"
+          role="timer"
+          aria-label={`${left} seconds left`}
+        >
           {left} s
         </span>
       </p>

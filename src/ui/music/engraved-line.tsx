@@ -38,6 +38,12 @@ export interface PlayheadHandle {
 /** Pixels of the marker over the counting that is said, and its distance from the staff. */
 const LIT_WIDTH = 34;
 const LIT_GAP = 16;
+/** Above the words themselves. */
+const LIT_ROOM = 3;
+
+/** Where the counting begins that is lit up. */
+const litTop = ({ wordsTop, staffBottom }: EngravedSystem): number =>
+  wordsTop === undefined ? staffBottom + LIT_GAP : wordsTop - LIT_ROOM;
 
 function putAt(element: SVGElement | null | undefined, x: number | undefined): void {
   if (!element) return;
@@ -129,8 +135,8 @@ export function EngravedLine({
                     }}
                     x={-LIT_WIDTH / 2}
                     width={LIT_WIDTH}
-                    y={system.staffBottom + LIT_GAP}
-                    height={Math.max(0, system.height - system.staffBottom - LIT_GAP)}
+                    y={litTop(system)}
+                    height={Math.max(0, system.height - litTop(system))}
                     rx="6"
                     fill="var(--color-cool)"
                     fillOpacity="0.22"

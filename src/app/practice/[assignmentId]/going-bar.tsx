@@ -28,8 +28,8 @@ export function GoingBar({ onStop, isWaiting, tempo, children }: GoingBarProps) 
         >
           <Square aria-hidden className="size-6" /> Stop <SpaceHint />
         </Button>
-        {children}
-        <span className="ml-auto">{tempo}</span>
+        <div className="flex items-center gap-x-5 max-sm:order-3 max-sm:w-full">{children}</div>
+        <span className="ml-auto max-sm:order-2">{tempo}</span>
       </div>
     </section>
   );

@@ -176,8 +176,12 @@ function withChange(plan: CoachPlan, before: CoachTask, next: Coach): Coach {
   return { ...changed, sameInRow: 0 };
 }
 
+/** A phrase may be all of a line: what counts is what is played. */
 const isSame = (a: CoachTask, b: CoachTask): boolean =>
-  a.width === b.width && a.bpm === b.bpm && JSON.stringify(a.range) === JSON.stringify(b.range);
+  a.bpm === b.bpm &&
+  a.times === b.times &&
+  a.pair === b.pair &&
+  JSON.stringify(a.range) === JSON.stringify(b.range);
 
 /** After a rest, or once the microphone is right: from where it stopped. */
 export const resumeCoach = (coach: Coach): Coach => ({ ...coach, silences: 0, seconds: 0, end: undefined });
