@@ -4,6 +4,7 @@ import { judge, type Policy, USUAL_POLICY, type Verdict } from '../judging';
 import { type Heard, hear } from '../listening';
 import type { Line } from '../notation';
 import type { Audio } from '../signal';
+import { ownPitchSemitones } from './one-pitch';
 import { fadesByItself, priorsOf, severalAtOnce } from './priors';
 
 /** The three layers of a check: two of facts, one of policy. */
@@ -40,6 +41,11 @@ export function checkHeard(line: Line, heard: Heard, askedBpm: number, policy: P
     return { heard, following, verdict: judge(line, following, askedBpm, policy) };
   }
   const known = { tuningRange: tuningRangeOf(line), fadesByItself: fadesByItself(line) };
+  const own = ownPitchSemitones(line, heard);
+  if (own !== 0) {
+    const following = follow(movedLine(line, own), heard, askedBpm, known);
+    return { heard, following, verdict: judge(line, following, askedBpm, policy) };
+  }
   const written = follow(line, heard, askedBpm, known);
   const moved = written.transposedSemitones;
   const isOwnOctave =

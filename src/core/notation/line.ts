@@ -11,6 +11,8 @@ export interface Line {
   readonly part: Part;
   /** What others play to it, where that has a rhythm of its own: the other part of a duet. Not there where there is none. */
   readonly others?: readonly Part[] | undefined;
+  /** Its one pitch stands for any other one: whoever practises the rhythm takes the note that is easiest. */
+  readonly isOnAnyPitch?: true;
 }
 
 /** One numbered exercise or short piece with everything that is written out of it. */

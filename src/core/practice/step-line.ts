@@ -30,6 +30,7 @@ export function lineOfStep(line: Line, keeps: Keeps): Line {
   const isClapped = keeps.pitches === 'none';
   return {
     ...line,
+    ...(onePitch && { isOnAnyPitch: true as const }),
     part: { ...line.part, ...(isClapped && { staffLines: 1, transpositionSemitones: 0 }), measures },
   };
 }

@@ -4,7 +4,7 @@ import type { InstrumentId } from '@/core/instruments';
 import { USUAL_POLICY, type Verdict } from '@/core/judging';
 import { hear } from '@/core/listening';
 import type { Line } from '@/core/notation';
-import { LEAST_RATING, MOST_RATING, measuredRating, type SelfRating } from '@/core/practice';
+import { GOOD_ENOUGH, LEAST_RATING, MOST_RATING, measuredRating, type SelfRating } from '@/core/practice';
 import { outlineOf } from '@/core/review';
 import { type Audio, writeWav } from '@/core/signal';
 import {
@@ -87,6 +87,7 @@ export async function seedTake(take: DemoTake, facts: DemoTakeFacts, kept: KeptH
     await storeAnswer({
       take_id: id,
       teacher_id: facts.teacherId,
+      ...(isRatedByTeacher(take) && { rating: JSON.stringify(teachersRating(checked.verdict)) }),
       answered_at: new Date(Math.min(Date.now(), handedInAt.getTime() + ANSWERED_AFTER_DAYS * DAY_MS)),
       ...answer,
     });
@@ -109,6 +110,15 @@ function play(line: Line, instrument: InstrumentId, take: DemoTake): Audio {
   const room = { ...QUIET_ROOM, sampleRate: DEMO_SAMPLE_RATE, reverbSeconds: 0.25, seed };
   return render(performance, isUnpitched ? 'clap' : instrument, room);
 }
+
+/** Some answers come with marks. */
+const isRatedByTeacher = ({ seed, ratesBy }: DemoTake): boolean => ratesBy !== undefined && seed % 3 === 0;
+
+/** What was measured, and the character, which only a person hears. */
+const teachersRating = (verdict: Verdict): SelfRating => ({
+  ...ownRating(verdict, 0),
+  character: GOOD_ENOUGH,
+});
 
 /** As a student would rate it who is a little too kind or too strict; the character is not asked for. */
 function ownRating(verdict: Verdict, ratesBy: number): SelfRating {

@@ -42,7 +42,7 @@ export async function addCoTeacher(
     what: 'co-teacher',
     email: read.value.email,
     isOwn: 'This is your own class already.',
-    ifNobody: 'Ask your colleague to sign up first.',
+    ifNobody: 'Whoever looks after this Mevlo invites colleagues.',
   });
   if (!found.ok) return found;
   if ((await queries.listCoTeachers(id)).length >= MOST_CO_TEACHERS)
