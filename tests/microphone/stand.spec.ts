@@ -97,7 +97,8 @@ test('own ears first, then the ledger at once; one touch leads to practice; the 
     // A busy machine's holes may make a neighbour weak, too.
     await page.getByRole('button', { name: /measure (\d to )?4( to \d)? at/ }).click({ timeout: 15_000 });
     await expect(page.getByText('Mevlo plays …')).toBeVisible({ timeout: 20_000 });
-    await expect(page.getByText(/^= (80|76|72)$/)).toBeVisible();
+    const bar = page.getByRole('region', { name: 'While it plays' });
+    await expect(bar.getByText(/^= (80|76|72)$/)).toBeVisible();
     await page.keyboard.press('Space');
     await page.goto('/practice');
     // The take waits where it was kept, and is handed in from there.

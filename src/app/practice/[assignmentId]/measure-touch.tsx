@@ -17,7 +17,7 @@ export function MeasureTouch({ system, nameOf, onTouch }: MeasureTouchProps) {
       key={printedIndex}
       type="button"
       tabIndex={-1}
-      aria-label={`Go round in ${nameOf(printedIndex)}`}
+      aria-label={`Practise ${nameOf(printedIndex)}`}
       onClick={() => onTouch(printedIndex)}
       className="absolute min-h-11 cursor-pointer rounded-sm hover:bg-cool/10"
       style={{

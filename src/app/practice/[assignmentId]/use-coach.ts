@@ -2,6 +2,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { playSign } from '@/browser/coach-signs';
 import type { Mixer } from '@/browser/mixer';
+import { reportProblem } from '@/browser/report-problem';
 import type { Line } from '@/core/notation';
 import type { Climbing, HardPair, LoopLine, LoopRange } from '@/core/practice';
 import type { Coach, CoachPlan } from '@/core/practice/coach';
@@ -18,10 +19,13 @@ interface CoachOptions {
   readonly playModel: (music: LoopLine, bpm: number, onEnd: () => void) => void;
   readonly record: (music: LoopLine, bpm: number, receiver: TakeReceiver) => void;
   readonly stopAll: () => void;
+  /** Nothing can be practised, and why. */
+  readonly onProblem: (text: string) => void;
   /** A take of the whole line is over. @param isGood whether it is one to hand in. */
   readonly onKept: (taken: Taken, isGood: boolean) => Promise<void>;
 }
 
+const NOT_THERE = 'This part of the page could not be fetched. Go online once, and try again.';
 /** So long a sign stands before it goes on: long enough to be read from two metres. */
 const SIGN_MS = 1800;
 
@@ -131,7 +135,10 @@ export function useCoach(options: CoachOptions): AtCoach {
     begin: () => {
       // A button that was pressed keeps the keyboard: the next key is meant for the coach.
       if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
-      void start();
+      start().catch((error: unknown) => {
+        reportProblem(error, 'the coach');
+        latest.current.onProblem(NOT_THERE);
+      });
     },
     goOn: goOnAfterEnd,
     stop,

@@ -182,6 +182,7 @@ export function useStand(options: StandOptions) {
       const wish = { line: music.line, bpm: tempo, countIn, click, backing: undefined, model: undefined };
       void recording.start(wish, receiver);
     },
+    onProblem: (text) => dispatch({ kind: 'failed', text }),
     stopAll: () => {
       stopPlaying();
       void recording.drop();
