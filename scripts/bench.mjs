@@ -3,7 +3,7 @@ import { chmodSync, ftruncateSync, mkdtempSync, openSync, rmdirSync, rmSync } fr
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freePort, startApp } from './lib/app.mjs';
-import { freshDatabase, startPostgres } from './lib/postgres.mjs';
+import { addressOf, freshDatabase, startPostgres } from './lib/postgres.mjs';
 import { runToEnd, runTypeScript } from './lib/process.mjs';
 import { PlainError, run, say } from './lib/say.mjs';
 import { sessionSecret, setUp } from './lib/setup.mjs';
@@ -69,8 +69,7 @@ async function benchDemo(file) {
   );
 }
 
-/** On a school term in a database of its own: making it takes half an hour and is not part of what is measured. */
-/** On a term that half an hour of playing makes; `--again` measures on the one that was made last. */
+/** On a school term in a database of its own, which half an hour of playing makes; `--again` measures on the one that was made last. */
 async function benchDesk(given) {
   const isAgain = given.includes('--again');
   const within = isAgain ? inDatabaseOfBefore : inDatabase;
@@ -141,7 +140,7 @@ function inDatabase(name, measure) {
 
 /** As an earlier bench left it. */
 function inDatabaseOfBefore(name, measure) {
-  return inDatabaseBy(({ url }) => url.replace(/\/postgres$/, `/${name}`), measure);
+  return inDatabaseBy((server) => addressOf(server, name), measure);
 }
 
 async function inDatabaseBy(addressOn, measure) {

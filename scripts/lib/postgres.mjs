@@ -199,24 +199,24 @@ begin
 end $$`;
 
 /** The database of `npm run dev`, made when it is not there; what `npm start` keeps is another one. @returns its address. */
-export async function developmentDatabase({ adminUrl, url }) {
-  await connected(adminUrl, async (client) => {
+export async function developmentDatabase(server) {
+  await connected(server.adminUrl, async (client) => {
     const { rowCount } = await client.query("select 1 from pg_database where datname = 'development'");
     if (rowCount === 0) await client.query(`create database development owner ${APPLICATION}`);
   });
-  return inDatabase(url, 'development');
+  return addressOf(server, 'development');
 }
 
 /** A database of its own in the cluster, made anew. @returns its address. */
 export const freshDatabase = (server, name) => copyDatabase(server, name, 'template1');
 
 /** A copy of a database that nobody uses at the moment, made anew. @returns its address. */
-export async function copyDatabase({ adminUrl, url }, name, template) {
-  await connected(adminUrl, async (client) => {
+export async function copyDatabase(server, name, template) {
+  await connected(server.adminUrl, async (client) => {
     await client.query(`drop database if exists ${name} with (force)`);
     await client.query(`create database ${name} template ${template} owner ${APPLICATION}`);
   });
-  return inDatabase(url, name);
+  return addressOf(server, name);
 }
 
 /** Works on the database that is set (`DATABASE_URL`), else on the folder's own, which is started for it unless it runs. */
@@ -230,7 +230,8 @@ export async function withDatabase(work) {
   }
 }
 
-const inDatabase = (url, name) => url.replace(/\/postgres$/, `/${name}`);
+/** Of a database in the cluster, whether it is there or not. */
+export const addressOf = ({ url }, name) => url.replace(/\/postgres$/, `/${name}`);
 
 /** Works with a connection of its own. */
 export async function connected(url, work) {

@@ -1,8 +1,7 @@
 'use client';
-import { Undo2 } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { Button } from './button';
 import { type FormState, useStoredAtOnce } from './form';
+import { WayBack, WayBackBar } from './way-back';
 
 interface DoneWithUndoProps<Args extends readonly unknown[]> {
   /** What was done, in words. */
@@ -22,19 +21,13 @@ export function DoneWithUndo<Args extends readonly unknown[]>({
 }: DoneWithUndoProps<Args>) {
   const { outcome, store, isPending, isDone } = useStoredAtOnce(action);
   return (
-    <div
-      role="status"
-      className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1 border-l-4 border-cool bg-cool-wash px-3"
-    >
+    <WayBackBar>
       {!isDone && (
-        <>
-          <p>{children}</p>
-          <Button weight="quiet" disabled={isPending} onClick={() => void store(...args)}>
-            <Undo2 aria-hidden className="size-5" /> {label}
-          </Button>
-        </>
+        <WayBack label={label} isPending={isPending} onBack={() => void store(...args)}>
+          {children}
+        </WayBack>
       )}
       {outcome}
-    </div>
+    </WayBackBar>
   );
 }

@@ -1,46 +1,30 @@
 import type { EngravedSystem } from '@/engraving/engraving';
+import { DrawnSystem } from '@/ui/music/drawn-system';
+import { maybeRing } from '@/ui/study/ring';
 
-/** Pixels between a head and its ring. */
-const ROOM = 7;
-
-/** A system with some of its notes ringed. */
-export function RingedSystem({
-  system,
-  eventIds,
-}: {
+interface RingedSystemProps {
   readonly system: EngravedSystem;
   readonly eventIds: readonly string[];
-}) {
+}
+
+/** A system with some of its notes ringed, each by itself. */
+export function RingedSystem({ system, eventIds }: RingedSystemProps) {
   return (
     <div className="relative border-2 border-rule">
-      <div
-        role="img"
-        aria-label={eventIds.length === 1 ? 'A staff with one note ringed' : 'A staff with two notes ringed'}
-        className="text-ink [&>svg]:block [&>svg]:h-auto [&>svg]:w-full"
-        // biome-ignore lint/security/noDangerouslySetInnerHtml: drawn by Mevlo's own engraver; all text from files is escaped in the engraving source.
-        dangerouslySetInnerHTML={{ __html: system.svg }}
-      />
-      <svg
-        aria-hidden="true"
-        viewBox={`0 0 ${system.width} ${system.height}`}
-        className="pointer-events-none absolute inset-0 h-full w-full overflow-visible"
+      <DrawnSystem
+        system={system}
+        label={eventIds.length === 1 ? 'A staff with one note ringed' : 'A staff with two notes ringed'}
       >
-        {eventIds.map((id) => {
-          const { x, y, width, height } = system.events[id]!;
-          return (
-            <ellipse
-              key={id}
-              cx={x + width / 2}
-              cy={y + height / 2}
-              rx={width / 2 + ROOM}
-              ry={height / 2 + ROOM}
-              fill="none"
-              stroke="var(--color-warm)"
-              strokeWidth="3"
-            />
-          );
-        })}
-      </svg>
+        {eventIds.map((id) => (
+          <rect
+            key={id}
+            {...maybeRing(system, [id])}
+            fill="none"
+            stroke="var(--color-warm)"
+            strokeWidth="3"
+          />
+        ))}
+      </DrawnSystem>
     </div>
   );
 }

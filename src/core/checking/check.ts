@@ -41,24 +41,21 @@ export function checkHeard(line: Line, heard: Heard, askedBpm: number, policy: P
     return { heard, following, verdict: judge(line, following, askedBpm, policy) };
   }
   const known = { tuningRange: tuningRangeOf(line), fadesByItself: fadesByItself(line) };
-  const own = ownPitchSemitones(line, heard);
-  if (own !== 0) {
-    const following = follow(movedLine(line, own), heard, askedBpm, known);
-    return { heard, following, verdict: judge(line, following, askedBpm, policy) };
-  }
-  const written = follow(line, heard, askedBpm, known);
+  const meant = movedLine(line, ownPitchSemitones(line, heard));
+  const written = follow(meant, heard, askedBpm, known);
   const moved = written.transposedSemitones;
   const isOwnOctave =
     moved !== undefined && moved % 12 === 0 && maybeInstrument(line.part.instrument)?.isOctaveFree;
-  const following = isOwnOctave ? follow(movedLine(line, moved), heard, askedBpm, known) : written;
+  const following = isOwnOctave ? follow(movedLine(meant, moved), heard, askedBpm, known) : written;
   return { heard, following, verdict: judge(line, following, askedBpm, policy) };
 }
 
 /** The same line, sounding some half steps higher. */
-const movedLine = (line: Line, semitones: number): Line => ({
-  ...line,
-  part: { ...line.part, transpositionSemitones: line.part.transpositionSemitones + semitones },
-});
+function movedLine(line: Line, semitones: number): Line {
+  if (semitones === 0) return line;
+  const { part } = line;
+  return { ...line, part: { ...part, transpositionSemitones: part.transpositionSemitones + semitones } };
+}
 
 /** How far a take of this part may lie from concert pitch; undefined: as usual. */
 function tuningRangeOf(line: Line): TuningRange | undefined {

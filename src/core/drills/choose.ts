@@ -7,13 +7,13 @@ import type { Known } from './schedule';
  * What is asked in a drill: what is due, the least known first; then what was never asked; then what is due soonest. Each thing once, at a
  * place by chance.
  */
-export function chooseQuestions(
-  questions: readonly Question[],
+export function chooseQuestions<Asked extends Question>(
+  questions: readonly Asked[],
   known: ReadonlyMap<string, Known>,
   today: Day,
   most: number,
   random: Random,
-): readonly Question[] {
+): readonly Asked[] {
   const rank = ({ item }: Question): readonly [group: number, within: number | string] => {
     const found = known.get(item);
     if (!found) return [1, 0];

@@ -1,7 +1,7 @@
-import { isPitchedNote, type Note, type Part, spellingOf } from '../notation';
-import { pitchName } from '../pitch';
+import { isPitchedNote, type Note, type Part } from '../notation';
+import { pitchName, STEPS, type Step, staffPlace } from '../pitch';
 import { melodyOf } from '../study';
-import { divide, type Meter, rational, toMixedNumber, valueLength } from '../time';
+import { compare, divide, type Meter, type Rational, rational, toMixedNumber, valueLength } from '../time';
 
 /** What is asked of written notes. */
 export const DRILL_KINDS = ['name', 'beats', 'direction'] as const;
@@ -19,9 +19,8 @@ export interface Question {
   readonly choices: readonly string[];
 }
 
-const LETTERS = ['C', 'D', 'E', 'F', 'G', 'A', 'B'] as const;
 /** Of the beats that beginners meet. */
-const BEATS = ['½', '1', '1½', '2', '3', '4'] as const;
+const BEATS = [rational(1, 2), rational(1), rational(3, 2), rational(2), rational(3), rational(4)] as const;
 const DIRECTIONS = ['up', 'down', 'the same'] as const;
 const MOST_CHOICES = 4;
 
@@ -32,7 +31,7 @@ export function questionsOf(part: Part): readonly Question[] {
 
 function namesOf(part: Part): readonly Question[] {
   const named = melodyOf(part).filter(({ isPitched }) => isPitched);
-  const names = [...new Set([...LETTERS, ...named.map(({ spelling }) => pitchName(spelling))])].toSorted(
+  const names = [...new Set([...STEPS, ...named.map(({ spelling }) => pitchName(spelling))])].toSorted(
     byLetter,
   );
   return named.map(({ note, measureIndex, spelling }): Question => {
@@ -53,9 +52,10 @@ function beatsOf(part: Part): readonly Question[] {
     events.flatMap((event): Question[] => {
       // What is tied is worth more than it looks; that is asked by the look-over.
       if (event.kind === 'rest' ? event.fillsMeasure : event.tiedToNext || event.tiedFromPrevious) return [];
-      const answer = beatsOfValue(event.value, meter);
+      const beats = beatsOfValue(event.value, meter);
+      const answer = toMixedNumber(beats);
       const sign = `${event.kind} ${event.value.base}${'.'.repeat(event.value.dots)}`;
-      const choices = [...new Set([...BEATS, answer])].toSorted((a, b) => sizeOf(a) - sizeOf(b));
+      const choices = [...new Set([...BEATS, beats].toSorted(compare).map(toMixedNumber))];
       return [
         {
           item: `beats ${sign} ${meter.beats}/${meter.beatType}`,
@@ -70,22 +70,15 @@ function beatsOf(part: Part): readonly Question[] {
 }
 
 /** In the beats that the lower number of the meter counts. */
-const beatsOfValue = (value: Note['value'], { beatType }: Meter): string =>
-  toMixedNumber(divide(valueLength(value), rational(4, beatType)));
-
-/** `1½` as a number, for an order. */
-function sizeOf(beats: string): number {
-  const fractions: Readonly<Record<string, number>> = { '¼': 0.25, '½': 0.5, '¾': 0.75 };
-  const last = fractions[beats.at(-1)!] ?? 0;
-  return last + Number(last > 0 ? beats.slice(0, -1) || 0 : beats);
-}
+const beatsOfValue = (value: Note['value'], { beatType }: Meter): Rational =>
+  divide(valueLength(value), rational(4, beatType));
 
 function directionsOf(part: Part): readonly Question[] {
   const melody = melodyOf(part).filter(({ note }) => isPitchedNote(note));
   return melody.slice(1).flatMap((after, index): Question[] => {
     const before = melody[index]!;
     if (after.measureIndex !== before.measureIndex) return [];
-    const steps = staffPlace(after.note) - staffPlace(before.note);
+    const steps = staffPlace(after.spelling) - staffPlace(before.spelling);
     const answer = steps === 0 ? 'the same' : steps > 0 ? 'up' : 'down';
     return [
       {
@@ -99,15 +92,8 @@ function directionsOf(part: Part): readonly Question[] {
   });
 }
 
-/** Lines and spaces above a C; an accidental changes nothing. */
-function staffPlace(note: Note): number {
-  const { step, octave } = spellingOf(note.pitch);
-  return 7 * octave + LETTERS.indexOf(step);
-}
-
-const byLetter = (a: string, b: string): number =>
-  LETTERS.indexOf(a[0] as (typeof LETTERS)[number]) - LETTERS.indexOf(b[0] as (typeof LETTERS)[number]) ||
-  a.localeCompare(b);
+const byLetter = (a: string, b: string): number => letterOf(a) - letterOf(b) || a.localeCompare(b);
+const letterOf = (name: string): number => STEPS.indexOf(name[0] as Step);
 
 /** The answer and those that are next to it: what lies far away is not mistaken for it. */
 function around(all: readonly string[], answer: string): readonly string[] {

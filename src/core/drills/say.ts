@@ -1,3 +1,5 @@
+import { withArticle } from '../study';
+import { type NoteValue, valueName } from '../time';
 import type { DrillKind } from './question';
 
 export const QUESTIONS: Readonly<Record<DrillKind, string>> = {
@@ -12,10 +14,11 @@ const WORDS: Readonly<Record<DrillKind, (rest: readonly string[]) => string>> = 
   direction: ([way, steps]) => (way === 'the' ? 'a repeated note' : `going ${way} by ${steps}`),
 };
 
-const withArticle = (words: string): string => `${/^[aeiou]/.test(words) ? 'an' : 'a'} ${words}`;
-
-const sayValue = (value: string): string =>
-  value.endsWith('.') ? `dotted ${value.replace(/\./g, '')}` : value;
+/** @param value as an item has it: `quarter.` with its dots. */
+function sayValue(value: string): string {
+  const base = value.replaceAll('.', '') as NoteValue['base'];
+  return valueName({ base, dots: (value.length - base.length) as NoteValue['dots'] });
+}
 
 /** What an item is about, for a teacher: `the note F♯4 in the treble clef`. */
 export function sayItem(item: string): string {

@@ -1,7 +1,7 @@
 import { capital, listed, unreachable } from '../base';
 import { measureName, sayMeasure, sayMeasures, type Vocabulary } from '../time';
 import { describeFigure } from './figures';
-import { needsWork } from './needs-work';
+import { faultsOf, needsWork } from './needs-work';
 import { isRightPitch, isRightRhythm } from './right-note';
 import { isOfEverything, type Scope } from './scope';
 import type { MeasureVerdict, NoteVerdict, Verdict, VerdictState } from './verdict';
@@ -40,7 +40,7 @@ export function nextStep(verdict: Verdict, { vocabulary, after }: Saying): strin
   const worst = worstOf(verdict, weak);
   const index = verdict.measures.indexOf(worst);
   const stop = verdict.interruptions.find(({ measureIndex }) => measureIndex === index);
-  if (faults(worst) === 0 && stop) return `Play on through ${name(worst)} without stopping.`;
+  if (faultsOf(worst) === 0 && stop) return `Play on through ${name(worst)} without stopping.`;
   const others = weak.map(({ number }) => number).filter((number) => number !== worst.number);
   const then = others.length === 0 ? '' : `, then ${sayMeasures(others, vocabulary)}`;
   const figure = verdict.figures.find(({ measureIndex }) => measureIndex === index);
@@ -83,7 +83,7 @@ function worstOf(verdict: Verdict, weak: readonly MeasureVerdict[]): MeasureVerd
     verdict.figures.some(({ measureIndex }) => verdict.measures[measureIndex] === measure),
   );
   const candidates = withFigure.length > 0 ? withFigure : weak;
-  return candidates.reduce((a, b) => (faults(b) > faults(a) ? b : a));
+  return candidates.reduce((a, b) => (faultsOf(b) > faultsOf(a) ? b : a));
 }
 
 /** What to do where nothing but the lengths of notes went wrong: they are held, or stopped in time, not clapped. */
@@ -161,8 +161,4 @@ function sayAllRight(measure: string, scope: Scope | undefined): string {
   return scope && !isOfEverything(scope)
     ? `Every ${measure} was right, as far as it was listened to.`
     : `Every ${measure} was right.`;
-}
-
-function faults(measure: MeasureVerdict): number {
-  return 2 * measure.written - measure.notesRight - measure.rhythmRight;
 }

@@ -5,7 +5,7 @@ export { type MeasureInWords, verdictInWords } from './in-words';
 export type { Intonation } from './intonation';
 export { isLastPlayed } from './is-last-played';
 export { judge } from './judge';
-export { needsWork } from './needs-work';
+export { faultsOf, needsWork } from './needs-work';
 export { isRightNote, OVERRULED, type Overrule, withOverrules } from './overrule';
 export {
   describeStrictness,

@@ -1,5 +1,5 @@
 import type { AfterClean } from '../judging';
-import { type Climb, type ClimbRules, climbOn } from './climb';
+import { type Climb, type ClimbRules, climbOn, type GoodOutcome } from './climb';
 
 /** The ladder a student is on, and where. */
 export interface Climbing {
@@ -23,7 +23,7 @@ export function afterCleanTake({ ladder, rules, climb, isLast }: Climbing, bpm: 
 }
 
 /** The same ladder once a take in which every measure was right is handed in. */
-export const climbingAfter = (climbing: Climbing, bpm: number, outcome: 'good' | 'easy'): Climbing => ({
+export const climbingAfter = (climbing: Climbing, bpm: number, outcome: GoodOutcome): Climbing => ({
   ...climbing,
   climb: climbOn(climbing.ladder, climbing.rules, climbing.climb, { kind: 'take', bpm, outcome }),
 });

@@ -3,6 +3,11 @@ import { requireRange } from '../base';
 /** What a take was like, as far as climbing is concerned. */
 export type Outcome = 'easy' | 'good' | 'fair' | 'fell-apart';
 
+/** Good enough to go on: what is easy is good, too. */
+export type GoodOutcome = Extract<Outcome, 'easy' | 'good'>;
+export const isGoodOutcome = (outcome: Outcome | null): outcome is GoodOutcome =>
+  outcome === 'good' || outcome === 'easy';
+
 /** When to go up, further up, or down. */
 export interface ClimbRules {
   /** So many good takes in a row lead one rung up. */
@@ -88,7 +93,7 @@ function count(
   outcome: Outcome,
   bpm: number,
 ): Climb {
-  const isGood = outcome === 'good' || outcome === 'easy';
+  const isGood = isGoodOutcome(outcome);
   const next: Climb = {
     ...climb,
     goodInRow: isGood ? climb.goodInRow + 1 : 0,

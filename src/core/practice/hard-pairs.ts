@@ -1,7 +1,14 @@
 import { maybeInstrument } from '../instruments';
-import type { Line } from '../notation';
-import { lookOver } from '../study';
+import type { Line, Part } from '../notation';
+import { type HardSpot, lookOver, type Player } from '../study';
 import { proposeChunks } from './chunk';
+
+/** What is hard in a part for whoever begins on an instrument. */
+export const hardSpotsFor = (
+  part: Part,
+  instrument: Player['instrument'],
+  goalBpm: number,
+): readonly HardSpot[] => lookOver(part, { instrument, level: 1, goalBpm, known: undefined }, 'us').hardSpots;
 
 /** Two neighbouring notes that are hard to get from one to the other. */
 export interface HardPair {
@@ -12,13 +19,8 @@ export interface HardPair {
 
 /** The leaps and finger exchanges of a line that are worth drilling alone, the hardest first. */
 export function hardPairsOf({ part }: Line, goalBpm: number): readonly HardPair[] {
-  const player = {
-    instrument: maybeInstrument(part.instrument),
-    level: 1,
-    goalBpm,
-    known: undefined,
-  } as const;
-  return proposeChunks(part, 'hard-spots', lookOver(part, player, 'us').hardSpots).flatMap((chunk) => {
+  const hardSpots = hardSpotsFor(part, maybeInstrument(part.instrument), goalBpm);
+  return proposeChunks(part, 'hard-spots', hardSpots).flatMap((chunk) => {
     if (chunk.kind !== 'drill') return [];
     const [, second] = chunk.eventIds;
     const measureIndex = part.measures.findIndex(({ events }) => events.some(({ id }) => id === second));

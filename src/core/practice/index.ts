@@ -6,7 +6,9 @@ export {
   type Climb,
   type ClimbRules,
   climbLadder,
+  type GoodOutcome,
   isClimbed,
+  isGoodOutcome,
   type Outcome,
   USUAL_RULES,
 } from './climb';

@@ -1,9 +1,10 @@
 import type { Strictness } from '../judging';
 import { maybeVoice, type Part, voiceHasNotes } from '../notation';
-import { type HardSpot, lookOver, type Player } from '../study';
+import type { HardSpot, Player } from '../study';
 import { layLadder } from '../tempo';
 import { type Chunk, type Chunking, proposeChunks } from './chunk';
 import { type ClimbRules, USUAL_RULES } from './climb';
+import { hardSpotsFor } from './hard-pairs';
 import { STEPS } from './step';
 import { OWN_STEP_IDS, type OwnStepId, STEP_IDS, STEP_KEEPS, type StepId } from './step-keeps';
 
@@ -222,8 +223,7 @@ export function stagesForPlayer(
   instrument: Player['instrument'],
 ): readonly Stage[] {
   if (plan.chunking !== 'hard-spots') return stagesOf(part, plan, bounds);
-  const player = { instrument, level: 1, goalBpm: bounds.goalBpm, known: undefined } as const;
-  return stagesOf(part, plan, bounds, lookOver(part, player, 'us').hardSpots);
+  return stagesOf(part, plan, bounds, hardSpotsFor(part, instrument, bounds.goalBpm));
 }
 
 function ladderFor(

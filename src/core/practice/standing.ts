@@ -3,7 +3,7 @@ import { maybeInstrument } from '../instruments';
 import type { Line } from '../notation';
 import type { Climbing } from './after-clean';
 import { lineOfChunk } from './chunk-line';
-import type { Climb, Outcome } from './climb';
+import { type Climb, isGoodOutcome, type Outcome } from './climb';
 import { type Passage, stageOfPassage } from './passage';
 import { layRungs, NO_PLAN, type Plan, type Stage, stagesForPlayer } from './plan';
 import { type Deed, type Progress, progressOf, rulesFor } from './progress';
@@ -194,7 +194,7 @@ function deedOf(take: StandingTake): Deed[] {
 /** Whether a take was good enough, by the teacher's word or, without one, by the verdict. */
 export function isGoodTake({ answer, outcome }: Pick<StandingTake, 'answer' | 'outcome'>): boolean {
   if (answer) return answer === 'accepted';
-  return outcome === 'good' || outcome === 'easy';
+  return isGoodOutcome(outcome);
 }
 
 /** The music of a stage: its chunk, simplified for its step. @param nextLines lines played straight after it. */

@@ -1,24 +1,17 @@
 import { isAfter, type Moment } from '../base';
 import type { Line } from '../notation';
 import type { Stage } from './plan';
-import {
-  type Given,
-  type StageWord,
-  type Standing,
-  type StandingTake,
-  stagesOfGiven,
-  standingOf,
-} from './standing';
+import { type Given, type StageWord, type Standing, type StandingTake, standingOf } from './standing';
 
 /** Stages that are done, and rungs that are climbed of the one at hand. */
-export const stepsDone = ({ progress: { doneIds, now } }: Standing): number =>
+const stepsDone = ({ progress: { doneIds, now } }: Standing): number =>
   doneIds.length + (now && now.stage.ladder.length > 1 ? now.climb.climbed.length : 0);
 
 /**
  * How many stages were done and rungs climbed since a moment: what was handed in or answered before it counts as it stood then.
- * @param takes of the student on this line, newest first. @param planned stages of the plan, for whoever asks for many students at once.
+ * @param takes of the student on this line, newest first. @param planned stages of the plan.
  * @returns 0 where nothing moved, or a student went down.
- * @example stepsClimbedSince(given, line, takes, words, lastVisit) // 2
+ * @example stepsClimbedSince(given, line, takes, words, lastVisit, stages) // 2
  */
 export function stepsClimbedSince(
   given: Given,
@@ -26,7 +19,7 @@ export function stepsClimbedSince(
   takes: readonly (StandingTake & { readonly answeredAt: Moment | null })[],
   words: readonly StageWord[],
   since: Moment,
-  planned: readonly Stage[] = stagesOfGiven(given, line),
+  planned: readonly Stage[],
 ): number {
   const isBefore = (moment: Moment) => !isAfter(moment, since);
   if (

@@ -1,4 +1,4 @@
-import { isRightRhythm, type MeasureVerdict, needsWork, type Verdict } from '../judging';
+import { faultsOf, isRightRhythm, needsWork, type Verdict } from '../judging';
 import { type Line, type Measure, restInstead } from '../notation';
 import { moveByMarks, PRACTICE_MARKS } from '../tempo';
 import { lineOfChunk } from './chunk-line';
@@ -36,7 +36,7 @@ const LOST_SHARE = 0.5;
  */
 export function maybeNextPractice(verdict: Verdict, askedBpm: number): NextPractice | undefined {
   const weak = verdict.measures.filter(needsWork);
-  const worst = weak.toSorted((a, b) => faults(b) - faults(a))[0];
+  const worst = weak.toSorted((a, b) => faultsOf(b) - faultsOf(a))[0];
   if (!worst || verdict.state !== 'judged') return undefined;
   const isWeak = (index: number) => weak.some(({ printedIndex }) => printedIndex === index);
   let [fromIndex, toIndex] = [worst.printedIndex, worst.printedIndex + 1];
@@ -64,10 +64,6 @@ function whatOf(notes: boolean, rhythm: boolean, areOnlyLengths: boolean): NextP
   if (notes) return rhythm ? 'both' : 'notes';
   if (!rhythm) return 'going-on';
   return areOnlyLengths ? 'lengths' : 'rhythm';
-}
-
-function faults({ written, notesRight, rhythmRight }: MeasureVerdict): number {
-  return 2 * written - notesRight - rhythmRight;
 }
 
 /** A line of its own to be looped. `firstIndex` is the printed measure of the whole that its first measure is. */

@@ -1,4 +1,4 @@
-export { layLadder, USUAL_MARKS_PER_RUNG } from './ladder';
+export { layLadder, slowestOn, USUAL_MARKS_PER_RUNG } from './ladder';
 export {
   type ClickKind,
   changeMetronome,

@@ -22,3 +22,10 @@ export function layLadder(
   const rungs = between.filter((_, index) => index % marksPerRung === marksPerRung - 1);
   return [startBpm, ...rungs, goalBpm];
 }
+
+/** Slower than half the lowest rung it is no music any more. */
+const SLOWEST_SHARE = 0.5;
+
+/** The slowest tempo that a line is practised at. @param ladder rising tempos, at least one. */
+export const slowestOn = (ladder: readonly number[]): number =>
+  Math.max(SLOWEST_PRACTICE, Math.round(ladder[0]! * SLOWEST_SHARE));

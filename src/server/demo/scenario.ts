@@ -1,6 +1,6 @@
 // The demo: invented people and invented lines.
 import type { InstrumentId } from '@/core/instruments';
-import type { FlawKind } from '@/core/simulation';
+import type { DemoTake } from './seed-take';
 
 export const DEMO_TEACHER = {
   name: 'Odile Harrow',
@@ -16,14 +16,14 @@ export const DEMO_COLLEAGUE = {
   className: 'Friday brass',
 } as const;
 
-interface DemoStudent {
+export interface DemoStudent {
   readonly name: string;
   readonly userName: string;
   readonly pin: string;
   readonly instrument: InstrumentId;
 }
 
-interface DemoClass {
+export interface DemoClass {
   readonly name: string;
   readonly code: string;
   readonly students: readonly DemoStudent[];
@@ -60,8 +60,8 @@ export const DEMO_CLASSES: readonly DemoClass[] = [
   },
 ];
 
-interface DemoAssignment {
-  readonly className: string;
+/** A line as it is given out. */
+export interface DemoLine {
   readonly lineNumber: number;
   readonly startBpm: number;
   readonly goalBpm: number;
@@ -71,6 +71,10 @@ interface DemoAssignment {
   readonly planName?: string;
   /** To the students. */
   readonly word?: string;
+}
+
+interface DemoAssignment extends DemoLine {
+  readonly className: string;
 }
 
 export const DEMO_ASSIGNMENTS: readonly DemoAssignment[] = [
@@ -99,21 +103,15 @@ export const DEMO_ASSIGNMENTS: readonly DemoAssignment[] = [
   { className: 'Saturday harp and drums', lineNumber: 15, startBpm: 60, goalBpm: 88, dueInDays: 8 },
 ];
 
-interface DemoTake {
+interface ScenarioTake extends Omit<DemoTake, 'seed'> {
   readonly userName: string;
   readonly lineNumber: number;
-  readonly askedBpm: number;
-  /** Played tempo as a share of the asked one. */
-  readonly tempoShare: number;
-  readonly flaws: readonly FlawKind[];
-  readonly daysAgo: number;
-  readonly answer?: { readonly answer: 'accepted' | 'again'; readonly comment: string };
   /** A word of the teacher's at a measure, from 0. */
   readonly pin?: { readonly measureIndex: number; readonly words: string };
 }
 
 /** Takes of the simulated student; every verdict on them comes from the real check. */
-export const DEMO_TAKES: readonly DemoTake[] = [
+export const DEMO_TAKES: readonly ScenarioTake[] = [
   {
     userName: 'ida',
     lineNumber: 3,

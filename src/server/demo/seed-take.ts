@@ -23,7 +23,7 @@ import type { KeptHeard } from './kept-heard';
 
 /** Enough for a flute's partials, and half the size of 44.1 kHz. */
 const DEMO_SAMPLE_RATE = 22050;
-const DAY_MS = 86_400_000;
+export const DAY_MS = 86_400_000;
 /** Between a take and the teacher's answer. */
 const ANSWERED_AFTER_DAYS = 1.2;
 

@@ -23,30 +23,20 @@ import {
   DEMO_QUESTIONS,
   DEMO_TAKES,
   DEMO_TEACHER,
+  type DemoClass,
+  type DemoLine,
 } from './scenario';
-import { seedTake } from './seed-take';
+import { DAY_MS, seedTake } from './seed-take';
 import { addStarterBook } from './starter-book';
 import { planTerm, TERM_CLASSES, TERM_PACE, TERM_QUESTIONS, TERM_VOICES } from './term';
 
 const DEMO_TEACHERS = [DEMO_TEACHER, DEMO_COLLEAGUE];
-const DAY_MS = 86_400_000;
 
 interface DemoPerson {
   readonly id: string;
   readonly classId: string;
   readonly instrument: InstrumentId;
 }
-
-type DemoClasses = readonly {
-  readonly name: string;
-  readonly code: string;
-  readonly students: readonly {
-    readonly name: string;
-    readonly userName: string;
-    readonly pin: string;
-    readonly instrument: InstrumentId;
-  }[];
-}[];
 
 /** Checks use the short demo: they want to know every take of it. */
 const HAS_TERM = process.env.MEVLO_DEMO_TERM !== '0';
@@ -72,16 +62,15 @@ async function seed(): Promise<void> {
 }
 
 /** @returns the classes' ids by name, and the people by user name. */
-async function makeClasses(teacherId: string, classes: DemoClasses) {
+async function makeClasses(teacherId: string, classes: readonly DemoClass[]) {
   const classIds = new Map<string, string>();
   const people = new Map<string, DemoPerson>();
   for (const { name, code, students } of classes) {
     const { id: classId } = await insertClass({ teacher_id: teacherId, name, code });
     classIds.set(name, classId);
     for (const student of students) {
-      const { userName, pin, instrument } = student;
-      const id = await createStudent({ name: student.name, userName, pin, instrument, classId });
-      people.set(userName, { id, classId, instrument });
+      const { instrument } = student;
+      people.set(student.userName, { id: await createStudent({ ...student, classId }), classId, instrument });
     }
   }
   return { classIds, people };
@@ -94,19 +83,8 @@ async function seedClasses(teacherId: string, lines: Lines, kept: KeptHeard): Pr
   await insertCoTeacher(classIds.get(sharedClass)!, colleagueId);
   await acceptHelping(classIds.get(sharedClass)!, colleagueId);
   const assignments = new Map<number, string>();
-  for (const { className, lineNumber, startBpm, goalBpm, dueInDays, planName, word } of DEMO_ASSIGNMENTS) {
-    const plan = READY_PLANS.find(({ name }) => name === planName);
-    const { id } = await insertAssignment({
-      class_id: classIds.get(className)!,
-      line_id: lines.get(lineNumber)!.id,
-      start_bpm: startBpm,
-      goal_bpm: goalBpm,
-      due_on: dayFromNow(dueInDays),
-      ...(plan && { plan: JSON.stringify(plan) }),
-      ...(word !== undefined && { word }),
-    });
-    assignments.set(lineNumber, id);
-  }
+  for (const { className, ...given } of DEMO_ASSIGNMENTS)
+    assignments.set(given.lineNumber, await giveOut(classIds.get(className)!, lines, given));
   await completeParts({ assignmentIds: [...assignments.values()] });
   for (const { userName, lineNumber, ...question } of DEMO_QUESTIONS)
     await ask(assignments.get(lineNumber)!, people.get(userName)!.id, question);
@@ -140,17 +118,8 @@ async function seedTerm(teacherId: string, lines: Lines, kept: KeptHeard): Promi
   const assignments = new Map<string, string>();
   const place = (className: string, lineNumber: number) => `${className} ${lineNumber}`;
   for (const { name, lines: given } of TERM_CLASSES)
-    for (const { lineNumber, startBpm, goalBpm, dueInDays, word } of given) {
-      const { id } = await insertAssignment({
-        class_id: classIds.get(name)!,
-        line_id: lines.get(lineNumber)!.id,
-        start_bpm: startBpm,
-        goal_bpm: goalBpm,
-        due_on: dayFromNow(dueInDays),
-        ...(word !== undefined && { word }),
-      });
-      assignments.set(place(name, lineNumber), id);
-    }
+    for (const line of given)
+      assignments.set(place(name, line.lineNumber), await giveOut(classIds.get(name)!, lines, line));
   await completeParts({ assignmentIds: [...assignments.values()] });
   await setDemoPace(classIds, TERM_PACE);
   for (const { userName, className, lineNumber, ...question } of TERM_QUESTIONS)
@@ -177,6 +146,25 @@ async function seedTerm(teacherId: string, lines: Lines, kept: KeptHeard): Promi
     if (takeId)
       await storeVoice({ take_id: takeId, kind: 'spoken', teacher_id: teacherId, audio: readFileSync(file) });
   }
+}
+
+/** @returns the assignment's id. */
+async function giveOut(
+  classId: string,
+  lines: Lines,
+  { lineNumber, startBpm, goalBpm, dueInDays, planName, word }: DemoLine,
+): Promise<string> {
+  const plan = READY_PLANS.find(({ name }) => name === planName);
+  const { id } = await insertAssignment({
+    class_id: classId,
+    line_id: lines.get(lineNumber)!.id,
+    start_bpm: startBpm,
+    goal_bpm: goalBpm,
+    due_on: dayFromNow(dueInDays),
+    ...(plan && { plan: JSON.stringify(plan) }),
+    ...(word !== undefined && { word }),
+  });
+  return id;
 }
 
 function ask(

@@ -1,8 +1,10 @@
 // The demo's term: eight weeks of two more classes, made up by chance from a few traits of each student. Invented people.
 import { createRandom, type Random } from '@/core/base';
 import type { InstrumentId } from '@/core/instruments';
-import type { FlawKind } from '@/core/simulation';
+import type { FlawKind, FlawPlace } from '@/core/simulation';
 import { moveByMarks, PRACTICE_MARKS } from '@/core/tempo';
+import type { DemoClass, DemoLine, DemoStudent } from './scenario';
+import type { DemoTake } from './seed-take';
 
 /** What a student of the term is like; shares are 0–1. */
 interface Traits {
@@ -16,27 +18,16 @@ interface Traits {
   readonly ratesBy: number;
 }
 
-interface TermStudent {
-  readonly name: string;
-  readonly userName: string;
-  readonly pin: string;
-  readonly instrument: InstrumentId;
+interface TermStudent extends DemoStudent {
   readonly traits: Traits;
 }
 
-interface TermLine {
-  readonly lineNumber: number;
-  readonly startBpm: number;
-  readonly goalBpm: number;
-  readonly dueInDays: number;
-  readonly word?: string;
-  /** From 0: where most of the class go wrong, and how. */
-  readonly stumblesAt?: { readonly measureIndex: number; readonly flaw: FlawKind };
+interface TermLine extends DemoLine {
+  /** Where most of the class go wrong, and how. */
+  readonly stumblesAt?: FlawPlace;
 }
 
-interface TermClass {
-  readonly name: string;
-  readonly code: string;
+interface TermClass extends DemoClass {
   readonly students: readonly TermStudent[];
   readonly lines: readonly TermLine[];
 }
@@ -134,22 +125,13 @@ export const TERM_VOICES = [
   { userName: 'noa', lineNumber: 6, file: 'demo/term/lovely-long-notes.wav' },
 ] as const;
 
-export interface TermTake {
-  readonly seed: number;
+export interface TermTake extends DemoTake {
   readonly className: string;
   readonly userName: string;
   readonly instrument: InstrumentId;
   readonly lineNumber: number;
-  readonly askedBpm: number;
-  readonly tempoShare: number;
-  readonly flaws: readonly FlawKind[];
-  /** Further, where the class stumbles. */
-  readonly stumblesAt: TermLine['stumblesAt'];
-  readonly daysAgo: number;
   /** Whether its recording is still there. */
   readonly isKept: boolean;
-  readonly ratesBy: number;
-  readonly answer: { readonly answer: 'accepted' | 'again'; readonly comment: string } | undefined;
 }
 
 /** Recordings that are older are gone, and so is what was answered long since, as a school would have it. */

@@ -3,6 +3,7 @@ import { type ReactNode, type RefObject, useImperativeHandle, useRef, useSyncExt
 import type { Words } from '@/core/time';
 import type { EngravedSystem, Engraving } from '@/engraving/engraving';
 import { useWords } from '../vocabulary';
+import { DrawnSystem } from './drawn-system';
 import type { Place } from './places';
 
 export interface LineEngravings {
@@ -114,18 +115,7 @@ export function EngravedLine({
           className="scroll-mt-2"
         >
           <div className="relative">
-            <div
-              role="img"
-              aria-label={`Written music, ${describeMeasures(system, words)}`}
-              className="text-ink [&>svg]:block [&>svg]:h-auto [&>svg]:w-full"
-              // biome-ignore lint/security/noDangerouslySetInnerHtml: drawn by Mevlo's own engraver; all text from files is escaped in the engraving source.
-              dangerouslySetInnerHTML={{ __html: system.svg }}
-            />
-            <svg
-              aria-hidden="true"
-              viewBox={`0 0 ${system.width} ${system.height}`}
-              className="pointer-events-none absolute inset-0 h-full w-full overflow-visible"
-            >
+            <DrawnSystem system={system} label={`Written music, ${describeMeasures(system, words)}`}>
               {over?.(system, index)}
               {playhead && (
                 <>
@@ -157,7 +147,7 @@ export function EngravedLine({
                   </g>
                 </>
               )}
-            </svg>
+            </DrawnSystem>
             {touch?.(system, index)}
           </div>
           {under?.(system, index)}

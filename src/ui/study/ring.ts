@@ -14,7 +14,8 @@ export interface Ring extends Box {
 export function maybeRing(system: EngravedSystem, eventIds: readonly string[]): Ring | undefined {
   const boxes = eventIds.flatMap((id) => system.events[id] ?? []);
   if (boxes.length === 0) return undefined;
-  const space = (system.staffBottom - system.staffTop) / 4;
+  // One line has no spaces: a head is about as high as one.
+  const space = (system.staffBottom - system.staffTop) / 4 || Math.min(...boxes.map(({ height }) => height));
   const left = Math.min(...boxes.map(({ x }) => x)) - BESIDE_SPACES * space;
   const right = Math.max(...boxes.map(({ x, width }) => x + width)) + BESIDE_SPACES * space;
   const top = Math.min(...boxes.map(({ y }) => y)) - ABOVE_SPACES * space;

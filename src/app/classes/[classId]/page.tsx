@@ -20,9 +20,12 @@ export default async function ClassPage({
   readonly params: Promise<{ readonly classId: string }>;
 }) {
   const viewer = await requireTeacher();
-  const { id, name, code, isHead, vocabulary, counting, countIn, strictness, dailyMinutes, students } =
-    await orNotFound(getClass(viewer, (await params).classId));
-  const anew = await maybeJudgingAnew(viewer, id);
+  const { classId } = await params;
+  const [found, anew] = await Promise.all([
+    orNotFound(getClass(viewer, classId)),
+    orNotFound(maybeJudgingAnew(viewer, classId)),
+  ]);
+  const { id, name, code, isHead, vocabulary, counting, countIn, strictness, dailyMinutes, students } = found;
   return (
     <SignedInFrame viewer={viewer}>
       <div className="grid items-start gap-5 md:grid-cols-[1fr_320px]">

@@ -7,7 +7,7 @@ import type { Coach, CoachHeard } from '@/core/practice/coach';
 export interface CoachNow {
   readonly coach: Coach;
   readonly phase: 'shows' | 'listens' | 'says' | 'over';
-  /** What was heard last, and of which music; undefined before anything was. */
+  /** What was heard, and of which music, while it is said. */
   readonly said: { readonly heard: CoachHeard; readonly verdict: Verdict; readonly line: Line } | undefined;
 }
 

@@ -4,6 +4,7 @@ import type { ReactNode } from 'react';
 import { capital } from '@/core/base';
 import { type MeasureInWords, verdictInWords } from '@/core/judging';
 import type { Line } from '@/core/notation';
+import { isGoodOutcome } from '@/core/practice';
 import type { CoachEnd, CoachTask, Width } from '@/core/practice/coach';
 import { sayMeasure, type Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
@@ -19,7 +20,6 @@ interface CoachPanelProps {
 export function CoachPanel({ coach: { coach: now, goOn, stop }, line, vocabulary }: CoachPanelProps) {
   if (!now) return null;
   const { phase, said, coach } = now;
-  const isSaid = phase === 'says' || phase === 'over';
   return (
     <section
       aria-label="Practising"
@@ -27,7 +27,7 @@ export function CoachPanel({ coach: { coach: now, goOn, stop }, line, vocabulary
       data-task={JSON.stringify(coach.task)}
       className="space-y-4"
     >
-      {isSaid && said && <Said said={said} vocabulary={vocabulary} />}
+      {said && <Said said={said} vocabulary={vocabulary} />}
       {phase === 'over' ? (
         <Ended
           end={coach.end!}
@@ -68,7 +68,7 @@ function Said({
         I did not hear you well. Once more!
       </Sign>
     );
-  const isRight = heard.outcome === 'easy' || heard.outcome === 'good';
+  const isRight = isGoodOutcome(heard.outcome);
   const first = isRight ? undefined : firstFault(verdictInWords(line, verdict, vocabulary));
   return (
     <Sign

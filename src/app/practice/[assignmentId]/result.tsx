@@ -5,6 +5,8 @@ import type { Line } from '@/core/notation';
 import {
   afterCleanTake,
   type Climbing,
+  type GoodOutcome,
+  isGoodOutcome,
   maybeNextPractice,
   type NextPractice,
   outcomeOf,
@@ -39,7 +41,7 @@ interface ResultProps {
   /** What comes after the stage at hand; undefined where nothing does. */
   readonly nextStage: string | undefined;
   /** Hands a good take in and goes on; undefined for somebody who only tries the stand out. */
-  readonly onGoOn: ((outcome: 'good' | 'easy') => void) | undefined;
+  readonly onGoOn: ((outcome: GoodOutcome) => void) | undefined;
   readonly makesOwnPitch: boolean;
   readonly asked: readonly Quality[];
   readonly handIn: HandInState;
@@ -79,9 +81,7 @@ function Verdict({
   const outcome = outcomeOf(verdict.state, verdict.measures);
   const onward = after && sayOnward(after, nextStage);
   const goesOn =
-    onGoOn && onward && (outcome === 'good' || outcome === 'easy')
-      ? { label: onward, act: () => onGoOn(outcome) }
-      : undefined;
+    onGoOn && onward && isGoodOutcome(outcome) ? { label: onward, act: () => onGoOn(outcome) } : undefined;
   const isBusy = handIn.kind === 'on-its-way' || handIn.kind === 'handed-in';
   return (
     <div className="space-y-4">

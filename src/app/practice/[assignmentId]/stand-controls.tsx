@@ -24,7 +24,7 @@ interface StandControlsProps {
   readonly coachKey: ReactNode;
 }
 
-/** The row of keys under the line: one large one, few others, and while something goes on only the way to stop it. */
+/** The row of keys under the line: one large one and few others; none of them while something goes on. */
 export function StandControls(props: StandControlsProps) {
   const { input, isLoopOpen, sounds } = props;
   const { sitting, level, press, listen, tap, testMicrophone } = props.stand;

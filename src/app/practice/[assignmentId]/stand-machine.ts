@@ -19,6 +19,9 @@ export interface SittingTake {
   readonly rating: SelfRating | undefined;
 }
 
+/** Before it has its place in the sitting. */
+export type Taken = Omit<SittingTake, 'number'>;
+
 /** What plays without being recorded. */
 export type Playing = 'listening' | 'looping' | 'going-through' | 'tapping';
 
@@ -50,7 +53,7 @@ export type StandEvent =
   | { readonly kind: 'opens' | 'records' | 'checks' }
   /** What was checked is nobody's to look at: the coach goes on with it. */
   | { readonly kind: 'passed-on' }
-  | { readonly kind: 'taken'; readonly take: Omit<SittingTake, 'number'> }
+  | { readonly kind: 'taken'; readonly take: Taken }
   | { readonly kind: 'rated'; readonly takeId: string; readonly rating: SelfRating }
   | { readonly kind: 'chosen'; readonly takeId: string }
   /** The take that is looked at is done with: back to the line. */

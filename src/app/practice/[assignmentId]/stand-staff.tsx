@@ -147,7 +147,7 @@ export function StandStaff(props: StandStaffProps) {
           {/* The last system can be brought to the top, too. */}
           <div aria-hidden className="h-[70vh]" />
           <GoingBar
-            onStop={isCoached ? stand.coach.stop : stand.press}
+            onStop={stand.press}
             isWaiting={!isCoached && isBusy(state)}
             tempo={<MetronomeMark {...props.counted(stand.coach.bpm ?? props.bpm)} className="text-xl" />}
           >

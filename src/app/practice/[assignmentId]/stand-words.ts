@@ -3,7 +3,7 @@ import type { PassageMoment } from '@/browser/passage';
 import type { TakeFacts } from '@/browser/take-session';
 import type { Line } from '@/core/notation';
 import type { HandInState } from './result';
-import type { SittingTake, StandState } from './stand-machine';
+import type { StandState, Taken } from './stand-machine';
 
 /** Said to whoever is not to be recorded. */
 export const NOT_RECORDED = {
@@ -42,7 +42,7 @@ export function hasExpression({ part }: Line): boolean {
 
 /** A take of this sitting as it is brought into the store once more. */
 export async function wholeTake(
-  { id, askedBpm, rating, sound, taps }: SittingTake,
+  { id, askedBpm, rating, sound, taps }: Taken,
   facts: TakeFacts,
 ): Promise<WholeTake> {
   const take = {

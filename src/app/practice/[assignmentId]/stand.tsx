@@ -28,9 +28,9 @@ import type { LoopWish } from './loop-panel';
 import { Sitting } from './sitting';
 import type { SoundWish } from './sounds-panel';
 import { StageCard } from './stage-card';
-import { inputFor, maybeShownTake, playingNow } from './stand-machine';
+import { inputFor, maybeShownTake, playingNow, type SittingTake } from './stand-machine';
 import { StandStaff } from './stand-staff';
-import { handInStateOf, hasExpression, wholeTake } from './stand-words';
+import { handInStateOf, hasExpression } from './stand-words';
 import { TempoKeys } from './tempo-keys';
 import { useGoingOn } from './use-going-on';
 import { useStand } from './use-stand';
@@ -108,7 +108,6 @@ export function Stand(props: StandProps) {
     climbing: props.climbing,
     nextStageId: plan?.next?.id,
     stand,
-    device,
     onBpm: setBpm,
   });
   const shown = maybeShownTake(sitting);
@@ -125,10 +124,9 @@ export function Stand(props: StandProps) {
     setBpm(next.bpm);
     stand.goRound(next, wish, next.bpm, next.step);
   };
-  const handIn = (takeId: string) => {
-    const take = sitting.takes.find(({ id }) => id === takeId);
-    send(takeId);
-    void device.handIn(takeId, { selfRating: take?.rating }, take && (() => wholeTake(take, stand.facts)));
+  const handIn = (take: SittingTake) => {
+    send(take.id);
+    stand.handIn(take);
   };
   return (
     <div className="grid items-start gap-4 md:grid-cols-[92px_1fr]">
@@ -174,7 +172,7 @@ export function Stand(props: StandProps) {
               vocabulary={vocabulary}
               climbing={climbing}
               nextStage={plan?.next?.name}
-              onGoOn={mayHandIn ? (outcome) => goOn(shown.id, outcome) : undefined}
+              onGoOn={mayHandIn ? (outcome) => goOn(shown, outcome) : undefined}
               makesOwnPitch={props.makesOwnPitch}
               asked={qualitiesAsked(
                 plan?.stage.checkedBy === 'rhythm' ? 'rhythm' : 'notes-and-rhythm',
@@ -184,7 +182,7 @@ export function Stand(props: StandProps) {
               onAgain={() => stand.again(shown.taps !== undefined)}
               onRated={(rating) => stand.rate(shown.id, rating)}
               onPractise={practise}
-              onHandIn={mayHandIn ? () => handIn(shown.id) : undefined}
+              onHandIn={mayHandIn ? () => handIn(shown) : undefined}
             />
             <AfterPlaying caution={props.caution} />
           </Arrival>

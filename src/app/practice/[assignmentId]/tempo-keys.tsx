@@ -1,9 +1,8 @@
 import { Minus, Plus } from 'lucide-react';
-import { moveByMarks, PRACTICE_MARKS } from '@/core/tempo';
+import { moveByMarks, PRACTICE_MARKS, slowestOn } from '@/core/tempo';
 import { MetronomeMark } from '@/ui/metronome-mark';
 
-/** Slower than half the lowest rung, and faster than this share of the goal, nobody practises. */
-const SLOWEST_SHARE = 0.5;
+/** Faster than this share of the goal nobody practises. */
 const FASTEST_SHARE = 1.25;
 
 interface TempoKeysProps {
@@ -17,7 +16,7 @@ interface TempoKeysProps {
 
 /** The tempo, a mark of the metronome slower or faster: any one, whatever the rungs are. */
 export function TempoKeys({ bpm, ladder, counted, onChange }: TempoKeysProps) {
-  const slower = Math.max(Math.ceil(ladder[0]! * SLOWEST_SHARE), moveByMarks(bpm, -1, PRACTICE_MARKS));
+  const slower = Math.max(slowestOn(ladder), moveByMarks(bpm, -1, PRACTICE_MARKS));
   const faster = Math.min(Math.floor(ladder.at(-1)! * FASTEST_SHARE), moveByMarks(bpm, 1, PRACTICE_MARKS));
   const key =
     'grid size-11 place-items-center rounded-md border-2 border-ink bg-paper hover:bg-cool-wash disabled:opacity-40';

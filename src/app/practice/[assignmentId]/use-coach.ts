@@ -4,11 +4,12 @@ import { playSign } from '@/browser/coach-signs';
 import type { Mixer } from '@/browser/mixer';
 import { reportProblem } from '@/browser/report-problem';
 import type { Line } from '@/core/notation';
-import type { Climbing, HardPair, LoopLine, LoopRange } from '@/core/practice';
+import { type Climbing, type HardPair, isGoodOutcome, type LoopLine, type LoopRange } from '@/core/practice';
 import type { Coach, CoachPlan } from '@/core/practice/coach';
 import type { AtCoach, CoachNow } from './coach-now';
 import { loadCoach } from './later';
-import type { Taken, TakeReceiver } from './use-recording';
+import type { Taken } from './stand-machine';
+import type { TakeReceiver } from './use-recording';
 
 interface CoachOptions {
   readonly line: Line;
@@ -52,13 +53,13 @@ export function useCoach(options: CoachOptions): AtCoach {
     latest.current.stopAll();
   };
 
-  const goOn = async (coach: Coach, said: CoachNow['said'], mine: number, plan: CoachPlan) => {
+  const goOn = async (coach: Coach, mine: number, plan: CoachPlan) => {
     const { coachHeardOf, coachOn, lineOfTask } = await loadCoach();
     if (run.current !== mine) return;
     const { task } = coach;
     const music = lineOfTask(latest.current.line, task);
     const startedAt = performance.now();
-    const onTaken = async (taken: Taken | undefined) => {
+    const onTaken = (taken: Taken | undefined) => {
       if (run.current !== mine) return;
       // The stand says why.
       if (!taken) return stop();
@@ -66,26 +67,26 @@ export function useCoach(options: CoachOptions): AtCoach {
       const { verdict } = taken.check;
       const heard = coachHeardOf(verdict, task, music.firstIndex, seconds);
       const next = coachOn(plan, coach, heard);
-      const isRight = heard.kind === 'played' && (heard.outcome === 'good' || heard.outcome === 'easy');
+      const isRight = heard.kind === 'played' && isGoodOutcome(heard.outcome);
       playSign(
         latest.current.getMixer(),
         heard.kind === 'nothing' ? 'unclear' : isRight ? 'right' : 'not-yet',
       );
-      const heardOf = { heard, verdict, line: music.line };
-      setNow({ coach: next, phase: next.end ? 'over' : 'says', said: heardOf });
+      const said = { heard, verdict, line: music.line };
+      setNow({ coach: next, phase: next.end ? 'over' : 'says', said });
       if (task.width === 'line') void latest.current.onKept(taken, isRight);
-      if (!next.end) timer.current = setTimeout(() => void goOn(next, heardOf, mine, plan), SIGN_MS);
+      if (!next.end) timer.current = setTimeout(() => void goOn(next, mine, plan), SIGN_MS);
     };
     const listen = () => {
       if (run.current !== mine) return;
-      setNow({ coach, phase: 'listens', said });
+      setNow({ coach, phase: 'listens', said: undefined });
       latest.current.record(music, task.bpm, {
         isKept: task.width === 'line',
-        onTaken: (taken) => void onTaken(taken),
+        onTaken,
       });
     };
     if (!task.isShown) return listen();
-    setNow({ coach, phase: 'shows', said });
+    setNow({ coach, phase: 'shows', said: undefined });
     latest.current.playModel(music, task.bpm, listen);
   };
 
@@ -94,7 +95,7 @@ export function useCoach(options: CoachOptions): AtCoach {
     const { line, bpm, climbing, hardPairs } = latest.current;
     const { beginCoach, coachPlanOf, resumeCoach } = await loadCoach();
     const plan = coachPlanOf(line, climbing, hardPairs);
-    await goOn(from ? resumeCoach(from) : beginCoach(plan, bpm), undefined, mine, plan);
+    await goOn(from ? resumeCoach(from) : beginCoach(plan, bpm), mine, plan);
   };
   const goOnAfterEnd = () => {
     if (now?.phase === 'over') void start(now.coach);

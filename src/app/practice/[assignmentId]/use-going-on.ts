@@ -1,8 +1,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { DeviceTakes } from '@/app/_components/device/device-takes';
-import { afterCleanTake, type Climbing, climbingAfter } from '@/core/practice';
-import { wholeTake } from './stand-words';
+import { afterCleanTake, type Climbing, climbingAfter, type GoodOutcome } from '@/core/practice';
+import type { SittingTake } from './stand-machine';
 import type { AtStand } from './use-stand';
 
 interface GoingOnOptions {
@@ -10,7 +9,6 @@ interface GoingOnOptions {
   readonly climbing: Climbing | undefined;
   readonly nextStageId: string | undefined;
   readonly stand: AtStand;
-  readonly device: DeviceTakes;
   readonly onBpm: (bpm: number) => void;
 }
 
@@ -18,13 +16,12 @@ interface GoingOnOptions {
  * One touch after a good take: it is handed in, and the way goes on, faster or with the next stage. Nobody waits for the school's check, nor
  * for a connection.
  */
-export function useGoingOn({ assignmentId, nextStageId, stand, device, onBpm, ...given }: GoingOnOptions) {
+export function useGoingOn({ assignmentId, nextStageId, stand, onBpm, ...given }: GoingOnOptions) {
   const router = useRouter();
   const [climbing, setClimbing] = useState(given.climbing);
-  const goOn = (takeId: string, outcome: 'good' | 'easy') => {
-    const take = stand.sitting.takes.find(({ id }) => id === takeId);
-    if (!take || !climbing) return;
-    void device.handIn(takeId, { selfRating: take.rating }, () => wholeTake(take, stand.facts));
+  const goOn = (take: SittingTake, outcome: GoodOutcome) => {
+    if (!climbing) return;
+    stand.handIn(take);
     const after = afterCleanTake(climbing, take.askedBpm);
     if (after.kind === 'next-stage' && nextStageId !== undefined)
       return router.push(`/practice/${assignmentId}?stage=${encodeURIComponent(nextStageId)}`);

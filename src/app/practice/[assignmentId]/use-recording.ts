@@ -12,7 +12,7 @@ import type { Strictness } from '@/core/judging';
 import type { Line } from '@/core/notation';
 import { type Audio, writePcmWav, writeWav } from '@/core/signal';
 import { loadWatch } from './later';
-import type { SittingTake, StandEvent } from './stand-machine';
+import type { StandEvent, Taken } from './stand-machine';
 
 const SILENT_TAKE_DB = -50;
 /** More clipped samples than this bend the tone. */
@@ -36,8 +36,6 @@ interface RecordingOptions {
 
 /** What is recorded is played once, and counted in. */
 export type RecordingWish = Omit<RecordedWish, 'rounds' | 'turns' | 'clickGoesOn'>;
-
-export type Taken = Omit<SittingTake, 'number'>;
 
 /** Who goes on with a take in the place of the stand. */
 export interface TakeReceiver {
@@ -96,7 +94,7 @@ export function useRecording(options: RecordingOptions) {
 
   /** @returns whether there was anything to hear. */
   const show = useCallback(
-    (take: Omit<SittingTake, 'number'>): boolean => {
+    (take: Taken): boolean => {
       const isSilent = take.check.heard.peakDb < SILENT_TAKE_DB;
       dispatch(isSilent ? { kind: 'failed', text: ONLY_SILENCE } : { kind: 'taken', take });
       return !isSilent;

@@ -24,7 +24,15 @@ import { type Anchor, anchorsAsWritten, litAt, placeAt } from '@/ui/music/places
 import type { HeardNoteHandle } from './heard-note';
 import type { LoopWish } from './loop-panel';
 import type { SoundWish } from './sounds-panel';
-import { EMPTY_STAND, type Input, isBusy, type Playing, pressed, reduceStand } from './stand-machine';
+import {
+  EMPTY_STAND,
+  type Input,
+  isBusy,
+  type Playing,
+  pressed,
+  reduceStand,
+  type Taken,
+} from './stand-machine';
 import { wholeTake } from './stand-words';
 import { useCoach } from './use-coach';
 import { useRecording } from './use-recording';
@@ -156,6 +164,8 @@ export function useStand(options: StandOptions) {
     const { click, backing, modelAlong, model } = sounds;
     void recording.start({ line, bpm, countIn, click, backing, model: modelAlong ? model : undefined });
   };
+  const handIn = (take: Taken) =>
+    device.handIn(take.id, { selfRating: take.rating }, () => wholeTake(take, facts));
   const coach = useCoach({
     line,
     bpm,
@@ -166,10 +176,8 @@ export function useStand(options: StandOptions) {
       void play(
         'listening',
         {
-          line: music.line,
-          bpm: tempo,
+          ...{ line: music.line, bpm: tempo, backing: undefined },
           model: sounds.model,
-          backing: undefined,
           rounds: 1,
           turns: 'together',
         },
@@ -187,11 +195,9 @@ export function useStand(options: StandOptions) {
       stopPlaying();
       void recording.drop();
     },
-    onKept: async ({ id, sound, askedBpm, ...rest }, isGood) => {
-      const store = await device.whenOpen();
-      if (!isGood || !options.mayHandIn) return void (await store?.remove(id));
-      const whole = () => wholeTake({ ...rest, id, sound, askedBpm, number: 1 }, facts);
-      await device.handIn(id, {}, whole);
+    onKept: async (taken, isGood) => {
+      if (isGood && options.mayHandIn) return handIn(taken);
+      await (await device.whenOpen())?.remove(taken.id);
     },
   });
   const press = () => {
@@ -221,6 +227,7 @@ export function useStand(options: StandOptions) {
     handles,
     coach,
     turn,
+    handIn: (take: Taken) => void handIn(take),
     facts,
     level: recording.level,
     hearsNothing: recording.hearsNothing,

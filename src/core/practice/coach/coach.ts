@@ -1,4 +1,4 @@
-import { moveByMarks, PRACTICE_MARKS, SLOWEST_PRACTICE } from '../../tempo';
+import { moveByMarks, PRACTICE_MARKS, slowestOn } from '../../tempo';
 import {
   type Attempt,
   type Climb,
@@ -6,6 +6,7 @@ import {
   climbLadder,
   climbOn,
   isClimbed,
+  isGoodOutcome,
   type Outcome,
 } from '../climb';
 import type { HardPair } from '../hard-pairs';
@@ -95,7 +96,12 @@ export interface Coach {
 
 /** What is over before it has begun is played several times in a row: a single measure three times. Common practice. */
 const TIMES: Readonly<Record<Width, number>> = {
-  ...{ 'two-notes': 1, measure: 3, 'lead-in': 1, between: 3, phrase: 1, line: 1 },
+  'two-notes': 1,
+  measure: 3,
+  'lead-in': 1,
+  between: 3,
+  phrase: 1,
+  line: 1,
 };
 /** One slip is chance; what goes wrong twice in the line is worked at, and so is the weakest when so much of it went wrong. */
 const SLIPS = 2;
@@ -106,8 +112,6 @@ const MOST_AT_ONCE = 3;
 const IN_A_ROW = 2;
 const MARKS_DOWN = 2;
 const MARKS_DOWN_WHEN_LOST = 4;
-/** As slow as half the first rung: slower than that it is no music any more. */
-const SLOWEST_SHARE = 0.5;
 /** Worked at so often without holding in the line, a measure is the teacher's to show. */
 const MOST_VISITS = 4;
 /** Played so often as it is, something has to change. */
@@ -138,9 +142,9 @@ export function beginCoach(plan: CoachPlan, bpm: number): Coach {
 }
 
 /**
- * What is played next after what was heard: a pure function. The weak measure is worked at alone, slower and shown first; what goes right
- * twice gets a mark faster and is put back among its neighbours; what goes wrong twice gets slower and narrower; the whole line climbs by
- * the plan's rules.
+ * What is played next after what was heard: a pure function. What went wrong twice is worked at alone; what goes right there is put back
+ * among its neighbours, or gets a mark faster; what goes wrong twice gets slower and narrower and is shown; the whole line climbs by the
+ * plan's rules.
  * @example coachOn(plan, coach, { kind: 'played', outcome: 'easy', weak: [], seconds: 20 }).task.bpm
  */
 export function coachOn(plan: CoachPlan, coach: Coach, heard: CoachHeard): Coach {
@@ -186,27 +190,17 @@ const isSame = (a: CoachTask, b: CoachTask): boolean =>
 /** After a rest, or once the microphone is right: from where it stopped. */
 export const resumeCoach = (coach: Coach): Coach => ({ ...coach, silences: 0, seconds: 0, end: undefined });
 
-const isHit = (outcome: Outcome): boolean => outcome === 'good' || outcome === 'easy';
-
-const slowest = ({ ladder }: CoachPlan): number =>
-  Math.max(SLOWEST_PRACTICE, Math.round(ladder[0]! * SLOWEST_SHARE));
-
-const slower = (plan: CoachPlan, bpm: number, marks: number): number =>
-  Math.max(slowest(plan), moveByMarks(bpm, -marks, PRACTICE_MARKS));
+const slower = ({ ladder }: CoachPlan, bpm: number, marks: number): number =>
+  Math.max(slowestOn(ladder), moveByMarks(bpm, -marks, PRACTICE_MARKS));
 
 const faster = (bpm: number, most: number): number => Math.min(most, moveByMarks(bpm, 1, PRACTICE_MARKS));
 
-function afterLine(
-  plan: CoachPlan,
-  coach: Coach,
-  outcome: Outcome,
-  weak: Extract<CoachHeard, { kind: 'played' }>['weak'],
-): Coach {
+function afterLine(plan: CoachPlan, coach: Coach, outcome: Outcome, weak: readonly WeakMeasure[]): Coach {
   const attempt: Attempt = { kind: 'take', bpm: coach.lineBpm, outcome };
   const climb = climbOn(plan.ladder, plan.rules, coach.climb, attempt);
   if (isClimbed(plan.ladder, climb)) return { ...coach, climb, end: 'goal' };
   const rung = plan.ladder[climb.rungIndex]!;
-  if (isHit(outcome)) {
+  if (isGoodOutcome(outcome)) {
     const hasRisen = climb.rungIndex > coach.climb.rungIndex;
     const hits = hasRisen ? 0 : coach.lineHits + 1;
     const isFast = (hits >= IN_A_ROW || outcome === 'easy') && coach.lineBpm < rung;
@@ -232,7 +226,7 @@ function afterLine(
 function lineSlower(plan: CoachPlan, coach: Coach): Coach {
   const misses = coach.lineMisses + 1;
   if (misses < IN_A_ROW) return { ...coach, lineMisses: misses, task: lineTask(plan, coach.lineBpm) };
-  if (coach.lineBpm <= slowest(plan)) return { ...coach, end: 'ask-teacher' };
+  if (coach.lineBpm <= slowestOn(plan.ladder)) return { ...coach, end: 'ask-teacher' };
   const lineBpm = slower(plan, coach.lineBpm, MARKS_DOWN);
   return { ...coach, lineMisses: 0, lineBpm, task: lineTask(plan, lineBpm) };
 }
@@ -257,7 +251,9 @@ function workAt(
 }
 
 function afterFocus(plan: CoachPlan, coach: Coach, focus: Focus, outcome: Outcome): Coach {
-  return isHit(outcome) ? afterHit(plan, coach, focus, outcome === 'easy') : afterMiss(plan, coach, focus);
+  return isGoodOutcome(outcome)
+    ? afterHit(plan, coach, focus, outcome === 'easy')
+    : afterMiss(plan, coach, focus);
 }
 
 /**
@@ -281,7 +277,7 @@ function afterMiss(plan: CoachPlan, coach: Coach, focus: Focus): Coach {
   const misses = focus.misses + 1;
   if (misses < IN_A_ROW) return atFocus(plan, coach, { ...focus, hits: 0, misses }, false);
   const isNarrowest = widthAfter(plan, focus, -1) === focus.width;
-  if (isNarrowest && focus.bpm <= slowest(plan)) return leave(plan, coach, focus.measureIndex);
+  if (isNarrowest && focus.bpm <= slowestOn(plan.ladder)) return leave(plan, coach, focus.measureIndex);
   const next: Focus = {
     ...focus,
     ...{ hits: 0, misses: 0 },

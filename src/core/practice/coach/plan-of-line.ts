@@ -1,4 +1,4 @@
-import { needsWork, type Verdict } from '../../judging';
+import { faultsOf, needsWork, type Verdict } from '../../judging';
 import type { Line } from '../../notation';
 import type { Climbing } from '../after-clean';
 import { proposeChunks, USUAL_DRILL_TIMES } from '../chunk';
@@ -67,10 +67,8 @@ export function coachHeardOf(
 ): CoachHeard {
   if (NOT_PLAYED.includes(state)) return { kind: 'nothing', seconds };
   const counted = measures.filter(({ pass }) => times === 1 || pass > 1);
-  const faults = ({ written, notesRight, rhythmRight }: (typeof measures)[number]) =>
-    2 * written - notesRight - rhythmRight;
   const weak = new Map<number, WeakMeasure>();
-  for (const measure of counted.filter(needsWork).toSorted((a, b) => faults(b) - faults(a))) {
+  for (const measure of counted.filter(needsWork).toSorted((a, b) => faultsOf(b) - faultsOf(a))) {
     const measureIndex = measure.printedIndex + firstIndex;
     if (!weak.has(measureIndex))
       weak.set(measureIndex, { measureIndex, hasWrongNotes: measure.notesNeedWork });

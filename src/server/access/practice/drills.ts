@@ -37,29 +37,21 @@ export async function getDrill(viewer: Viewer, today: Day, seed: number) {
   const drawn = await Promise.all(
     lines.map(async ([hash, line]) => ({ line, engravings: await engravingsOf(hash, undefined) })),
   );
-  const places = drawn.flatMap(({ line, engravings }) =>
+  const questions = drawn.flatMap(({ line, engravings }) =>
     engravings
       ? questionsOf(line.part).flatMap((question) => {
           const system = engravings.narrow.systems.find(({ events }) =>
             question.eventIds.every((id) => events[id] !== undefined),
           );
-          return system ? [{ question, system }] : [];
+          return system ? [{ ...question, system }] : [];
         })
       : [],
   );
-  const systemOf = new Map(places.map(({ question, system }) => [question, system]));
   const knownOf = new Map(known.map(({ item, box, dueOn }): [string, Known] => [item, { box, dueOn }]));
-  const chosen = chooseQuestions(
-    places.map(({ question }) => question),
-    knownOf,
-    today,
-    MOST_QUESTIONS,
-    createRandom(seed),
-  );
   return {
     hasLines: lines.length > 0,
     isDrawn: drawn.some(({ engravings }) => engravings !== undefined) || lines.length === 0,
-    questions: chosen.map((question) => ({ ...question, system: systemOf.get(question)! })),
+    questions: chooseQuestions(questions, knownOf, today, MOST_QUESTIONS, createRandom(seed)),
   };
 }
 
@@ -82,14 +74,14 @@ export async function keepDrillAnswer(
   if (!(await mayDo(`drill:${viewer.userId}`, ANSWERS)))
     return refused('That were very many answers within an hour. Take a break.');
   const { item, isRight } = read.data;
-  const known = await queries.listKnown(viewer.userId);
-  const before = known.find((one) => one.item === item);
-  if (!before && known.length >= MOST_ITEMS) return refused('That is more than anybody reads.');
+  const before = await queries.maybeKnown(viewer.userId, item);
+  if (!before && (await queries.countKnown(viewer.userId)) >= MOST_ITEMS)
+    return refused('That is more than anybody reads.');
   await queries.storeKnown(viewer.userId, item, afterAnswer(before, isRight, today), isRight);
   return DONE;
 }
 
-/** What a student was asked more than once, or missed, and does not know yet, in words. @param studentId whom the caller may see. */
+/** What a student has missed and does not know yet, in words. @param studentId whom the caller may see. */
 export async function listNotKnown(studentId: string) {
   const known = await queries.listKnown(studentId);
   return known

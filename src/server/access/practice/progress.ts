@@ -1,6 +1,13 @@
 import 'server-only';
 import { grouped } from '@/core/base';
-import { describeStage, ladderOf, planNameOf, standingOf, stepsClimbedSince } from '@/core/practice';
+import {
+  describeStage,
+  ladderOf,
+  planNameOf,
+  stagesOfGiven,
+  standingOf,
+  stepsClimbedSince,
+} from '@/core/practice';
 import * as queries from '@/server/db/queries/assignments';
 import { partsForStudent } from '@/server/db/queries/music';
 import { listTakesOfStudent } from '@/server/db/queries/takes';
@@ -27,7 +34,8 @@ export async function progressOfStudent(studentId: string, since?: Date) {
     const { plan: _, ...rest } = assignment;
     const own = takesOf.get(assignment.id) ?? [];
     const said = wordsOf.get(assignment.id) ?? [];
-    const standing = standingOf(assignment, line, own, said);
+    const planned = stagesOfGiven(assignment, line);
+    const standing = standingOf(assignment, line, own, said, planned);
     const { stages, progress } = standing;
     return [
       {
@@ -36,7 +44,7 @@ export async function progressOfStudent(studentId: string, since?: Date) {
         takes: own,
         stageCount: stages.length,
         doneCount: progress.doneIds.length,
-        climbedLately: since ? stepsClimbedSince(assignment, line, own, said, since) : 0,
+        climbedLately: since ? stepsClimbedSince(assignment, line, own, said, since, planned) : 0,
         now: progress.now && describeStage(line, progress.now.stage, assignment.vocabulary),
         ...ladderOf(standing, assignment.goalBpm),
       },

@@ -14,6 +14,24 @@ export function listKnown(studentId: string) {
     .execute();
 }
 
+export function maybeKnown(studentId: string, item: string): Promise<Known | undefined> {
+  return database()
+    .selectFrom('drill_item')
+    .select(['box', 'due_on as dueOn'])
+    .where('student_id', '=', studentId)
+    .where('item', '=', item)
+    .executeTakeFirst();
+}
+
+export async function countKnown(studentId: string): Promise<number> {
+  const { count } = await database()
+    .selectFrom('drill_item')
+    .select(({ fn }) => fn.countAll<string>().as('count'))
+    .where('student_id', '=', studentId)
+    .executeTakeFirstOrThrow();
+  return Number(count);
+}
+
 /** Stores where something stands after an answer. */
 export async function storeKnown(
   studentId: string,
