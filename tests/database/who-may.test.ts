@@ -235,6 +235,7 @@ const ACTIONS: Readonly<Record<string, Readonly<Record<string, Entry>>>> = {
       ask: ({ classId }) => classes.changeLeadIn(classId, { measures: 2, sound: 'click' }),
     },
     chooseStrictness: { may: TEACHERS, ask: ({ classId }) => classes.chooseStrictness(classId, 'exacting') },
+    chooseOwnEars: { may: TEACHERS, ask: ({ classId }) => classes.chooseOwnEars(classId, 'never') },
     changeMinutes: { may: TEACHERS, ask: ({ classId }) => classes.changeMinutes(classId, '33') },
     setGoal: { may: TEACHERS, ask: ({ classId }) => classes.setGoal(classId, EMPTY, form()) },
   },

@@ -1,15 +1,7 @@
 // The music while it plays, and the verdict when it comes, are in the window at every size.
 import { expect, type Page, test } from '@playwright/test';
 import { chooseRung, signInStudent } from '../support/browser';
-
-const SIZES = [
-  { name: 'phone', width: 390, height: 844 },
-  { name: 'phone, lying', width: 844, height: 390 },
-  { name: 'tablet', width: 820, height: 1180 },
-  { name: 'laptop', width: 1280, height: 650 },
-  // What is left of 1280×800 at 200 %.
-  { name: 'twice as large', width: 640, height: 400 },
-] as const;
+import { SIZES } from '../support/sizes';
 
 /** Whether the bar lies within the window, and the system with the playhead above it. */
 const whatIsInSight = (page: Page) =>

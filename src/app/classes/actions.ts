@@ -10,6 +10,7 @@ import {
   changeCounting,
   changeDailyMinutes,
   changeInstrument,
+  changeOwnEars,
   changePace,
   changeStrictness,
   changeVocabulary,
@@ -75,6 +76,12 @@ export async function changeLeadIn(classId: string, style: unknown): Promise<For
 export async function chooseStrictness(classId: string, strictness: unknown): Promise<FormState> {
   return answered(changeStrictness(await requireTeacher(), classId, strictness), {
     done: 'New takes are judged like this from now on, and those the class has are judged anew.',
+  });
+}
+
+export async function chooseOwnEars(classId: string, times: unknown): Promise<FormState> {
+  return answered(changeOwnEars(await requireTeacher(), classId, times), {
+    done: 'It is so from the next take on.',
   });
 }
 

@@ -93,15 +93,16 @@ export function PlanEditor({ planId, plan }: PlanEditorProps) {
         {rule('easyTakesToLeap', 'Two up after', 'easy takes in a row; 0 never')}
         {rule('brokenTakesToFall', 'Down after', 'takes that fell apart; 0 never')}
       </div>
-      <label className="flex min-h-11 items-center gap-3">
-        <input
-          type="checkbox"
-          checked={draft.endsWithoutClick}
-          onChange={(event) => change({ endsWithoutClick: event.target.checked })}
-          className="size-5 accent-cool"
-        />
-        At last once without the click
-      </label>
+      <Tick
+        label="At last once without the click"
+        isOn={draft.endsWithoutClick}
+        onChange={(endsWithoutClick) => change({ endsWithoutClick })}
+      />
+      <Tick
+        label="Whoever is right at the first try three times in a row goes through several steps in one"
+        isOn={!draft.goesThroughAll}
+        onChange={(isOn) => change({ goesThroughAll: !isOn })}
+      />
       {outcome}
       {removing.outcome}
       <div className="flex flex-wrap gap-3">
@@ -241,6 +242,26 @@ function StrictnessSelect({
         </option>
       ))}
     </SmallChoice>
+  );
+}
+
+interface TickProps {
+  readonly label: string;
+  readonly isOn: boolean;
+  readonly onChange: (isOn: boolean) => void;
+}
+
+function Tick({ label, isOn, onChange }: TickProps) {
+  return (
+    <label className="flex min-h-11 items-center gap-3">
+      <input
+        type="checkbox"
+        checked={isOn}
+        onChange={(event) => onChange(event.target.checked)}
+        className="size-5 shrink-0 accent-cool"
+      />
+      {label}
+    </label>
   );
 }
 

@@ -21,6 +21,8 @@ export type AfterClean =
   /** Nothing hangs on it. */
   | { readonly kind: 'nothing' };
 
+export const NOTHING_AFTER: AfterClean = { kind: 'nothing' };
+
 export interface Saying {
   readonly vocabulary: Vocabulary;
   readonly after: AfterClean;

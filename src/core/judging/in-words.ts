@@ -2,7 +2,7 @@ import { capital, listed, unreachable } from '../base';
 import { eventsOfMeasure, type Line, readName } from '../notation';
 import { type Vocabulary, valueName } from '../time';
 import { describeFigure } from './figures';
-import { needsWork } from './needs-work';
+import { faultsOf, needsWork } from './needs-work';
 import { sayPlayed } from './say-played';
 import { drumNames, placeOfNote, sayHeads, togetherName } from './together/say-heads';
 import type { NoteVerdict, Verdict } from './verdict';
@@ -69,6 +69,30 @@ export function verdictInWords(
       : [];
   });
 }
+
+/** One thing that went wrong. */
+export interface FaultInWords {
+  /** Of the performed measures. */
+  readonly measureIndex: number;
+  /** `measure 3`. */
+  readonly name: string;
+  readonly sentence: string;
+}
+
+/** Everything that went wrong, one line each, the first thing to put right first: the measure with the most faults, as the advice has it. */
+export function faultsInWords(line: Line, verdict: Verdict, vocabulary: Vocabulary): readonly FaultInWords[] {
+  return verdictInWords(line, verdict, vocabulary)
+    .toSorted(
+      (a, b) => weightOf(verdict.measures[b.measureIndex]!) - weightOf(verdict.measures[a.measureIndex]!),
+    )
+    .flatMap(({ measureIndex, name, sentences }) =>
+      sentences.map((sentence) => ({ measureIndex, name, sentence })),
+    );
+}
+
+/** Slips in a measure that is good enough come last. */
+const weightOf = (measure: Verdict['measures'][number]) =>
+  (needsWork(measure) ? 1000 : 0) + faultsOf(measure);
 
 interface Names {
   readonly nameOf: (midi: number) => string;

@@ -1,7 +1,7 @@
-export { type AfterClean, besideThePlayer, nextStep, type Saying } from './advice';
+export { type AfterClean, besideThePlayer, NOTHING_AFTER, nextStep, type Saying } from './advice';
 export type { CharacterFinding } from './character';
 export { describeFigure, type FigureFinding } from './figures';
-export { type MeasureInWords, verdictInWords } from './in-words';
+export { type FaultInWords, faultsInWords, type MeasureInWords, verdictInWords } from './in-words';
 export type { Intonation } from './intonation';
 export { isLastPlayed } from './is-last-played';
 export { judge } from './judge';

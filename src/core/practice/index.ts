@@ -12,10 +12,12 @@ export {
   type Outcome,
   USUAL_RULES,
 } from './climb';
+export type { Deed } from './deed';
 export { describeStage } from './describe-stage';
 export { type HardPair, hardPairsOf } from './hard-pairs';
 export { minutesOf, minutesPerDay } from './minutes';
 export { outcomeOf, outcomeOfCounts } from './outcome';
+export { asksOwnEars, OWN_EARS, type OwnEars } from './own-ears';
 export { type Pace, type PaceGoal, paceOf } from './pace';
 export { type Passage, passageToAsk, sayPassage, stageOfPassage } from './passage';
 export {
@@ -30,7 +32,7 @@ export {
   stagesOf,
   strictnessOf,
 } from './plan';
-export { climbOf, type Deed, type Progress, progressOf } from './progress';
+export { climbOf, type Progress, progressOf } from './progress';
 export {
   GOOD_ENOUGH,
   LEAST_RATING,
@@ -51,6 +53,7 @@ export {
   isLearned,
   ladderOf,
   lineOfStage,
+  maybeNextWhenEasy,
   planNameOf,
   type StageWord,
   type Standing,

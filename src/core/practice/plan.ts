@@ -26,6 +26,8 @@ export interface Plan {
   readonly rules: ClimbRules;
   /** Adds a last rung without the click. */
   readonly endsWithoutClick: boolean;
+  /** Nobody leaves out a step, however quick. */
+  readonly goesThroughAll?: boolean | undefined;
   /** How strictly single steps are judged; the others as the class is. */
   readonly strictness?: Readonly<Partial<Record<StepId, Strictness>>> | undefined;
   /** What is done in the teacher's own steps. */

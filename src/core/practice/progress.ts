@@ -1,13 +1,8 @@
 import { type Attempt, type Climb, climbLadder, isClimbed } from './climb';
+import type { Deed } from './deed';
+import { doneAtOnce, isQuick, standsFor } from './merged-steps';
 import type { Plan, Stage } from './plan';
 import { STEPS } from './step';
-
-/** Something a student did, or a person said, on a stage. In the order of time. */
-export type Deed = { readonly stageId: string } & (
-  | Attempt
-  /** The student's own word, where nothing can be heard. */
-  | { readonly kind: 'student-says-done' }
-);
 
 /** Where a student stands in a plan. */
 export interface Progress {
@@ -22,23 +17,34 @@ export interface Progress {
 
 /** A pure function of plan and deeds: stages that a changed plan keeps stay done. */
 export function progressOf(stages: readonly Stage[], plan: Plan, deeds: readonly Deed[]): Progress {
-  const climbs = stages.map((stage) => ({
-    stage,
-    climb: climbOf(stage, plan, deeds),
-    isDone: isDone(stage, plan, deeds),
-  }));
-  const open = climbs.filter(({ isDone: done }) => !done);
-  const [now, next] = open;
+  const atOnce = plan.goesThroughAll ? [] : stages.filter(({ id }) => doneAtOnce(deeds).has(id));
+  const isDoneBy = (stage: Stage) =>
+    isDone(stage, plan, deeds) || atOnce.some((other) => standsFor(other, stage));
+  const doneIds = stages.filter(isDoneBy).map(({ id }) => id);
+  const open = stages.filter(({ id }) => !doneIds.includes(id));
+  const { now, merged } = nowOf(open, plan, deeds);
+  const climb = now && climbOf(now, plan, deeds);
   return {
-    now: now && {
-      stage: now.stage,
-      climb: now.climb,
-      bpm: now.stage.ladder[Math.min(now.climb.rungIndex, now.stage.ladder.length - 1)]!,
-      why: whyNow(now.stage, now.climb, plan),
-    },
-    next: next?.stage,
-    doneIds: climbs.filter(({ isDone: done }) => done).map(({ stage }) => stage.id),
+    now: now &&
+      climb && {
+        stage: now,
+        climb,
+        bpm: now.ladder[Math.min(climb.rungIndex, now.ladder.length - 1)]!,
+        why: whyNow(now, climb, plan, merged),
+      },
+    next: now && open[open.indexOf(now) + 1],
+    doneIds,
   };
+}
+
+/** The first open stage; for whoever is quick the furthest that stands for it and for all between them. */
+function nowOf(open: readonly Stage[], plan: Plan, deeds: readonly Deed[]) {
+  const [first] = open;
+  if (!first || plan.goesThroughAll || !isQuick(deeds)) return { now: first, merged: 0 };
+  const merged = open.findLastIndex(
+    (stage, index) => index > 0 && open.slice(0, index).every((before) => standsFor(stage, before)),
+  );
+  return merged > 0 ? { now: open[merged]!, merged } : { now: first, merged: 0 };
 }
 
 export function climbOf(stage: Stage, plan: Plan, deeds: readonly Deed[]): Climb {
@@ -65,7 +71,12 @@ function isDone(stage: Stage, plan: Plan, deeds: readonly Deed[]): boolean {
   return isClimbed(stage.ladder, climbOf(stage, plan, deeds));
 }
 
-function whyNow(stage: Stage, { rungIndex, falls, goodInRow }: Climb, plan: Plan): string {
+/** @param merged so many stages before it that it stands for. */
+function whyNow(stage: Stage, { rungIndex, falls, goodInRow }: Climb, plan: Plan, merged: number): string {
+  if (merged > 0) {
+    const before = merged === 1 ? 'the step before it' : `the ${merged} steps before it`;
+    return `You are quick: a good take of this one stands for ${before}, too.`;
+  }
   if (stage.isAsked) return 'Your teacher asks for this. One good take, and you are through here.';
   const { goodTakesToRise } = rulesFor(stage, plan);
   if (STEPS[stage.step].checkedBy === 'own-word') return 'Do it once with the click, to the end.';

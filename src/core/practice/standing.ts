@@ -4,9 +4,10 @@ import type { Line } from '../notation';
 import type { Climbing } from './after-clean';
 import { lineOfChunk } from './chunk-line';
 import { type Climb, isGoodOutcome, type Outcome } from './climb';
+import type { Deed } from './deed';
 import { type Passage, stageOfPassage } from './passage';
 import { layRungs, NO_PLAN, type Plan, type Stage, stagesForPlayer } from './plan';
-import { type Deed, type Progress, progressOf, rulesFor } from './progress';
+import { type Progress, progressOf, rulesFor } from './progress';
 import { STEP_KEEPS } from './step-keeps';
 import { lineOfStep } from './step-line';
 import { voiceOfStep } from './step-voice';
@@ -61,6 +62,8 @@ export interface AskedPassage {
 /** Where a student stands on a line that was given out. */
 export interface Standing {
   readonly stages: readonly Stage[];
+  /** What led there. */
+  readonly deeds: readonly Deed[];
   readonly progress: Progress;
 }
 
@@ -117,13 +120,18 @@ export function standingOf(
       // A question moves nobody.
       kind === 'asks-for-help' ? [] : [{ deed: { stageId: stage, kind } satisfies Deed, at: saidAt }],
     ),
-  ].toSorted((a, b) => inTime(a.at, b.at));
-  const progress = progressOf(
-    stages,
-    given.plan ?? NO_PLAN,
-    deeds.map(({ deed }) => deed),
-  );
-  return { stages, progress };
+  ]
+    .toSorted((a, b) => inTime(a.at, b.at))
+    .map(({ deed }) => deed);
+  return { stages, deeds, progress: progressOf(stages, given.plan ?? NO_PLAN, deeds) };
+}
+
+/** What comes after the stage at hand for whoever gets it right at once, every single note: there steps may merge. */
+export function maybeNextWhenEasy({ stages, deeds, progress }: Standing, { plan }: Given): Stage | undefined {
+  const { now } = progress;
+  if (!now || now.stage.ladder.length > 1) return progress.next;
+  const easy: Deed = { stageId: now.stage.id, kind: 'take', bpm: now.bpm, outcome: 'easy' };
+  return progressOf(stages, plan ?? NO_PLAN, [...deeds, easy]).now?.stage;
 }
 
 /** Whether nothing is left to do. */

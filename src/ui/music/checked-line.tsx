@@ -3,6 +3,8 @@ import { type Ref, useImperativeHandle, useMemo, useRef, useState } from 'react'
 import {
   type AfterClean,
   besideThePlayer,
+  faultsInWords,
+  NOTHING_AFTER,
   nextStep,
   type Overrule,
   sayScope,
@@ -14,6 +16,7 @@ import { sayMeasure, type Vocabulary } from '@/core/time';
 import { MetronomeMark } from '../metronome-mark';
 import { useSoundAddress } from '../use-sound-address';
 import { EngravedLine, type LineEngravings, type PlayheadHandle, useEngraving } from './engraved-line';
+import { FaultLines } from './fault-lines';
 import { BarIcon, Ledger } from './ledger';
 import { NoteMarks } from './note-marks';
 import { anchorsOfTake, placeAt } from './places';
@@ -36,6 +39,14 @@ interface CheckedLineProps {
   /** For keys and buttons outside of it. */
   readonly handle?: Ref<TakeHandle>;
   readonly onPlaying?: (isPlaying: boolean) => void;
+  /** Plays a measure as it is written; undefined where it cannot be heard beside the faults. */
+  readonly asWritten?: AsWritten | undefined;
+}
+
+/** The written music beside the recording. */
+export interface AsWritten {
+  hear(printedIndex: number): void;
+  stop(): void;
 }
 
 /** What can be done with a take from outside. */
@@ -51,7 +62,6 @@ export interface TakeHandle {
   measureNow(): number;
 }
 
-const NOTHING_AFTER: AfterClean = { kind: 'nothing' };
 const NO_OVERRULES: readonly Overrule[] = [];
 
 /** A measure is heard from a little before its first note. */
@@ -69,6 +79,7 @@ export function CheckedLine({
   sound,
   handle,
   onPlaying,
+  asWritten,
 }: CheckedLineProps) {
   const verdict = useMemo(
     () => ({ ...judged, measures: withOverrules(judged.measures, overrules) }),
@@ -137,6 +148,19 @@ export function CheckedLine({
       </p>
       {notHeard && <p className="mb-3">{notHeard}</p>}
       {beside && <p className="mb-3">{beside}</p>}
+      {asWritten && (
+        <FaultLines
+          faults={faultsInWords(line, verdict, vocabulary)}
+          onHear={(index) => {
+            asWritten.stop();
+            playMeasure(index);
+          }}
+          onHearWritten={(index) => {
+            audio.current?.pause();
+            asWritten.hear(verdict.measures[index]!.printedIndex);
+          }}
+        />
+      )}
       <TakeFacts verdict={verdict} vocabulary={vocabulary} />
       {passes > 1 && <PassChoice passes={passes} pass={pass} onChange={setPass} />}
       <EngravedLine

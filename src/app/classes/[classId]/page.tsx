@@ -10,6 +10,7 @@ import { DailyMinutes, InstrumentChoice, NewStudentForm, RenameForm, VocabularyC
 import { CountInChoice } from '../count-in-choice';
 import { CountingForm } from '../counting-form';
 import { JudgingComes } from '../judging-comes';
+import { OwnEarsChoice } from '../own-ears-choice';
 import { StrictnessChoice } from '../strictness-choice';
 
 export const metadata: Metadata = { title: 'Class' };
@@ -25,7 +26,8 @@ export default async function ClassPage({
     orNotFound(getClass(viewer, classId)),
     orNotFound(maybeJudgingAnew(viewer, classId)),
   ]);
-  const { id, name, code, isHead, vocabulary, counting, countIn, strictness, dailyMinutes, students } = found;
+  const { id, name, code, isHead, vocabulary, counting, countIn, strictness, ownEars } = found;
+  const { dailyMinutes, students } = found;
   return (
     <SignedInFrame viewer={viewer}>
       <div className="grid items-start gap-5 md:grid-cols-[1fr_320px]">
@@ -87,6 +89,7 @@ export default async function ClassPage({
           <Sheet>
             <h2 className="mb-3 text-xl font-bold">How strictly</h2>
             <StrictnessChoice classId={id} strictness={strictness} />
+            <OwnEarsChoice classId={id} ownEars={ownEars} />
             {anew && <JudgingComes {...anew} />}
           </Sheet>
         </div>

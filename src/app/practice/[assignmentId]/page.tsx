@@ -25,7 +25,7 @@ export default async function StandPage({
   );
   const own = await maybeOwnModelAt(assignment.lineId, assignment.partHash);
   const { id, lineNumber, line, engravings, ladder, climbed, nextBpm } = assignment;
-  const { planName, stage, next, stages, isDone } = assignment;
+  const { planName, stage, next, nextWhenEasy, stages, isDone } = assignment;
   return (
     <SignedInFrame viewer={viewer}>
       {assignment.word !== '' && (
@@ -38,11 +38,13 @@ export default async function StandPage({
           // Another stage, or another tempo to begin with, is another stand.
           key={`${stage.id} ${nextBpm}`}
           assignmentId={id}
-          plan={planName === undefined ? undefined : { stage, next, stages, isDone }}
+          plan={planName === undefined ? undefined : { stage, next, nextWhenEasy, stages, isDone }}
           stageId={stage.id}
           vocabulary={assignment.vocabulary}
           countIn={assignment.countIn}
           strictness={assignment.strictness}
+          ownEars={assignment.ownEars}
+          playerId={viewer.userId}
           lineNumber={lineNumber}
           line={line}
           engravings={engravings}
@@ -51,6 +53,7 @@ export default async function StandPage({
           nextBpm={nextBpm}
           climbing={assignment.climbing}
           hardPairs={assignment.hardPairs}
+          token={assignment.lineToken ?? undefined}
           makesOwnPitch={maybeInstrument(line.part.instrument)?.makesOwnPitch ?? false}
           mayHandIn={viewer.role === 'student'}
           mayRecord={assignment.mayRecord}

@@ -13,6 +13,8 @@ const QUESTIONS: Readonly<Record<Quality, string>> = {
 };
 const MARKS = Array.from({ length: MOST_RATING - LEAST_RATING + 1 }, (_, index) => LEAST_RATING + index);
 
+export const OWN_EARS_FIRST = 'How was it? Your own ears first.';
+
 interface RatingCardProps {
   /** What was played. */
   readonly sound: Blob;
@@ -28,7 +30,7 @@ export function RatingCard({ sound, asked, onRated }: RatingCardProps) {
   return (
     <section aria-labelledby="own-ears" className="space-y-4">
       <h2 id="own-ears" className="text-2xl font-bold">
-        How was it? Your own ears first.
+        {OWN_EARS_FIRST}
       </h2>
       <p className="flex flex-wrap items-center gap-3 text-lg">
         Hear yourself:

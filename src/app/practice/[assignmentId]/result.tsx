@@ -1,6 +1,10 @@
 import { ArrowRight, Repeat, RotateCcw, Send } from 'lucide-react';
+import { type ComponentProps, useCallback } from 'react';
 import { SpaceHint } from '@/app/_components/sound/space-hint';
-import type { AfterClean } from '@/core/judging';
+import { useAsWritten } from '@/app/_components/sound/use-as-written';
+import type { Mixer } from '@/browser/mixer';
+import { playSign, type TakeSign } from '@/browser/take-signs';
+import { type AfterClean, NOTHING_AFTER, nextStep } from '@/core/judging';
 import type { Line } from '@/core/notation';
 import {
   afterCleanTake,
@@ -22,7 +26,10 @@ import type { LineEngravings } from '@/ui/music/engraved-line';
 import { Findings } from '@/ui/music/findings';
 import { Intonation } from '@/ui/music/intonation';
 import { Notice } from '@/ui/notice';
-import { RatingCard } from './rating-card';
+import { Arrival } from './arrival';
+import { Joy } from './joy';
+import { OWN_EARS_FIRST, RatingCard } from './rating-card';
+import { Sitting } from './sitting';
 import type { SittingTake } from './stand-machine';
 
 /** Where handing in stands: not asked for, on its way, held up with a reason, or through. */
@@ -32,19 +39,22 @@ export type HandInState =
   | { readonly kind: 'only-in-this-page' }
   | { readonly kind: 'held-up'; readonly problem: string };
 
-interface ResultProps {
+interface ResultProps extends Omit<ComponentProps<typeof Sitting>, 'shownId'> {
   readonly take: SittingTake;
   readonly line: Line;
   readonly engravings: LineEngravings;
   readonly vocabulary: Vocabulary;
   readonly climbing: Climbing | undefined;
-  /** What comes after the stage at hand; undefined where nothing does. */
-  readonly nextStage: string | undefined;
+  /** What comes after the stage at hand, by what the take was like; undefined where nothing does. */
+  readonly nextStages: Readonly<Record<GoodOutcome, string | undefined>>;
   /** Hands a good take in and goes on; undefined for somebody who only tries the stand out. */
   readonly onGoOn: ((outcome: GoodOutcome) => void) | undefined;
   readonly makesOwnPitch: boolean;
   readonly asked: readonly Quality[];
   readonly handIn: HandInState;
+  /** What the teacher gives for the line once it is learned; undefined for nothing. */
+  readonly token: string | undefined;
+  readonly getMixer: () => Mixer;
   readonly onAgain: () => void;
   readonly onRated: (rating: SelfRating) => void;
   readonly onPractise: (next: NextPractice) => void;
@@ -53,10 +63,25 @@ interface ResultProps {
 }
 
 /** A take that was just played: the student's own ears, what the device found, and what to do with it. */
-export function Result({ take, asked, onRated, ...rest }: ResultProps) {
-  if (take.rating === undefined)
-    return <RatingCard key={take.id} sound={take.sound} asked={asked} onRated={onRated} />;
-  return <Verdict take={take} rating={take.rating} asked={asked} {...rest} />;
+export function Result({ take, takes, onShow, handedIn, asked, onRated, climbing, ...rest }: ResultProps) {
+  const { rating } = take;
+  const after = climbing ? afterCleanTake(climbing, take.askedBpm) : NOTHING_AFTER;
+  return (
+    <Arrival
+      says={
+        rating === undefined
+          ? OWN_EARS_FIRST
+          : nextStep(take.check.verdict, { vocabulary: rest.vocabulary, after })
+      }
+    >
+      <Sitting takes={takes} shownId={take.id} onShow={onShow} handedIn={handedIn} />
+      {rating === undefined ? (
+        <RatingCard sound={take.sound} asked={asked} onRated={onRated} />
+      ) : (
+        <Verdict take={take} rating={rating} asked={asked} after={after} {...rest} />
+      )}
+    </Arrival>
+  );
 }
 
 function Verdict({
@@ -66,22 +91,28 @@ function Verdict({
   line,
   engravings,
   vocabulary,
-  climbing,
-  nextStage,
+  after,
+  nextStages,
   onGoOn,
   makesOwnPitch,
   handIn,
+  token,
+  getMixer,
   onAgain,
   onPractise,
   onHandIn,
-}: Omit<ResultProps, 'onRated'> & { readonly rating: SelfRating }) {
+}: Omit<ResultProps, 'onRated' | 'climbing' | keyof ComponentProps<typeof Sitting>> & {
+  readonly rating: SelfRating;
+  readonly after: AfterClean;
+}) {
   const { verdict, heard } = take.check;
   const next = maybeNextPractice(verdict, take.askedBpm);
-  const after = climbing && afterCleanTake(climbing, take.askedBpm);
   const outcome = outcomeOf(verdict.state, verdict.measures);
-  const onward = after && sayOnward(after, nextStage);
-  const goesOn =
-    onGoOn && onward && isGoodOutcome(outcome) ? { label: onward, act: () => onGoOn(outcome) } : undefined;
+  const good = isGoodOutcome(outcome) ? outcome : undefined;
+  const onward = good && sayOnward(after, nextStages[good]);
+  const goesOn = onGoOn && onward && good ? { label: onward, act: () => onGoOn(good) } : undefined;
+  const asWritten = useAsWritten(line, verdict.tempo.askedBpm, getMixer);
+  const onSign = useCallback((sign: TakeSign) => playSign(getMixer(), sign), [getMixer]);
   const isBusy = handIn.kind === 'on-its-way' || handIn.kind === 'handed-in';
   return (
     <div className="space-y-4">
@@ -95,6 +126,7 @@ function Verdict({
           The microphone heard the click, too. Mevlo takes it off; with headphones it hears you even better.
         </Notice>
       )}
+      {good && <Joy after={after} token={token} onSign={onSign} />}
       <CheckedLine
         line={line}
         engravings={engravings}
@@ -103,7 +135,9 @@ function Verdict({
         after={after}
         levelsDb={heard.levelsDb}
         sound={take.sound}
+        asWritten={asWritten}
       />
+      {asWritten.problem && <Notice kind="problem">{asWritten.problem}</Notice>}
       {verdict.state === 'judged' && (
         <Comparison verdict={verdict} rating={rating} asked={asked} vocabulary={vocabulary} who="You" />
       )}

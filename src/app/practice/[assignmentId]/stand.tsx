@@ -13,6 +13,7 @@ import {
   type Climbing,
   type HardPair,
   type NextPractice,
+  type OwnEars,
   qualitiesAsked,
   USUAL_RULES,
 } from '@/core/practice';
@@ -21,13 +22,12 @@ import { type LineEngravings, useEngraving } from '@/ui/music/engraved-line';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { TempoLadder } from '@/ui/tempo-ladder';
-import { Arrival } from './arrival';
 import { AfterPlaying } from './cautions';
 import { loadLater, Result } from './later';
 import type { LoopWish } from './loop-panel';
-import { Sitting } from './sitting';
+import { PlayedFor } from './played-for';
 import type { SoundWish } from './sounds-panel';
-import { StageCard } from './stage-card';
+import { StageCard, type StageFacts } from './stage-card';
 import { inputFor, maybeShownTake, playingNow, type SittingTake } from './stand-machine';
 import { StandStaff } from './stand-staff';
 import { handInStateOf, hasExpression } from './stand-words';
@@ -38,12 +38,20 @@ import { useStand } from './use-stand';
 interface StandProps {
   readonly assignmentId: string;
   /** The stage at hand and the way it belongs to; undefined when the whole line is given out at once. */
-  readonly plan: Omit<ComponentProps<typeof StageCard>, 'assignmentId'> | undefined;
+  readonly plan:
+    | (Omit<ComponentProps<typeof StageCard>, 'assignmentId'> & {
+        /** For whoever gets the stage at hand right at once. */
+        readonly nextWhenEasy: StageFacts | undefined;
+      })
+    | undefined;
   readonly stageId: string;
   readonly vocabulary: Vocabulary;
   readonly countIn: CountInStyle;
   /** By which takes are judged. */
   readonly strictness: Strictness;
+  /** How often a take is rated before its verdict is seen, and by whom. */
+  readonly ownEars: OwnEars;
+  readonly playerId: string;
   readonly lineNumber: number;
   readonly line: Line;
   readonly engravings: LineEngravings;
@@ -53,6 +61,8 @@ interface StandProps {
   readonly climbing: Climbing | undefined;
   /** Where the coach lets go from note to note. */
   readonly hardPairs: readonly HardPair[];
+  /** What the teacher gives for the line once it is learned; undefined for nothing. */
+  readonly token: string | undefined;
   readonly makesOwnPitch: boolean;
   readonly nextBpm: number;
   /** A teacher may try the stand out but hands nothing in. */
@@ -97,6 +107,8 @@ export function Stand(props: StandProps) {
     bpm,
     countIn,
     strictness,
+    ownEars: props.ownEars,
+    playerId: props.playerId,
     sounds,
     climbing: props.climbing ?? { ladder: props.ladder, rules: USUAL_RULES },
     hardPairs: props.hardPairs,
@@ -106,7 +118,7 @@ export function Stand(props: StandProps) {
   const { climbing, goOn } = useGoingOn({
     assignmentId,
     climbing: props.climbing,
-    nextStageId: plan?.next?.id,
+    nextStageIds: { good: plan?.next?.id, easy: plan?.nextWhenEasy?.id },
     stand,
     onBpm: setBpm,
   });
@@ -151,6 +163,9 @@ export function Stand(props: StandProps) {
           />
         </div>
         {plan && !shown && <StageCard assignmentId={assignmentId} {...plan} />}
+        {climbing && !shown && (
+          <PlayedFor climbing={climbing} nextStage={plan?.next?.name} token={props.token} />
+        )}
         {device.isFleeting && mayHandIn && (
           <Notice kind="problem">
             This browser window keeps nothing: hand a take in before you close it, or open Mevlo in an
@@ -158,20 +173,18 @@ export function Stand(props: StandProps) {
           </Notice>
         )}
         {shown ? (
-          <Arrival key={`${shown.id} ${shown.rating === undefined}`}>
-            <Sitting
+          <>
+            <Result
+              key={`${shown.id} ${shown.rating === undefined}`}
+              take={shown}
               takes={sitting.takes}
-              shownId={shown.id}
               onShow={stand.choose}
               handedIn={device.arrived}
-            />
-            <Result
-              take={shown}
               line={line}
               engravings={engravings}
               vocabulary={vocabulary}
               climbing={climbing}
-              nextStage={plan?.next?.name}
+              nextStages={{ good: plan?.next?.name, easy: plan?.nextWhenEasy?.name }}
               onGoOn={mayHandIn ? (outcome) => goOn(shown, outcome) : undefined}
               makesOwnPitch={props.makesOwnPitch}
               asked={qualitiesAsked(
@@ -179,13 +192,15 @@ export function Stand(props: StandProps) {
                 plan === undefined || hasExpression(line),
               )}
               handIn={handInStateOf(shown.id, device)}
+              token={props.token}
+              getMixer={stand.getMixer}
               onAgain={() => stand.again(shown.taps !== undefined)}
               onRated={(rating) => stand.rate(shown.id, rating)}
               onPractise={practise}
               onHandIn={mayHandIn ? () => handIn(shown) : undefined}
             />
             <AfterPlaying caution={props.caution} />
-          </Arrival>
+          </>
         ) : (
           <StandStaff
             assignmentId={assignmentId}

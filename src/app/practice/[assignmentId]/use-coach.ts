@@ -1,8 +1,8 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
-import { playSign } from '@/browser/coach-signs';
 import type { Mixer } from '@/browser/mixer';
 import { reportProblem } from '@/browser/report-problem';
+import { playSign } from '@/browser/take-signs';
 import type { Line } from '@/core/notation';
 import { type Climbing, type HardPair, isGoodOutcome, type LoopLine, type LoopRange } from '@/core/practice';
 import type { Coach, CoachPlan } from '@/core/practice/coach';

@@ -32,6 +32,8 @@ interface RecordingOptions {
   readonly getStore: () => Promise<TakeStore | undefined>;
   readonly onMoment: (moment: PassageMoment) => void;
   readonly onNow: (now: EarNow) => void;
+  /** Whether whoever played rates the take before seeing the verdict. */
+  readonly asksOwnEars: () => boolean;
 }
 
 /** What is recorded is played once, and counted in. */
@@ -96,7 +98,10 @@ export function useRecording(options: RecordingOptions) {
   const show = useCallback(
     (take: Taken): boolean => {
       const isSilent = take.check.heard.peakDb < SILENT_TAKE_DB;
-      dispatch(isSilent ? { kind: 'failed', text: ONLY_SILENCE } : { kind: 'taken', take });
+      const rating = report.current.asksOwnEars() ? take.rating : {};
+      dispatch(
+        isSilent ? { kind: 'failed', text: ONLY_SILENCE } : { kind: 'taken', take: { ...take, rating } },
+      );
       return !isSilent;
     },
     [dispatch],

@@ -5,6 +5,7 @@ import type { BeatsHandle } from '@/app/_components/sound/beats';
 import { useMixer } from '@/app/_components/sound/use-mixer';
 import { useSpaceKey } from '@/app/_components/sound/use-page-keys';
 import { usePlayback } from '@/app/_components/sound/use-playback';
+import { asksOwnEarsNow, rememberOwnEarsAsked } from '@/browser/own-ears';
 import type { PassageMoment, PassageWish } from '@/browser/passage';
 import { TapSession } from '@/browser/tap-session';
 import type { CountInStyle } from '@/core/counting';
@@ -15,6 +16,7 @@ import {
   type HardPair,
   type LoopRange,
   lineOfLoop,
+  type OwnEars,
   type SelfRating,
   type StepId,
 } from '@/core/practice';
@@ -48,6 +50,9 @@ interface StandOptions {
   readonly bpm: number;
   readonly countIn: CountInStyle;
   readonly strictness: Strictness;
+  /** How often a take is rated before its verdict is seen, and by whom. */
+  readonly ownEars: OwnEars;
+  readonly playerId: string;
   readonly sounds: SoundWish;
   /** The way up, for practising with the coach. */
   readonly climbing: Pick<Climbing, 'ladder' | 'rules'>;
@@ -104,6 +109,7 @@ export function useStand(options: StandOptions) {
     getStore: device.whenOpen,
     onMoment,
     onNow: ({ midi }) => heardNote.current?.show(midi),
+    asksOwnEars: () => asksOwnEarsNow(options.ownEars, options.playerId),
   });
 
   const stopPlaying = () => {
@@ -220,6 +226,7 @@ export function useStand(options: StandOptions) {
 
   const rate = async (takeId: string, rating: SelfRating) => {
     dispatch({ kind: 'rated', takeId, rating });
+    rememberOwnEarsAsked(options.playerId);
     await (await device.whenOpen())?.change(takeId, { selfRating: rating });
   };
   return {
@@ -233,6 +240,7 @@ export function useStand(options: StandOptions) {
     hearsNothing: recording.hearsNothing,
     reopenMicrophone: () => void recording.reopenMicrophone(),
     playbackProblem: playback.problem,
+    getMixer,
     loudness,
     changeLoudness,
     press,

@@ -29,6 +29,7 @@ const planForm: z.ZodType<Plan> = z
       brokenTakesToFall: z.int().min(0).max(10),
     }),
     endsWithoutClick: z.boolean(),
+    goesThroughAll: z.boolean().optional(),
     strictness: z.partialRecord(z.enum(STEP_IDS), z.enum(STRICTNESSES)).optional(),
     ownWords: z
       .partialRecord(

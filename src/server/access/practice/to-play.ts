@@ -6,6 +6,7 @@ import {
   describeStage,
   hardPairsOf,
   lineOfStage,
+  maybeNextWhenEasy,
   planNameOf,
   STEPS,
   type Stage,
@@ -53,6 +54,7 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
   const { stage, ...at } = stageToPlay(standing, assignment, asked);
   const line = lineOfStage(part.line, stage, nextLines);
   const counting = STEPS[stage.step].under === 'counts' ? (assignment.counting ?? USUAL_STYLE) : undefined;
+  const nextWhenEasy = maybeNextWhenEasy(standing, assignment);
   const { plan, ...rest } = assignment;
   const inWords = (one: Stage) => describeStage(part.line, one, assignment.vocabulary);
   return {
@@ -72,6 +74,7 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
     planName: planNameOf(assignment, stages),
     stage: { ...inWords(stage), isNow: at.isNow, why: at.why },
     next: progress.next && inWords(progress.next),
+    nextWhenEasy: nextWhenEasy && inWords(nextWhenEasy),
     stages: stages.map((one) => ({ ...inWords(one), isDone: progress.doneIds.includes(one.id) })),
     isDone: progress.now === undefined,
     ladder: at.ladder,

@@ -12,6 +12,7 @@ import {
 } from '@/core/counting';
 import { INSTRUMENT_IDS } from '@/core/instruments';
 import { STRICTNESSES } from '@/core/judging';
+import { OWN_EARS } from '@/core/practice';
 import { whyGuessable } from '@/core/school';
 import { VOCABULARIES, type Vocabulary } from '@/core/time';
 import { createStudent } from '@/server/auth/accounts';
@@ -62,6 +63,7 @@ export async function getClass(viewer: Viewer, classId: string) {
     counting: found.counting ?? USUAL_STYLE,
     countIn: found.count_in ?? USUAL_COUNT_IN,
     strictness: found.strictness,
+    ownEars: found.own_ears,
     dailyMinutes: found.daily_minutes,
     pace: found.pace ?? undefined,
     students: await queries.listStudents(found.id),
@@ -245,6 +247,19 @@ export async function changeStrictness(
   if (!read.ok) return read;
   await queries.setStrictness(owned.id, read.value);
   await requestRejudging(owned.id);
+  return DONE;
+}
+
+/** How often own ears are asked before the verdict. @returns what is wrong, if anything. @throws NotFound */
+export async function changeOwnEars(
+  viewer: Viewer,
+  classId: string,
+  times: unknown,
+): Promise<Result<undefined>> {
+  const owned = await requireOwnClass(viewer, classId);
+  const read = readForm(z.enum(OWN_EARS, 'Choose how often own ears are asked.'), times);
+  if (!read.ok) return read;
+  await queries.setOwnEars(owned.id, read.value);
   return DONE;
 }
 

@@ -47,7 +47,7 @@ export async function takeOutClass(viewer: Viewer, classId: string): Promise<Arc
   const owned = await requireOwnClass(viewer, classId);
   const students = await listRoster(owned.id);
   async function* files() {
-    const { id, name, code, vocabulary, counting, strictness, pace, created_at } = owned;
+    const { id, name, code, vocabulary, counting, strictness, own_ears, pace, created_at } = owned;
     yield json('class.json', {
       id,
       name,
@@ -55,6 +55,7 @@ export async function takeOutClass(viewer: Viewer, classId: string): Promise<Arc
       vocabulary,
       counting,
       strictness,
+      ownEars: own_ears,
       pace,
       createdAt: created_at,
       students: students.map(({ takeCount: _, ...student }) => student),

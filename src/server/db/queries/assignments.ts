@@ -116,6 +116,7 @@ function assignments(studentId?: string) {
       'class.counting',
       'class.count_in as countIn',
       'class.strictness',
+      'class.own_ears as ownEars',
       'class.vocabulary',
       'line.id as lineId',
       'line.number as lineNumber',

@@ -1,7 +1,7 @@
 import { sql } from 'kysely';
 import type { CountInStyle, CountingStyle } from '@/core/counting';
 import type { Strictness } from '@/core/judging';
-import type { PaceGoal } from '@/core/practice';
+import type { OwnEars, PaceGoal } from '@/core/practice';
 import type { Vocabulary } from '@/core/time';
 import { database } from '../connection';
 import { isAttendedBy, isTaughtBy, TEACHER_IDS } from './teaching';
@@ -125,6 +125,10 @@ export async function setCountIn(classId: string, style: CountInStyle): Promise<
 
 export async function setStrictness(classId: string, strictness: Strictness): Promise<void> {
   await database().updateTable('class').set({ strictness }).where('id', '=', classId).execute();
+}
+
+export async function setOwnEars(classId: string, times: OwnEars): Promise<void> {
+  await database().updateTable('class').set({ own_ears: times }).where('id', '=', classId).execute();
 }
 
 export async function setDailyMinutes(classId: string, minutes: number): Promise<void> {

@@ -2,7 +2,7 @@
 import type { ColumnType, Generated } from 'kysely';
 import type { CountInStyle, CountingStyle } from '@/core/counting';
 import type { Strictness } from '@/core/judging';
-import type { PaceGoal } from '@/core/practice';
+import type { OwnEars, PaceGoal } from '@/core/practice';
 import type { Vocabulary } from '@/core/time';
 
 export const CONSENTS = ['not-asked', 'given', 'refused'] as const;
@@ -42,6 +42,8 @@ export interface ClassTable {
   count_in: ColumnType<CountInStyle | null, string | undefined, string>;
   /** By which its takes are judged. */
   strictness: ColumnType<Strictness, Strictness | undefined, Strictness>;
+  /** How often a take is rated by whoever played it, before the verdict. */
+  own_ears: ColumnType<OwnEars, OwnEars | undefined, OwnEars>;
   /** Minutes that its students practise on a day. */
   daily_minutes: Generated<number>;
   /** So many pieces by a date; null without such a goal. */

@@ -1,9 +1,12 @@
 import type { Mixer } from './mixer';
 
-export type CoachSign = 'right' | 'not-yet' | 'unclear';
+export type TakeSign = 'right' | 'not-yet' | 'unclear' | 'up' | 'learned';
 
-/** Two notes upward, one low one twice, one in the middle: told apart without words. Hertz and seconds. */
-const SIGNS: Readonly<Record<CoachSign, readonly (readonly [hertz: number, at: number])[]>> = {
+/**
+ * Two notes upward, one low one twice, one in the middle; three notes upward and four for a step and for a whole line: told apart without
+ * words. Hertz and seconds.
+ */
+const SIGNS: Readonly<Record<TakeSign, readonly (readonly [hertz: number, at: number])[]>> = {
   right: [
     [784, 0],
     [1175, 0.14],
@@ -13,12 +16,23 @@ const SIGNS: Readonly<Record<CoachSign, readonly (readonly [hertz: number, at: n
     [262, 0.18],
   ],
   unclear: [[440, 0]],
+  up: [
+    [659, 0],
+    [784, 0.14],
+    [1175, 0.28],
+  ],
+  learned: [
+    [587, 0],
+    [784, 0.16],
+    [988, 0.32],
+    [1175, 0.48],
+  ],
 };
 const LENGTH_SECONDS = 0.24;
 const GAIN = 0.5;
 
 /** Says quietly what a take was like, as loud as the clicks. */
-export function playSign(mixer: Mixer, sign: CoachSign): void {
+export function playSign(mixer: Mixer, sign: TakeSign): void {
   const { context } = mixer;
   for (const [frequency, at] of SIGNS[sign]) {
     const start = mixer.timeAfter(0.03 + at);
