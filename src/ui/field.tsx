@@ -1,7 +1,13 @@
 'use client';
 import { CircleAlert } from 'lucide-react';
 import { Label } from 'radix-ui';
-import { type InputHTMLAttributes, type ReactNode, type SelectHTMLAttributes, useId } from 'react';
+import {
+  type InputHTMLAttributes,
+  type ReactNode,
+  type SelectHTMLAttributes,
+  type TextareaHTMLAttributes,
+  useId,
+} from 'react';
 import { useIssueOf } from './form';
 
 const CONTROL =
@@ -61,6 +67,25 @@ function Labelled({ label, hint, name, children }: LabelledProps) {
         </p>
       )}
     </div>
+  );
+}
+
+/** A labelled field for some sentences; it grows with them. */
+export function LongField({
+  label,
+  hint,
+  ...rest
+}: FieldProps & TextareaHTMLAttributes<HTMLTextAreaElement>) {
+  return (
+    <Labelled label={label} hint={hint} name={rest.name}>
+      {({ className, ...control }) => (
+        <textarea
+          {...control}
+          {...rest}
+          className={`${className} field-sizing-content block max-h-40 py-2`}
+        />
+      )}
+    </Labelled>
   );
 }
 

@@ -22,6 +22,7 @@ const TEACHER_PLACES = [
 ] as const;
 const STUDENT_PLACES = [
   ['/practice', 'My lines'],
+  ['/my-book', 'My book'],
   ['/my-record', 'My record'],
   ['/metronome', 'Metronome'],
 ] as const;
@@ -44,7 +45,7 @@ export function PageFrame({ viewer, signOut, aside, help, children }: PageFrameP
               <Link
                 key={href}
                 href={href}
-                className="inline-flex min-h-11 items-center rounded-md px-3 hover:bg-cool-wash max-lg:px-2"
+                className="inline-flex min-h-11 items-center rounded-md px-3 hover:bg-cool-wash max-lg:px-2 max-sm:px-1.5 max-sm:text-base"
               >
                 {name}
               </Link>

@@ -16,8 +16,10 @@ import * as lineFileRoute from '@/app/api/lines/[lineId]/file/route';
 import * as modelRoute from '@/app/api/lines/[lineId]/model/[place]/route';
 import * as openingRoute from '@/app/api/openings/[contentHash]/route';
 import * as peopleRoute from '@/app/api/people/route';
+import * as practisedRoute from '@/app/api/practised/route';
 import * as problemsRoute from '@/app/api/problems/route';
 import * as wholeStudentRoute from '@/app/api/students/[studentId]/everything/route';
+import * as remindersRoute from '@/app/api/students/[studentId]/reminders/route';
 import * as audioRoute from '@/app/api/takes/[takeId]/audio/route';
 import * as piecesRoute from '@/app/api/takes/[takeId]/pieces/route';
 import * as takeRoute from '@/app/api/takes/[takeId]/route';
@@ -42,7 +44,9 @@ import * as books from '@/app/shelf/books/[bookId]/actions';
 import * as page from '@/app/shelf/bring-in/actions';
 import * as giving from '@/app/shelf/give/actions';
 import * as signIn from '@/app/sign-in/actions';
+import * as book from '@/app/students/[studentId]/book/actions';
 import * as take from '@/app/takes/[takeId]/actions';
+import { dayOf } from '@/core/calendar';
 import { READY_PLANS } from '@/core/practice';
 import { ENGRAVING_VERSION, type Engraving, USUAL_DRAWINGS } from '@/engraving/engraving';
 import { savePlan } from '@/server/access/practice/plans';
@@ -281,6 +285,16 @@ const ACTIONS: Readonly<Record<string, Readonly<Record<string, Entry>>>> = {
       ask: ({ assignmentId }) => stand.ask(assignmentId, EMPTY, form({ stage: 'whole', measure: '2' })),
     },
   },
+  'src/app/students/[studentId]/book/actions.ts': {
+    keepGoal: {
+      may: ANY_STUDENT,
+      ask: () => book.keepGoal(EMPTY, form({ minutes: '20', goal: 'the top' })),
+    },
+    keepWord: {
+      may: TEACHERS,
+      ask: ({ studentId }) => book.keepWord(studentId, EMPTY, form({ word: 'Well begun.' })),
+    },
+  },
   'src/app/reading/actions.ts': {
     keepAnswer: { may: ANY_STUDENT, ask: () => reading.keepAnswer('name treble C4', true) },
   },
@@ -380,6 +394,16 @@ const ROUTES: typeof ACTIONS = {
     POST: { may: ANYBODY, ask: () => peopleRoute.POST(request('POST', '/', '{}')) },
   },
   'src/app/notices/all/route.ts': { GET: { may: ANYBODY, ask: () => noticesRoute.GET() } },
+  'src/app/api/practised/route.ts': {
+    POST: {
+      may: ANY_STUDENT,
+      ask: () => {
+        const now = new Date();
+        const spell = { id: randomUUID(), day: dayOf(now), seconds: 60, endedAt: now.toISOString() };
+        return practisedRoute.POST(request('POST', '/', JSON.stringify(spell)));
+      },
+    },
+  },
   'src/app/api/problems/route.ts': {
     // Whatever breaks is told, also on the sign-in page; it goes into the log alone.
     POST: { may: ANYBODY, ask: () => problemsRoute.POST(request('POST', '/', '{}')) },
@@ -388,6 +412,12 @@ const ROUTES: typeof ACTIONS = {
     GET: {
       may: THOSE_OF_TAKE,
       ask: ({ studentId }) => wholeStudentRoute.GET(request('GET'), at({ studentId })),
+    },
+  },
+  'src/app/api/students/[studentId]/reminders/route.ts': {
+    GET: {
+      may: THOSE_OF_TAKE,
+      ask: ({ studentId }) => remindersRoute.GET(request('GET', '/?at=17:00&day=MO'), at({ studentId })),
     },
   },
   'src/app/api/takes/[takeId]/audio/route.ts': {

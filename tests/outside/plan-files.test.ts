@@ -1,6 +1,6 @@
 // Plans taken out: the calendar is read by ical.js (an independent reader of RFC 5545), the table by the rules of RFC 4180.
 import ICAL from 'ical.js';
-import { dueCalendar, type PlanRow, planCsv } from '@/core/school';
+import { dueCalendar, type PlanRow, planCsv, practiceCalendar, type Weekday } from '@/core/school';
 
 const WRITTEN_AT = Date.UTC(2026, 10, 25, 12);
 const days = [
@@ -36,6 +36,39 @@ test('an independent reader finds every due day with its words', () => {
 
 test('a day that does not exist is refused', () => {
   expect(dueCalendar([{ ...days[0]!, day: 'someday' }], WRITTEN_AT).ok).toBe(false);
+});
+
+// 2 March 2026 is a Monday: from memory.
+test.each<[string, readonly Weekday[], string, readonly string[]]>([
+  [
+    'every school day',
+    ['MO', 'TU', 'WE', 'TH', 'FR'],
+    '2026-03-10',
+    ['03-02', '03-03', '03-04', '03-05', '03-06', '03-09', '03-10'],
+  ],
+  ['not the first day', ['WE', 'SU'], '2026-03-15', ['03-04', '03-08', '03-11', '03-15']],
+  ['the last day counts', ['MO'], '2026-03-16', ['03-02', '03-09', '03-16']],
+  ['no such day before the end', ['SA'], '2026-03-04', []],
+])('reminders: %s', (_, weekdays, until, expected) => {
+  const times = {
+    ...{ uid: 'p@mevlo', title: 'Practise', description: 'Twenty minutes.', from: '2026-03-02', until },
+    ...{ hour: 17, minute: 5, minutes: 20, weekdays },
+  };
+  const calendar = practiceCalendar(days, times, WRITTEN_AT);
+  if (!calendar.ok) throw new Error(calendar.issues[0]!.message);
+  const components = new ICAL.Component(ICAL.parse(calendar.value)).getAllSubcomponents('vevent');
+  expect(components).toHaveLength(days.length + (expected.length > 0 ? 1 : 0));
+  const component = components.find((one) => one.hasProperty('rrule'));
+  if (expected.length === 0) return expect(component).toBeUndefined();
+  const event = new ICAL.Event(component!);
+  const seen: string[] = [];
+  const iterator = event.iterator();
+  for (let next = iterator.next(); next && seen.length < 20; next = iterator.next())
+    seen.push(next.toString());
+  // Floating: no zone, so that it is five past five wherever the calendar is opened.
+  expect(seen).toEqual(expected.map((day) => `2026-${day}T17:05:00`));
+  expect(event.duration.toSeconds()).toBe(20 * 60);
+  expect(component!.getAllSubcomponents('valarm')).toHaveLength(1);
 });
 
 /** RFC 4180, section 2, as a reader: quotes are doubled inside quoted fields. */

@@ -65,7 +65,7 @@ test('the first load of the stand is small', async ({ browser }) => {
   const usable = Date.now() - start;
   await page.waitForLoadState('networkidle');
   console.log(
-    `first load of the stand: ${Math.round(bytes / 1000)} kB transferred, ${usable} ms to its main key`,
+    `first load of the stand: ${(bytes / 1000).toFixed(1)} kB transferred, ${usable} ms to its main key`,
   );
   expect(bytes).toBeLessThanOrEqual(MOST_FIRST_LOAD_BYTES);
   await context.close();

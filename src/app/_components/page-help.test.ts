@@ -4,8 +4,8 @@ import { helpFor } from './page-help';
 
 /** Pages before the door say by themselves what they are for; the front of the room has nothing beside the line. */
 const SAY_THEMSELVES = /^\/($|sign-in|invitation|new-password|notices|shelf\/x1\/together)/;
-const OF_STUDENTS = /^\/(practice|reading|my-record|takes|metronome|students)/;
-const OF_STUDENTS_ALONE = /^\/(practice|reading|my-record)/;
+const OF_STUDENTS = /^\/(practice|reading|my-record|my-book|takes|metronome|students)/;
+const OF_STUDENTS_ALONE = /^\/(practice|reading|my-record|my-book)/;
 
 /** Every address that has a page, its parameters as they may be. */
 function addresses(folder = 'src/app', path = ''): readonly string[] {

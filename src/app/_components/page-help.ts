@@ -77,6 +77,14 @@ const HELP: readonly (readonly [pattern: RegExp, says: string])[] = [
     'This is a line that was given out, with where everybody stands. Change it for everybody or for one student, give it out once more, or take it back. What was done so far counts on.',
   ],
   [
+    /^\/students\/[^/]+\/book\/print/,
+    'The days ahead on one sheet for those at home. There are boxes to tick for every day. Print it, or save it as a file from the print dialog.',
+  ],
+  [
+    /^\/students\/[^/]+\/book/,
+    'The student’s practice book: what Mevlo proposes for today, and the minutes in which it heard playing. Write a word into it that the student sees first. The goal is the student’s own.',
+  ],
+  [
     /^\/students\/[^/]+\/sheet/,
     'This is one sheet for those at home. It looks back on four weeks. Print it, or save it as a file from the print dialog.',
   ],
@@ -123,6 +131,14 @@ const HELP_OF_STUDENTS: typeof HELP = [
   [
     /^\/practice/,
     'These are your lines, and when each is due. Touch one to go to your stand. What your teacher answered stands below.',
+  ],
+  [
+    /^\/students\/[^/]+\/book\/print/,
+    'The days ahead on one sheet for those at home. There are boxes to tick for every day. Print it, or save it as a file.',
+  ],
+  [
+    /^\/students\/[^/]+\/book|^\/my-book/,
+    'What to play today stands here, in a good order. The minutes count by themselves while you play. A day off is all right.',
   ],
   [
     /^\/students\/[^/]+\/sheet/,

@@ -8,6 +8,7 @@ import { signOut } from '../actions';
 import { DeviceChip } from './device/device-chip';
 import { DeviceTakesProvider } from './device/device-takes';
 import { Offline } from './device/offline';
+import { PracticeTimeProvider } from './device/practice-time';
 import { helpFor } from './page-help';
 
 /** Every page of somebody who is signed in. */
@@ -24,14 +25,16 @@ export async function SignedInFrame({
   return (
     <DeviceTakesProvider userId={isStudent ? viewer.userId : undefined}>
       <Offline isKept={isStudent} />
-      <PageFrame
-        viewer={{ name: viewer.name, role: viewer.role }}
-        signOut={signOut}
-        aside={isStudent ? <DeviceChip /> : undefined}
-        help={helpFor(path, viewer.role)}
-      >
-        <VocabularyProvider vocabulary={vocabulary}>{children}</VocabularyProvider>
-      </PageFrame>
+      <PracticeTimeProvider userId={isStudent ? viewer.userId : undefined}>
+        <PageFrame
+          viewer={{ name: viewer.name, role: viewer.role }}
+          signOut={signOut}
+          aside={isStudent ? <DeviceChip /> : undefined}
+          help={helpFor(path, viewer.role)}
+        >
+          <VocabularyProvider vocabulary={vocabulary}>{children}</VocabularyProvider>
+        </PageFrame>
+      </PracticeTimeProvider>
     </DeviceTakesProvider>
   );
 }

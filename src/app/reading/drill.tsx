@@ -2,6 +2,7 @@
 import { Check, Play, RotateCcw } from 'lucide-react';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
+import { type Practised, useAddPractice } from '@/app/_components/device/practice-time';
 import { QUESTIONS, type Question, sayItem } from '@/core/drills';
 import type { EngravedSystem } from '@/engraving/engraving';
 import { Button } from '@/ui/button';
@@ -14,6 +15,7 @@ export interface DrillQuestion extends Question {
 }
 
 const SECONDS = 60;
+const READING: Practised = { assignmentId: undefined, stage: undefined, bpm: undefined, measures: undefined };
 /** So long an answer stands: a wrong one longer, with the right one beside it. */
 const RIGHT_MS = 700;
 const WRONG_MS = 2200;
@@ -26,6 +28,7 @@ type State =
 /** Questions for a minute, one after the other; each answer is kept as it is given. */
 export function Drill({ questions }: { readonly questions: readonly DrillQuestion[] }) {
   const router = useRouter();
+  const addPractice = useAddPractice();
   const [state, setState] = useState<State>({ kind: 'before' });
   const [answers, setAnswers] = useState<readonly { readonly item: string; readonly isRight: boolean }[]>([]);
   const [left, setLeft] = useState(SECONDS);
@@ -56,13 +59,10 @@ export function Drill({ questions }: { readonly questions: readonly DrillQuestio
     const next = state.index + 1;
     setState({ ...state, given });
     setAnswers((before) => [...before, { item: question.item, isRight }]);
+    const isOver = left <= 0 || next >= questions.length;
+    if (isOver) addPractice(SECONDS - left, READING);
     timer.current = setTimeout(
-      () =>
-        setState(
-          left <= 0 || next >= questions.length
-            ? { kind: 'over' }
-            : { kind: 'asks', index: next, given: undefined },
-        ),
+      () => setState(isOver ? { kind: 'over' } : { kind: 'asks', index: next, given: undefined }),
       isRight ? RIGHT_MS : WRONG_MS,
     );
     const { issues: wrong } = await answerOf(() => keepAnswer(question.item, isRight));

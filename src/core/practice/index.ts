@@ -32,7 +32,16 @@ export {
   stagesOf,
   strictnessOf,
 } from './plan';
+export {
+  type LineToday,
+  minutesByDay,
+  type OpenLine,
+  type PracticeDay,
+  planDay,
+  type Spell,
+} from './practice-day';
 export { climbOf, type Progress, progressOf } from './progress';
+export { type Stop, sayStop } from './say-stop';
 export {
   GOOD_ENOUGH,
   LEAST_RATING,
@@ -54,6 +63,7 @@ export {
   ladderOf,
   lineOfStage,
   maybeNextWhenEasy,
+  minutesLeftOf,
   planNameOf,
   type StageWord,
   type Standing,

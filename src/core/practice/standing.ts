@@ -5,6 +5,7 @@ import type { Climbing } from './after-clean';
 import { lineOfChunk } from './chunk-line';
 import { type Climb, isGoodOutcome, type Outcome } from './climb';
 import type { Deed } from './deed';
+import { minutesOf } from './minutes';
 import { type Passage, stageOfPassage } from './passage';
 import { layRungs, NO_PLAN, type Plan, type Stage, stagesForPlayer } from './plan';
 import { type Progress, progressOf, rulesFor } from './progress';
@@ -132,6 +133,19 @@ export function maybeNextWhenEasy({ stages, deeds, progress }: Standing, { plan 
   if (!now || now.stage.ladder.length > 1) return progress.next;
   const easy: Deed = { stageId: now.stage.id, kind: 'take', bpm: now.bpm, outcome: 'easy' };
   return progressOf(stages, plan ?? NO_PLAN, [...deeds, easy]).now?.stage;
+}
+
+/** How long what is left of a line takes a usual student: stages that are not done, and the rungs of the one at hand. */
+export function minutesLeftOf(line: Line, { stages, progress }: Standing, { plan }: Given): number {
+  const { now, doneIds } = progress;
+  const left = stages.flatMap((stage) =>
+    stage.id === now?.stage.id
+      ? [{ ...stage, ladder: stage.ladder.slice(now.climb.rungIndex) }]
+      : doneIds.includes(stage.id)
+        ? []
+        : [stage],
+  );
+  return minutesOf(line, left, plan ?? NO_PLAN);
 }
 
 /** Whether nothing is left to do. */

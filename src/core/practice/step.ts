@@ -7,6 +7,8 @@ export interface Step {
   readonly name: string;
   /** What the student does, in one sentence. */
   readonly doThis: string;
+  /** In one word, for a key: `Play`. */
+  readonly verb: 'Play' | 'Clap' | 'Count' | 'Do it';
   /** Said honestly: what Mevlo listens for. */
   readonly checkedBy: 'notes-and-rhythm' | 'rhythm' | 'own-word';
   /** How it reaches Mevlo: by the microphone; by the microphone or taps on a key or the screen; or not at all. */
@@ -23,6 +25,7 @@ export interface Step {
 const alone = (id: StepId, voice: VoiceName, name: string): Step => ({
   id,
   name,
+  verb: 'Play',
   doThis: `Play the ${voice} alone.`,
   checkedBy: 'notes-and-rhythm',
   input: 'microphone',
@@ -36,6 +39,7 @@ const alone = (id: StepId, voice: VoiceName, name: string): Step => ({
 const own = (id: OwnStepId): Step => ({
   id,
   name: 'Your teacher’s own step',
+  verb: 'Do it',
   doThis: 'Do what your teacher says.',
   checkedBy: 'own-word',
   input: 'none',
@@ -49,6 +53,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
   read: {
     id: 'read',
     name: 'Read it at sight',
+    verb: 'Play',
     doThis: 'Put headphones on and play it once with the model, without stopping, whatever happens.',
     checkedBy: 'notes-and-rhythm',
     input: 'microphone',
@@ -60,6 +65,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
   count: {
     id: 'count',
     name: 'Count aloud',
+    verb: 'Count',
     doThis: 'Say the counts aloud with the click, a syllable for every note; or tap them.',
     checkedBy: 'rhythm',
     input: 'either',
@@ -71,6 +77,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
   clap: {
     id: 'clap',
     name: 'Clap the rhythm',
+    verb: 'Clap',
     doThis: 'Clap every note with the click, and keep the rests silent.',
     checkedBy: 'rhythm',
     input: 'either',
@@ -82,6 +89,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
   'one-note': {
     id: 'one-note',
     name: 'On one easy note',
+    verb: 'Play',
     doThis: 'Play the rhythm on one note that is easy for you.',
     checkedBy: 'notes-and-rhythm',
     input: 'microphone',
@@ -93,6 +101,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
   'name-and-finger': {
     id: 'name-and-finger',
     name: 'Name and finger',
+    verb: 'Do it',
     doThis: 'Say the names of the notes in rhythm while you finger them.',
     checkedBy: 'own-word',
     input: 'none',
@@ -104,6 +113,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
   'air-play': {
     id: 'air-play',
     name: 'Air-play',
+    verb: 'Do it',
     doThis: 'Blow and finger without a sound, in rhythm.',
     checkedBy: 'own-word',
     input: 'none',
@@ -115,6 +125,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
   sing: {
     id: 'sing',
     name: 'Sing it',
+    verb: 'Do it',
     doThis: 'Finger and sing the notes in rhythm.',
     checkedBy: 'own-word',
     input: 'none',
@@ -132,6 +143,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
   plain: {
     id: 'plain',
     name: 'Play the notes',
+    verb: 'Play',
     doThis: 'Play it, every note with its own start, no marks yet.',
     checkedBy: 'notes-and-rhythm',
     input: 'microphone',
@@ -143,6 +155,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
   slurs: {
     id: 'slurs',
     name: 'Add the slurs',
+    verb: 'Play',
     doThis: 'Play it with its slurs, in the same rhythm as before.',
     checkedBy: 'notes-and-rhythm',
     input: 'microphone',
@@ -154,6 +167,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
   marks: {
     id: 'marks',
     name: 'Add accents and staccato',
+    verb: 'Play',
     doThis: 'Play it with slurs, accents and staccato.',
     checkedBy: 'notes-and-rhythm',
     input: 'microphone',
@@ -165,6 +179,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
   expression: {
     id: 'expression',
     name: 'Play all that is written',
+    verb: 'Play',
     doThis: 'Play everything that is written.',
     checkedBy: 'notes-and-rhythm',
     input: 'microphone',
@@ -176,6 +191,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
   'with-backing': {
     id: 'with-backing',
     name: 'Play along',
+    verb: 'Play',
     doThis: 'Put headphones on and play along with the model.',
     checkedBy: 'notes-and-rhythm',
     input: 'microphone',
@@ -187,6 +203,7 @@ export const STEPS: Readonly<Record<StepId, Step>> = {
   'without-click': {
     id: 'without-click',
     name: 'Without the click',
+    verb: 'Play',
     doThis: 'Play everything that is written, and keep the beat yourself.',
     checkedBy: 'notes-and-rhythm',
     input: 'microphone',

@@ -15,7 +15,14 @@ export {
   sliceOfBoard,
 } from './board';
 export { boardOf, pacesOf } from './board-of-class';
-export { type DueDay, dueCalendar } from './calendar';
+export {
+  type DueDay,
+  dueCalendar,
+  type PracticeTimes,
+  practiceCalendar,
+  WEEKDAYS,
+  type Weekday,
+} from './calendar';
 export {
   type ClassFacts,
   type ClassLine,

@@ -19,6 +19,8 @@ import type {
   AssignmentTable,
   DrillItemTable,
   PlanTable,
+  PracticeBookTable,
+  PracticeSpellTable,
   StageWordTable,
   TakeAnswerTable,
   TakeCheckTable,
@@ -78,5 +80,7 @@ export interface Database {
   visit: VisitTable;
   weekly_letter: WeeklyLetterTable;
   drill_item: DrillItemTable;
+  practice_spell: PracticeSpellTable;
+  practice_book: PracticeBookTable;
   one_time_link: OneTimeLinkTable;
 }

@@ -257,3 +257,19 @@ export const DEMO_PACE = {
   days: 180,
   daysPerWeek: 5,
 } as const;
+
+/** What stands in practice books. */
+export const DEMO_BOOKS = [
+  {
+    userName: 'ida',
+    ownMinutes: 15,
+    ownGoal: 'Three Lanterns without a stop before the winter concert.',
+    word: 'Your long notes have become lovely. Count the rests aloud this week.',
+  },
+  {
+    userName: 'wren',
+    ownMinutes: undefined,
+    ownGoal: 'Play Kettle Song for my grandfather.',
+    word: 'First clap, then play: you are on the right way.',
+  },
+] as const;

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { dayOf } from '@/core/calendar';
 import { checkHeard, priorsOf } from '@/core/checking';
 import type { InstrumentId } from '@/core/instruments';
 import { USUAL_POLICY, type Verdict } from '@/core/judging';
@@ -18,6 +19,7 @@ import {
 } from '@/core/simulation';
 import { storeAnswer } from '@/server/db/queries/answers';
 import { finishCheck, storeCheck } from '@/server/db/queries/checks';
+import { storeSpell } from '@/server/db/queries/practice-book';
 import { insertTake } from '@/server/db/queries/takes';
 import type { KeptHeard } from './kept-heard';
 
@@ -26,6 +28,9 @@ const DEMO_SAMPLE_RATE = 22050;
 export const DAY_MS = 86_400_000;
 /** Between a take and the teacher's answer. */
 const ANSWERED_AFTER_DAYS = 1.2;
+
+/** What is handed in was played so often before, in pieces or whole. */
+const PRACTISED_PER_TAKE = 12;
 
 /** A take of the simulated student. */
 export interface DemoTake {
@@ -79,6 +84,13 @@ export async function seedTake(take: DemoTake, facts: DemoTakeFacts, kept: KeptH
     handed_in_at: handedInAt,
     ...(isKept ? { audio: Buffer.from(writeWav(sound())) } : { audio: null, audio_removed_at: new Date() }),
     ...(ratesBy !== undefined && { self_rating: JSON.stringify(ownRating(checked.verdict, ratesBy)) }),
+  });
+  await storeSpell({
+    ...{ id: randomUUID(), student_id: facts.studentId, assignment_id: facts.assignmentId },
+    day: dayOf(handedInAt),
+    seconds: Math.round(PRACTISED_PER_TAKE * heard.durationSeconds),
+    ...{ stage: null, bpm: take.askedBpm, first_measure: null, last_measure: null },
+    ended_at: handedInAt,
   });
   await storeCheck(id, { ...checked, outline: outlineOf(heard) }, undefined);
   // Nobody need look whether a simulated student hands in the model; that takes a second a take.

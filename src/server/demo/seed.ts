@@ -10,6 +10,7 @@ import { insertClass, setPace } from '@/server/db/queries/classes';
 import { isDemoComplete, markDemo, removeTeacherAndStudents } from '@/server/db/queries/demo';
 import { maybePartForStudent } from '@/server/db/queries/music';
 import { insertPin } from '@/server/db/queries/pins';
+import { storeBookWord, storeOwnGoal } from '@/server/db/queries/practice-book';
 import { acceptHelping, insertCoTeacher } from '@/server/db/queries/teaching';
 import { storeVoice } from '@/server/db/queries/voices';
 import { completeParts } from '@/server/jobs/complete-parts';
@@ -17,6 +18,7 @@ import { engraveLine } from '@/server/jobs/engrave-line';
 import { KeptHeard } from './kept-heard';
 import {
   DEMO_ASSIGNMENTS,
+  DEMO_BOOKS,
   DEMO_CLASSES,
   DEMO_COLLEAGUE,
   DEMO_PACE,
@@ -89,6 +91,7 @@ async function seedClasses(teacherId: string, lines: Lines, kept: KeptHeard): Pr
   for (const { userName, lineNumber, ...question } of DEMO_QUESTIONS)
     await ask(assignments.get(lineNumber)!, people.get(userName)!.id, question);
   await setDemoPace(classIds, DEMO_PACE);
+  await seedBooks(teacherId, people);
   for (const [index, { userName, lineNumber, pin, ...take }] of DEMO_TAKES.entries()) {
     const student = people.get(userName)!;
     const part = await maybePartForStudent(lines.get(lineNumber)!.id, student.id, student.classId);
@@ -110,6 +113,15 @@ async function seedClasses(teacherId: string, lines: Lines, kept: KeptHeard): Pr
         words: pin.words,
         teacher_id: teacherId,
       });
+  }
+}
+
+/** What students want, and what their teacher has written into their books. */
+async function seedBooks(teacherId: string, people: ReadonlyMap<string, DemoPerson>): Promise<void> {
+  for (const { userName, ownMinutes, ownGoal, word } of DEMO_BOOKS) {
+    const { id } = people.get(userName)!;
+    await storeOwnGoal(id, ownMinutes, ownGoal);
+    await storeBookWord(id, teacherId, word);
   }
 }
 

@@ -1,5 +1,6 @@
 'use client';
 import { useEffect } from 'react';
+import { PracticeLog } from '@/browser/practice-log';
 import { reportProblem } from '@/browser/report-problem';
 import { isBeingRecorded, TakeStore } from '@/browser/take-store';
 import { whoIsGone } from '@/browser/who-is-gone';
@@ -15,6 +16,9 @@ export function ForgetGone() {
       await store.tidy(isBeingRecorded);
       await store.forgetGone(whoIsGone);
       store.close();
+      const log = await PracticeLog.open(NOBODY);
+      await log.forgetGone(whoIsGone);
+      log.close();
     };
     forget().catch((error: unknown) => reportProblem(error, 'forgetting who is gone'));
   }, []);

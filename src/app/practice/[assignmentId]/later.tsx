@@ -7,9 +7,11 @@ import { orNotFetched } from '@/ui/or-not-fetched';
 const AFTER_MS = 1500;
 const loadResult = () => import('./result');
 const loadLoopPanel = () => import('./loop-panel');
-const loadMicrophoneChoice = () => import('./microphone-choice');
+const loadTapField = () => import('./tap-field');
 /** Everything the coach thinks with. */
 export const loadCoach = () => import('@/core/practice/coach');
+/** What the coach says without words. */
+export const loadSigns = () => import('@/browser/take-signs');
 const loadCoachPanel = () => import('./coach-panel');
 export const loadWatch = () => import('@/browser/recording-watch');
 
@@ -26,30 +28,33 @@ export const CoachPanel = dynamic(() => orNotFetched(loadCoachPanel().then((modu
   ssr: false,
 });
 
+export const TapField = dynamic(() => orNotFetched(loadTapField().then((module) => module.TapField)), {
+  ssr: false,
+});
+
 /** Only stages that cannot be heard have it. */
 export const OwnWord = dynamic(() => orNotFetched(import('./own-word').then((module) => module.OwnWord)));
-
-/** Only where a microphone was opened, and there are several. */
-export const MicrophoneChoice = dynamic(
-  () => orNotFetched(loadMicrophoneChoice().then((module) => module.MicrophoneChoice)),
-  { ssr: false },
-);
 
 /** Comes when everything else is there. */
 const afterAWhile = () => new Promise((resolve) => setTimeout(resolve, AFTER_MS));
 
-export const HelpForm = dynamic(
+/** What is seldom wanted. */
+export const More = dynamic(
   async () => {
     await afterAWhile();
-    return orNotFetched(import('./help-form').then((module) => module.HelpForm));
+    return orNotFetched(import('./more').then((module) => module.More));
   },
   { ssr: false },
 );
 
-export const SoundsPanel = dynamic(
+/** Only for whoever has practised this stage before. */
+export const LastStop = dynamic(() => orNotFetched(import('./last-stop').then((module) => module.LastStop)));
+
+/** Nobody chooses measures before the line is read. */
+export const MeasureTouch = dynamic(
   async () => {
     await afterAWhile();
-    return orNotFetched(import('./sounds-panel').then((module) => module.SoundsPanel));
+    return orNotFetched(import('./measure-touch').then((module) => module.MeasureTouch));
   },
   { ssr: false },
 );
@@ -63,8 +68,8 @@ export function loadLater(): () => void {
   const timer = setTimeout(
     () =>
       void Promise.all([
-        ...[loadResult(), loadLoopPanel(), loadWatch(), loadTapSound(), loadMicrophoneChoice()],
-        ...[loadCoach(), loadCoachPanel()],
+        ...[loadResult(), loadLoopPanel(), loadWatch(), loadTapSound(), loadTapField()],
+        ...[loadCoach(), loadSigns(), loadCoachPanel()],
       ]),
     AFTER_MS,
   );

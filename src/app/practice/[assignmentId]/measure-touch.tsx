@@ -1,4 +1,3 @@
-import type { LoopRange } from '@/core/practice';
 import type { EngravedSystem } from '@/engraving/engraving';
 
 interface MeasureTouchProps {
@@ -28,16 +27,4 @@ export function MeasureTouch({ system, nameOf, onTouch }: MeasureTouchProps) {
       }}
     />
   ));
-}
-
-/** A first touch takes one measure, one beyond it takes all between, one inside begins anew. @param isOpen whether measures were chosen already. */
-export function touchedRange(range: LoopRange, isOpen: boolean, index: number): LoopRange {
-  const { fromIndex, toIndex } = range;
-  if (!isOpen || (index >= fromIndex && index < toIndex))
-    return { fromIndex: index, toIndex: index + 1, withNoteBefore: false };
-  return {
-    fromIndex: Math.min(fromIndex, index),
-    toIndex: Math.max(toIndex, index + 1),
-    withNoteBefore: false,
-  };
 }

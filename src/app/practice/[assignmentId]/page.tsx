@@ -40,6 +40,7 @@ export default async function StandPage({
           assignmentId={id}
           plan={planName === undefined ? undefined : { stage, next, nextWhenEasy, stages, isDone }}
           stageId={stage.id}
+          verb={stage.verb}
           vocabulary={assignment.vocabulary}
           countIn={assignment.countIn}
           strictness={assignment.strictness}
@@ -53,6 +54,7 @@ export default async function StandPage({
           nextBpm={nextBpm}
           climbing={assignment.climbing}
           hardPairs={assignment.hardPairs}
+          stop={viewer.role === 'student' ? assignment.stop : undefined}
           token={assignment.lineToken ?? undefined}
           makesOwnPitch={maybeInstrument(line.part.instrument)?.makesOwnPitch ?? false}
           mayHandIn={viewer.role === 'student'}

@@ -27,6 +27,7 @@ import { Findings } from '@/ui/music/findings';
 import { Intonation } from '@/ui/music/intonation';
 import { Notice } from '@/ui/notice';
 import { Arrival } from './arrival';
+import { AfterPlaying } from './cautions';
 import { Joy } from './joy';
 import { OWN_EARS_FIRST, RatingCard } from './rating-card';
 import { Sitting } from './sitting';
@@ -54,6 +55,7 @@ interface ResultProps extends Omit<ComponentProps<typeof Sitting>, 'shownId'> {
   readonly handIn: HandInState;
   /** What the teacher gives for the line once it is learned; undefined for nothing. */
   readonly token: string | undefined;
+  readonly caution: string | undefined;
   readonly getMixer: () => Mixer;
   readonly onAgain: () => void;
   readonly onRated: (rating: SelfRating) => void;
@@ -63,7 +65,17 @@ interface ResultProps extends Omit<ComponentProps<typeof Sitting>, 'shownId'> {
 }
 
 /** A take that was just played: the student's own ears, what the device found, and what to do with it. */
-export function Result({ take, takes, onShow, handedIn, asked, onRated, climbing, ...rest }: ResultProps) {
+export function Result({
+  take,
+  takes,
+  onShow,
+  handedIn,
+  asked,
+  onRated,
+  climbing,
+  caution,
+  ...rest
+}: ResultProps) {
   const { rating } = take;
   const after = climbing ? afterCleanTake(climbing, take.askedBpm) : NOTHING_AFTER;
   return (
@@ -80,6 +92,7 @@ export function Result({ take, takes, onShow, handedIn, asked, onRated, climbing
       ) : (
         <Verdict take={take} rating={rating} asked={asked} after={after} {...rest} />
       )}
+      <AfterPlaying caution={caution} />
     </Arrival>
   );
 }
@@ -101,7 +114,7 @@ function Verdict({
   onAgain,
   onPractise,
   onHandIn,
-}: Omit<ResultProps, 'onRated' | 'climbing' | keyof ComponentProps<typeof Sitting>> & {
+}: Omit<ResultProps, 'onRated' | 'climbing' | 'caution' | keyof ComponentProps<typeof Sitting>> & {
   readonly rating: SelfRating;
   readonly after: AfterClean;
 }) {

@@ -1,9 +1,11 @@
+import type { Step } from '@/core/practice';
 import { Link } from '@/ui/link';
 
 /** One thing to do, in words. */
 export interface StageFacts {
   readonly id: string;
   readonly name: string;
+  readonly verb: Step['verb'];
   readonly doThis: string;
   readonly chunkName: string;
   readonly checkedBy: 'notes-and-rhythm' | 'rhythm' | 'own-word';

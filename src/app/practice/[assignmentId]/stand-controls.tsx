@@ -1,6 +1,7 @@
 import { Ear as EarIcon, Mic, Play, Repeat } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { SpaceHint } from '@/app/_components/sound/space-hint';
+import type { Step } from '@/core/practice';
 import { Button, ButtonLink } from '@/ui/button';
 import { Tick } from '@/ui/tick';
 import { OwnWord } from './later';
@@ -14,6 +15,7 @@ interface StandControlsProps {
   readonly stageId: string;
   /** How the step at hand reaches Mevlo. */
   readonly input: Input;
+  readonly verb: Step['verb'];
   readonly stand: AtStand;
   readonly mayHandIn: boolean;
   readonly isLoopOpen: boolean;
@@ -50,7 +52,7 @@ export function StandControls(props: StandControlsProps) {
         </Button>
       ) : (
         <Button weight="main" onClick={press} className="min-h-16 px-8 text-xl">
-          <Mic aria-hidden className="size-6" /> Play and record <SpaceHint />
+          <Mic aria-hidden className="size-6" /> {props.verb} and record <SpaceHint />
         </Button>
       )}
       {!isGoing && !isWaiting && (

@@ -1,54 +1,22 @@
 import { Footprints, Repeat } from 'lucide-react';
-import { type ComponentProps, useState } from 'react';
+import { useState } from 'react';
 import { Beats } from '@/app/_components/sound/beats';
-import type { CountInStyle } from '@/core/counting';
-import type { Line } from '@/core/notation';
-import { clicksPerMeasure, sayMeasure, type Vocabulary, wordsOf } from '@/core/time';
-import type { Engraving } from '@/engraving/engraving';
+import { clicksPerMeasure, sayMeasure, wordsOf } from '@/core/time';
 import { Button } from '@/ui/button';
 import { MetronomeMark } from '@/ui/metronome-mark';
 import { EngravedLine } from '@/ui/music/engraved-line';
 import { Notice } from '@/ui/notice';
-import { RowUnder, type Under } from '@/ui/study/under-staff';
-import { Tick } from '@/ui/tick';
-import { Cautions, RestReminder } from './cautions';
-import { FileForm } from './file-form';
+import { RowUnder } from '@/ui/study/under-staff';
 import { GoingBar } from './going-bar';
 import { HeardNote } from './heard-note';
-import { CoachPanel, HelpForm, LoopPanel, MicrophoneChoice, SoundsPanel } from './later';
+import { CoachPanel, LoopPanel, MeasureTouch, More, TapField } from './later';
 import { LoopMark } from './loop-mark';
-import type { LoopWish } from './loop-panel';
-import { MeasureTouch, touchedRange } from './measure-touch';
-import type { SoundWish } from './sounds-panel';
+import { RestReminder } from './rest-reminder';
 import { StandControls } from './stand-controls';
-import { hasMicrophone, type Input, isBusy, playingNow } from './stand-machine';
+import { hasMicrophone, isBusy, playingNow } from './stand-machine';
+import type { StandStaffProps } from './stand-staff-props';
 import { doingNow, NOT_RECORDED, NOTHING_COMES_IN } from './stand-words';
-import { TapField } from './tap-field';
-import type { AtStand } from './use-stand';
-
-interface StandStaffProps {
-  readonly assignmentId: string;
-  readonly stageId: string;
-  readonly stand: AtStand;
-  readonly line: Line;
-  readonly engraving: Engraving;
-  readonly vocabulary: Vocabulary;
-  readonly input: Input;
-  readonly under: Under;
-  readonly bpm: number;
-  /** A tempo as the class counts it. */
-  readonly counted: (bpm: number) => ComponentProps<typeof MetronomeMark>;
-  readonly countIn: CountInStyle;
-  readonly mayHandIn: boolean;
-  readonly caution: string | undefined;
-  readonly sounds: SoundWish;
-  readonly onSounds: (sounds: SoundWish) => void;
-  readonly loop: LoopWish;
-  readonly onLoop: (wish: LoopWish) => void;
-  readonly isLoopOpen: boolean;
-  readonly onLoopOpen: (isOpen: boolean) => void;
-  readonly onSent: (takeId: string) => void;
-}
+import { touchedRange } from './touched-range';
 
 /** The line, and what can be done with it while no take is looked at. */
 export function StandStaff(props: StandStaffProps) {
@@ -103,6 +71,7 @@ export function StandStaff(props: StandStaffProps) {
             assignmentId={props.assignmentId}
             stageId={props.stageId}
             input={input}
+            verb={props.verb}
             stand={stand}
             mayHandIn={props.mayHandIn}
             isLoopOpen={isLoopOpen}
@@ -155,7 +124,7 @@ export function StandStaff(props: StandStaffProps) {
               <Beats
                 count={clicksPerMeasure(measures[0]!.meter, props.countIn.compound)}
                 beats={handles.beats}
-                doing={doingNow(state, turn)}
+                doing={doingNow(state, turn, props.verb)}
               />
             )}
             {isRecording && showsHeard && <HeardNote line={line} handle={handles.heardNote} />}
@@ -163,44 +132,5 @@ export function StandStaff(props: StandStaffProps) {
         </>
       )}
     </>
-  );
-}
-
-/** What is seldom wanted: sounds, a file, help, cautions. */
-function More({
-  showsHeard,
-  onShowsHeard,
-  ...props
-}: StandStaffProps & {
-  readonly showsHeard: boolean;
-  readonly onShowsHeard: (shows: boolean) => void;
-}) {
-  const { assignmentId, stageId, stand, line, input, mayHandIn } = props;
-  return (
-    <div className="grid items-start gap-x-8 gap-y-1 sm:grid-cols-2">
-      <div>
-        <SoundsPanel
-          wish={props.sounds}
-          onWish={props.onSounds}
-          loudness={stand.loudness}
-          onLoudness={stand.changeLoudness}
-          isPitched={line.part.measures[0]!.clef !== 'percussion'}
-          hasOthers={line.others !== undefined}
-        />
-        {hasMicrophone(input) && stand.level && <MicrophoneChoice onChosen={stand.reopenMicrophone} />}
-        {hasMicrophone(input) && (
-          <Tick label="Show the note I play" isOn={showsHeard} onChange={onShowsHeard} />
-        )}
-      </div>
-      <div>
-        {mayHandIn && hasMicrophone(input) && (
-          <FileForm facts={stand.facts} bpm={props.bpm} onSent={props.onSent} />
-        )}
-        {mayHandIn && (
-          <HelpForm assignmentId={assignmentId} stageId={stageId} line={line} vocabulary={props.vocabulary} />
-        )}
-        <Cautions caution={props.caution} />
-      </div>
-    </div>
   );
 }

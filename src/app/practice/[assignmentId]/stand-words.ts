@@ -2,6 +2,7 @@ import type { DeviceTakes, WholeTake } from '@/app/_components/device/device-tak
 import type { PassageMoment } from '@/browser/passage';
 import type { TakeFacts } from '@/browser/take-session';
 import type { Line } from '@/core/notation';
+import type { LoopRange, Step } from '@/core/practice';
 import type { HandInState } from './result';
 import type { StandState, Taken } from './stand-machine';
 
@@ -16,10 +17,10 @@ export const NOT_RECORDED = {
 export const NOTHING_COMES_IN = 'Mevlo hears nothing at all. Is the microphone on?';
 
 /** What is said beside the beat when the count-in is over. */
-export function doingNow({ kind }: StandState, turn: PassageMoment['phase']): string {
+export function doingNow({ kind }: StandState, turn: PassageMoment['phase'], verb: Step['verb']): string {
   switch (kind) {
     case 'recording':
-      return 'Play!';
+      return `${verb}!`;
     case 'tapping':
       return 'Tap every note …';
     case 'going-through':
@@ -66,4 +67,14 @@ export function handInStateOf(takeId: string, { takes, send, arrived, store }: D
   const isUnreached = send.kind === 'offline' || send.kind === 'no-answer';
   if (isUnreached && isOnlyHere) return { kind: 'only-in-this-page' };
   return { kind: isUnreached ? send.kind : 'on-its-way' };
+}
+
+/** The printed numbers of some measures; undefined for all of them. */
+export function printedNumbers(
+  { part: { measures } }: Line,
+  { fromIndex, toIndex }: Pick<LoopRange, 'fromIndex' | 'toIndex'>,
+): { readonly first: number; readonly last: number } | undefined {
+  if (fromIndex === 0 && toIndex >= measures.length) return undefined;
+  const chosen = measures.slice(fromIndex, toIndex);
+  return chosen.length === 0 ? undefined : { first: chosen[0]!.number, last: chosen.at(-1)!.number };
 }

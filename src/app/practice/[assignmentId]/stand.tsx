@@ -15,6 +15,9 @@ import {
   type NextPractice,
   type OwnEars,
   qualitiesAsked,
+  type Step,
+  type Stop,
+  sayStop,
   USUAL_RULES,
 } from '@/core/practice';
 import { countedTempo, type Vocabulary } from '@/core/time';
@@ -22,8 +25,7 @@ import { type LineEngravings, useEngraving } from '@/ui/music/engraved-line';
 import { Notice } from '@/ui/notice';
 import { Sheet } from '@/ui/page-frame';
 import { TempoLadder } from '@/ui/tempo-ladder';
-import { AfterPlaying } from './cautions';
-import { loadLater, Result } from './later';
+import { LastStop, loadLater, Result } from './later';
 import type { LoopWish } from './loop-panel';
 import { PlayedFor } from './played-for';
 import type { SoundWish } from './sounds-panel';
@@ -45,6 +47,8 @@ interface StandProps {
       })
     | undefined;
   readonly stageId: string;
+  /** What is done in the stage at hand, with a plan or without one. */
+  readonly verb: Step['verb'];
   readonly vocabulary: Vocabulary;
   readonly countIn: CountInStyle;
   /** By which takes are judged. */
@@ -63,6 +67,8 @@ interface StandProps {
   readonly hardPairs: readonly HardPair[];
   /** What the teacher gives for the line once it is learned; undefined for nothing. */
   readonly token: string | undefined;
+  /** Where it stopped last time; undefined where nothing was practised in this stage. */
+  readonly stop: Stop | undefined;
   readonly makesOwnPitch: boolean;
   readonly nextBpm: number;
   /** A teacher may try the stand out but hands nothing in. */
@@ -136,6 +142,14 @@ export function Stand(props: StandProps) {
     setBpm(next.bpm);
     stand.goRound(next, wish, next.bpm, next.step);
   };
+  const goOnAt = ({ bpm: tempo, measures }: Stop) => {
+    if (tempo !== undefined) setBpm(tempo);
+    const fromIndex = line.part.measures.findIndex(({ number }) => number === measures?.first);
+    const lastIndex = line.part.measures.findLastIndex(({ number }) => number === measures?.last);
+    if (fromIndex < 0 || lastIndex < fromIndex) return;
+    setLoop({ ...loop, fromIndex, toIndex: lastIndex + 1 });
+    setLoopOpen(true);
+  };
   const handIn = (take: SittingTake) => {
     send(take.id);
     stand.handIn(take);
@@ -166,6 +180,12 @@ export function Stand(props: StandProps) {
         {climbing && !shown && (
           <PlayedFor climbing={climbing} nextStage={plan?.next?.name} token={props.token} />
         )}
+        {props.stop && !shown && !isGoing && !isLoopOpen && (
+          <LastStop
+            says={`Last time you stopped at ${sayStop(props.stop, vocabulary)}.`}
+            onGoOn={() => goOnAt(props.stop!)}
+          />
+        )}
         {device.isFleeting && mayHandIn && (
           <Notice kind="problem">
             This browser window keeps nothing: hand a take in before you close it, or open Mevlo in an
@@ -173,34 +193,32 @@ export function Stand(props: StandProps) {
           </Notice>
         )}
         {shown ? (
-          <>
-            <Result
-              key={`${shown.id} ${shown.rating === undefined}`}
-              take={shown}
-              takes={sitting.takes}
-              onShow={stand.choose}
-              handedIn={device.arrived}
-              line={line}
-              engravings={engravings}
-              vocabulary={vocabulary}
-              climbing={climbing}
-              nextStages={{ good: plan?.next?.name, easy: plan?.nextWhenEasy?.name }}
-              onGoOn={mayHandIn ? (outcome) => goOn(shown, outcome) : undefined}
-              makesOwnPitch={props.makesOwnPitch}
-              asked={qualitiesAsked(
-                plan?.stage.checkedBy === 'rhythm' ? 'rhythm' : 'notes-and-rhythm',
-                plan === undefined || hasExpression(line),
-              )}
-              handIn={handInStateOf(shown.id, device)}
-              token={props.token}
-              getMixer={stand.getMixer}
-              onAgain={() => stand.again(shown.taps !== undefined)}
-              onRated={(rating) => stand.rate(shown.id, rating)}
-              onPractise={practise}
-              onHandIn={mayHandIn ? () => handIn(shown) : undefined}
-            />
-            <AfterPlaying caution={props.caution} />
-          </>
+          <Result
+            key={`${shown.id} ${shown.rating === undefined}`}
+            take={shown}
+            takes={sitting.takes}
+            onShow={stand.choose}
+            handedIn={device.arrived}
+            line={line}
+            engravings={engravings}
+            vocabulary={vocabulary}
+            climbing={climbing}
+            nextStages={{ good: plan?.next?.name, easy: plan?.nextWhenEasy?.name }}
+            onGoOn={mayHandIn ? (outcome) => goOn(shown, outcome) : undefined}
+            makesOwnPitch={props.makesOwnPitch}
+            asked={qualitiesAsked(
+              plan?.stage.checkedBy === 'rhythm' ? 'rhythm' : 'notes-and-rhythm',
+              plan === undefined || hasExpression(line),
+            )}
+            handIn={handInStateOf(shown.id, device)}
+            token={props.token}
+            caution={props.caution}
+            getMixer={stand.getMixer}
+            onAgain={() => stand.again(shown.taps !== undefined)}
+            onRated={(rating) => stand.rate(shown.id, rating)}
+            onPractise={practise}
+            onHandIn={mayHandIn ? () => handIn(shown) : undefined}
+          />
         ) : (
           <StandStaff
             assignmentId={assignmentId}
@@ -210,6 +228,7 @@ export function Stand(props: StandProps) {
             engraving={engraving}
             vocabulary={vocabulary}
             input={input}
+            verb={props.verb}
             under={plan?.stage.under ?? 'counts'}
             bpm={bpm}
             counted={counted}

@@ -2,12 +2,11 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Mixer } from '@/browser/mixer';
 import { reportProblem } from '@/browser/report-problem';
-import { playSign } from '@/browser/take-signs';
 import type { Line } from '@/core/notation';
 import { type Climbing, type HardPair, isGoodOutcome, type LoopLine, type LoopRange } from '@/core/practice';
 import type { Coach, CoachPlan } from '@/core/practice/coach';
 import type { AtCoach, CoachNow } from './coach-now';
-import { loadCoach } from './later';
+import { loadCoach, loadSigns } from './later';
 import type { Taken } from './stand-machine';
 import type { TakeReceiver } from './use-recording';
 
@@ -22,6 +21,8 @@ interface CoachOptions {
   readonly stopAll: () => void;
   /** Nothing can be practised, and why. */
   readonly onProblem: (text: string) => void;
+  /** Somebody has played for so long. */
+  readonly onPlayed: (seconds: number, measures: LoopRange, bpm: number) => void;
   /** A take of the whole line is over. @param isGood whether it is one to hand in. */
   readonly onKept: (taken: Taken, isGood: boolean) => Promise<void>;
 }
@@ -54,7 +55,10 @@ export function useCoach(options: CoachOptions): AtCoach {
   };
 
   const goOn = async (coach: Coach, mine: number, plan: CoachPlan) => {
-    const { coachHeardOf, coachOn, lineOfTask } = await loadCoach();
+    const [{ coachHeardOf, coachOn, lineOfTask }, { playSign }] = await Promise.all([
+      loadCoach(),
+      loadSigns(),
+    ]);
     if (run.current !== mine) return;
     const { task } = coach;
     const music = lineOfTask(latest.current.line, task);
@@ -67,6 +71,7 @@ export function useCoach(options: CoachOptions): AtCoach {
       const { verdict } = taken.check;
       const heard = coachHeardOf(verdict, task, music.firstIndex, seconds);
       const next = coachOn(plan, coach, heard);
+      if (heard.kind === 'played') latest.current.onPlayed(seconds, task.range, task.bpm);
       const isRight = heard.kind === 'played' && isGoodOutcome(heard.outcome);
       playSign(
         latest.current.getMixer(),

@@ -1,6 +1,7 @@
 'use client';
 import { type RefObject, useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import { useDeviceTakes } from '@/app/_components/device/device-takes';
+import { type Practised, useAddPractice } from '@/app/_components/device/practice-time';
 import type { BeatsHandle } from '@/app/_components/sound/beats';
 import { useMixer } from '@/app/_components/sound/use-mixer';
 import { useSpaceKey } from '@/app/_components/sound/use-page-keys';
@@ -35,8 +36,9 @@ import {
   reduceStand,
   type Taken,
 } from './stand-machine';
-import { wholeTake } from './stand-words';
+import { printedNumbers, wholeTake } from './stand-words';
 import { useCoach } from './use-coach';
+import { usePracticeTime } from './use-practice-time';
 import { useRecording } from './use-recording';
 
 interface StandOptions {
@@ -72,6 +74,12 @@ export function useStand(options: StandOptions) {
   const { assignmentId, stageId, title, line, engraving, input, bpm, countIn, sounds } = options;
   const device = useDeviceTakes();
   const [sitting, dispatch] = useReducer(reduceStand, EMPTY_STAND);
+  /** What is gone round in. */
+  const [looped, setLooped] = useState<Pick<Practised, 'bpm' | 'measures'>>({
+    bpm: undefined,
+    measures: undefined,
+  });
+  const addPractice = useAddPractice();
   const [turn, setTurn] = useState<PassageMoment['phase']>('before');
   const handles: StandHandles = { playhead: useRef(null), beats: useRef(null), heardNote: useRef(null) };
   const { playhead, beats, heardNote } = handles;
@@ -148,6 +156,7 @@ export function useStand(options: StandOptions) {
     const model = wish.turns === 'click' ? undefined : sounds.model;
     const rounds = takesTurns ? 2 * wish.rounds : wish.rounds;
     const turns = takesTurns ? 'mine-then-yours' : 'together';
+    setLooped({ bpm: tempo, measures: printedNumbers(line, range) });
     void play('looping', { bpm: tempo, line: music.line, model, rounds, turns }, music.firstIndex);
   };
   const goThrough = () => {
@@ -197,6 +206,8 @@ export function useStand(options: StandOptions) {
       void recording.start(wish, receiver);
     },
     onProblem: (text) => dispatch({ kind: 'failed', text }),
+    onPlayed: (seconds, range, tempo) =>
+      addPractice(seconds, { ...facts, bpm: tempo, measures: printedNumbers(line, range) }),
     stopAll: () => {
       stopPlaying();
       void recording.drop();
@@ -205,6 +216,10 @@ export function useStand(options: StandOptions) {
       if (isGood && options.mayHandIn) return handIn(taken);
       await (await device.whenOpen())?.remove(taken.id);
     },
+  });
+  usePracticeTime(sitting.state, coach.coach !== undefined, {
+    ...{ assignmentId, stage: stageId },
+    ...(sitting.state.kind === 'looping' ? looped : { bpm, measures: undefined }),
   });
   const press = () => {
     if (coach.coach) return coach.stop();

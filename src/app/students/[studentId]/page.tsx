@@ -143,6 +143,11 @@ export default async function RecordPage({
           <Sheet>
             <h2 className="mb-2 text-xl font-bold">Take it along</h2>
             <p>
+              <Link href={`/students/${record.id}/book`} className={LINK}>
+                The practice book
+              </Link>
+            </p>
+            <p>
               <Link href={`/students/${record.id}/sheet`} className={LINK}>
                 A sheet for those at home
               </Link>

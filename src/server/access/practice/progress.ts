@@ -3,6 +3,7 @@ import { grouped } from '@/core/base';
 import {
   describeStage,
   ladderOf,
+  minutesLeftOf,
   planNameOf,
   stagesOfGiven,
   standingOf,
@@ -45,6 +46,8 @@ export async function progressOfStudent(studentId: string, since?: Date) {
         stageCount: stages.length,
         doneCount: progress.doneIds.length,
         climbedLately: since ? stepsClimbedSince(assignment, line, own, said, since, planned) : 0,
+        isAsked: progress.now?.stage.isAsked ?? false,
+        minutesLeft: minutesLeftOf(line, standing, assignment),
         now: progress.now && describeStage(line, progress.now.stage, assignment.vocabulary),
         ...ladderOf(standing, assignment.goalBpm),
       },

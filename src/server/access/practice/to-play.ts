@@ -18,6 +18,7 @@ import {
 import { listAskedPassages } from '@/server/db/queries/answers';
 import * as queries from '@/server/db/queries/assignments';
 import { maybePartForStudent, storeMusic } from '@/server/db/queries/music';
+import { listStops } from '@/server/db/queries/practice-book';
 import { mayBeRecorded } from '@/server/db/queries/roster';
 import { listTakesOfStudent } from '@/server/db/queries/takes';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
@@ -45,9 +46,10 @@ export async function requirePlayable(viewer: Viewer, assignmentId: string) {
  */
 export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, asked?: string) {
   const { assignment, part, nextLines } = await requirePlayable(viewer, assignmentId);
-  const [takes, words] = await Promise.all([
+  const [takes, words, stops] = await Promise.all([
     listTakesOfStudent(viewer.userId, assignment.id),
     queries.listStageWords(viewer.userId, assignment.id),
+    listStops(viewer.userId, assignment.id),
   ]);
   const standing = standingOf(assignment, part.line, takes, words);
   const { stages, progress } = standing;
@@ -55,6 +57,7 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
   const line = lineOfStage(part.line, stage, nextLines);
   const counting = STEPS[stage.step].under === 'counts' ? (assignment.counting ?? USUAL_STYLE) : undefined;
   const nextWhenEasy = maybeNextWhenEasy(standing, assignment);
+  const planName = planNameOf(assignment, stages);
   const { plan, ...rest } = assignment;
   const inWords = (one: Stage) => describeStage(part.line, one, assignment.vocabulary);
   return {
@@ -71,7 +74,7 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
     partHash: part.contentHash,
     line,
     engravings: await engravingsOf(await storeMusic(line), counting),
-    planName: planNameOf(assignment, stages),
+    planName,
     stage: { ...inWords(stage), isNow: at.isNow, why: at.why },
     next: progress.next && inWords(progress.next),
     nextWhenEasy: nextWhenEasy && inWords(nextWhenEasy),
@@ -81,6 +84,8 @@ export async function getAssignmentToPlay(viewer: Viewer, assignmentId: string, 
     climbed: at.climbed,
     nextBpm: at.bpm,
     climbing: at.climbing,
+    /** Where the viewer stopped in this stage; undefined where it was another one. */
+    stop: stops.find((one) => one.stage === (planName === undefined ? null : stage.id)),
     hardPairs: hardPairsOf(line, assignment.goalBpm),
   };
 }

@@ -5,7 +5,9 @@ import type { VoiceKind } from '@/core/review';
 import { type TakeRecord, takesCsv } from '@/core/school';
 import { listStageWords } from '@/server/db/queries/assignments';
 import { mayDo } from '@/server/db/queries/attempts';
+import { listKnown } from '@/server/db/queries/drills';
 import { maybePartForStudent } from '@/server/db/queries/music';
+import { listSpells, maybeBook } from '@/server/db/queries/practice-book';
 import { listRoster, maybeMembership } from '@/server/db/queries/roster';
 import * as queries from '@/server/db/queries/taking-out';
 import { maybeWholeVoice } from '@/server/db/queries/voices';
@@ -73,10 +75,13 @@ type Membership = NonNullable<Awaited<ReturnType<typeof maybeMembership>>>;
 
 async function* filesOfStudent(membership: Membership, folder: string): AsyncGenerator<ArchivedFile> {
   const { studentId, classId } = membership;
-  const [takes, words, given] = await Promise.all([
+  const [takes, words, given, reading, practised, book] = await Promise.all([
     queries.listTakesToTakeOut(studentId),
     listStageWords(studentId),
     queries.listGivenToStudent(studentId),
+    listKnown(studentId),
+    listSpells(studentId),
+    maybeBook(studentId),
   ]);
   const recordings = new Map(
     takes.flatMap(({ id, lineNumber, askedBpm, handedInAt, audioRemovedAt, audioType }) => {
@@ -98,6 +103,9 @@ async function* filesOfStudent(membership: Membership, folder: string): AsyncGen
     leftAt,
     given,
     words,
+    reading,
+    practised,
+    practiceBook: book,
     takes: takes.map(({ measures: _, voices, ...take }) => ({
       ...take,
       recording: recordings.get(take.id),
@@ -169,7 +177,7 @@ const json = (path: string, value: unknown) => text(path, `${JSON.stringify(valu
 
 const READ_ME = `What is in here
 student.json   everything Mevlo knows: who, what was given out, every take with what was heard, the verdict,
-               the teacher's answer and overrules (JSON; times in UTC)
+               the teacher's answer and overrules, what was practised when, what can be read (JSON; times in UTC)
 takes.csv      one row a take (CSV, RFC 4180, UTF-8)
 lines/         the music as this student reads it (MusicXML)
 recordings/    what was handed in (WAV, 16 bit; .bin: an upload that could not be read)

@@ -41,6 +41,7 @@ export function maybeMembership(studentId: string) {
       'user.email',
       'class.id as classId',
       'class.name as className',
+      'class.daily_minutes as dailyMinutes',
       'class.teacher_id as headId',
       TEACHER_IDS.as('teacherIds'),
       'class_student.user_name as userName',

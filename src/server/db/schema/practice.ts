@@ -214,3 +214,33 @@ export interface DrillItemTable {
   missed: Generated<number>;
   answered_at: Generated<Date>;
 }
+
+/** A stretch of time in which a student played, as the device measured it: from playing, not from an open page. */
+export interface PracticeSpellTable {
+  /** Made by the device: it grows while somebody goes on. */
+  id: string;
+  student_id: string;
+  /** Null for reading. */
+  assignment_id: string | null;
+  /** Calendar day where the student was, `YYYY-MM-DD`. */
+  day: ColumnType<string, string, string>;
+  seconds: number;
+  /** Where it stopped: stage, tempo and printed numbers of the measures, as far as there are any. */
+  stage: string | null;
+  bpm: number | null;
+  first_measure: number | null;
+  last_measure: number | null;
+  /** By the clock of the student's device. */
+  ended_at: Date;
+}
+
+/** What a student wants, and the teacher's word. */
+export interface PracticeBookTable {
+  student_id: string;
+  /** Minutes a day; null where the class's count. */
+  own_minutes: number | null;
+  own_goal: Generated<string>;
+  teacher_word: Generated<string>;
+  teacher_id: string | null;
+  word_said_at: Date | null;
+}
