@@ -1,22 +1,54 @@
 import { Footprints, Repeat } from 'lucide-react';
-import { useState } from 'react';
+import { type ComponentProps, useState } from 'react';
 import { Beats } from '@/app/_components/sound/beats';
-import { clicksPerMeasure, sayMeasure, wordsOf } from '@/core/time';
+import type { CountInStyle } from '@/core/counting';
+import type { Line } from '@/core/notation';
+import type { Step } from '@/core/practice';
+import { clicksPerMeasure, sayMeasure, type Vocabulary, wordsOf } from '@/core/time';
+import type { Engraving } from '@/engraving/engraving';
 import { Button } from '@/ui/button';
 import { MetronomeMark } from '@/ui/metronome-mark';
 import { EngravedLine } from '@/ui/music/engraved-line';
 import { Notice } from '@/ui/notice';
-import { RowUnder } from '@/ui/study/under-staff';
+import { RowUnder, type Under } from '@/ui/study/under-staff';
 import { GoingBar } from './going-bar';
 import { HeardNote } from './heard-note';
 import { CoachPanel, LoopPanel, MeasureTouch, More, TapField } from './later';
 import { LoopMark } from './loop-mark';
+import type { LoopWish } from './loop-panel';
 import { RestReminder } from './rest-reminder';
+import type { SoundWish } from './sounds-panel';
 import { StandControls } from './stand-controls';
-import { hasMicrophone, isBusy, playingNow } from './stand-machine';
-import type { StandStaffProps } from './stand-staff-props';
+import { hasMicrophone, type Input, isBusy, playingNow } from './stand-machine';
 import { doingNow, NOT_RECORDED, NOTHING_COMES_IN } from './stand-words';
 import { touchedRange } from './touched-range';
+import type { AtStand } from './use-stand';
+
+interface StandStaffProps {
+  readonly assignmentId: string;
+  readonly stageId: string;
+  readonly stand: AtStand;
+  readonly line: Line;
+  readonly engraving: Engraving;
+  readonly vocabulary: Vocabulary;
+  readonly input: Input;
+  /** What is done in the stage at hand. */
+  readonly verb: Step['verb'];
+  readonly under: Under;
+  readonly bpm: number;
+  /** A tempo as the class counts it. */
+  readonly counted: (bpm: number) => ComponentProps<typeof MetronomeMark>;
+  readonly countIn: CountInStyle;
+  readonly mayHandIn: boolean;
+  readonly caution: string | undefined;
+  readonly sounds: SoundWish;
+  readonly onSounds: (sounds: SoundWish) => void;
+  readonly loop: LoopWish;
+  readonly onLoop: (wish: LoopWish) => void;
+  readonly isLoopOpen: boolean;
+  readonly onLoopOpen: (isOpen: boolean) => void;
+  readonly onSent: (takeId: string) => void;
+}
 
 /** The line, and what can be done with it while no take is looked at. */
 export function StandStaff(props: StandStaffProps) {
@@ -107,7 +139,25 @@ export function StandStaff(props: StandStaffProps) {
           </section>
         )}
         {!isRecording && !isCoached && (
-          <More {...props} showsHeard={showsHeard} onShowsHeard={setShowsHeard} />
+          <More
+            assignmentId={props.assignmentId}
+            stageId={props.stageId}
+            facts={stand.facts}
+            bpm={props.bpm}
+            line={line}
+            vocabulary={props.vocabulary}
+            input={input}
+            mayHandIn={props.mayHandIn}
+            caution={props.caution}
+            sounds={sounds}
+            onSounds={props.onSounds}
+            loudness={stand.loudness}
+            onLoudness={stand.changeLoudness}
+            onMicrophone={stand.level && stand.reopenMicrophone}
+            onSent={props.onSent}
+            showsHeard={showsHeard}
+            onShowsHeard={setShowsHeard}
+          />
         )}
         <RestReminder />
       </div>
