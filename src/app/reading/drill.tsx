@@ -1,17 +1,34 @@
 'use client';
 import { Check, Play, RotateCcw } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { type Practised, useAddPractice } from '@/app/_components/device/practice-time';
-import { QUESTIONS, type Question, sayItem } from '@/core/drills';
+import type { CountInStyle } from '@/core/counting';
+import { askOf, firstShownMeasure, type Question, sayItem } from '@/core/drills';
+import type { Line } from '@/core/notation';
+import type { Vocabulary } from '@/core/time';
 import type { EngravedSystem } from '@/engraving/engraving';
 import { Button } from '@/ui/button';
 import { answerOf, IssueList } from '@/ui/form';
+import { orNotFetched } from '@/ui/or-not-fetched';
+import { FingeringDiagram } from '@/ui/study/fingering-diagram';
 import { keepAnswer } from './actions';
-import { RingedSystem } from './ringed-system';
+import { AskedSystem } from './asked-system';
+import { HearMeasure } from './hear-measure';
+
+const ClapQuestion = dynamic(
+  () => orNotFetched(import('./clap-question').then((module) => module.ClapQuestion)),
+  { ssr: false },
+);
 
 export interface DrillQuestion extends Question {
-  readonly system: EngravedSystem;
+  readonly systems: readonly EngravedSystem[];
+  /** What sounds, or is clapped. */
+  readonly music: Line | undefined;
+  readonly bpm: number;
+  /** Of the instrument, where fingerings are drawn. */
+  readonly holes: readonly number[];
 }
 
 const SECONDS = 60;
@@ -20,13 +37,25 @@ const READING: Practised = { assignmentId: undefined, stage: undefined, bpm: und
 const RIGHT_MS = 700;
 const WRONG_MS = 2200;
 
+/** What was answered. */
+interface Given {
+  readonly words: string;
+  readonly isRight: boolean;
+}
+
 type State =
   | { readonly kind: 'before' }
-  | { readonly kind: 'asks'; readonly index: number; readonly given: string | undefined }
+  | { readonly kind: 'asks'; readonly index: number; readonly given: Given | undefined }
   | { readonly kind: 'over' };
 
+interface DrillProps {
+  readonly questions: readonly DrillQuestion[];
+  readonly vocabulary: Vocabulary;
+  readonly countIn: CountInStyle;
+}
+
 /** Questions for a minute, one after the other; each answer is kept as it is given. */
-export function Drill({ questions }: { readonly questions: readonly DrillQuestion[] }) {
+export function Drill({ questions, vocabulary, countIn }: DrillProps) {
   const router = useRouter();
   const addPractice = useAddPractice();
   const [state, setState] = useState<State>({ kind: 'before' });
@@ -53,11 +82,10 @@ export function Drill({ questions }: { readonly questions: readonly DrillQuestio
     setLeft(SECONDS);
     setState({ kind: 'asks', index: 0, given: undefined });
   };
-  const answer = async (question: DrillQuestion, given: string) => {
+  const answer = async (question: DrillQuestion, given: string, isRight = given === question.answer) => {
     if (state.kind !== 'asks' || state.given !== undefined) return;
-    const isRight = given === question.answer;
     const next = state.index + 1;
-    setState({ ...state, given });
+    setState({ ...state, given: { words: given, isRight } });
     setAnswers((before) => [...before, { item: question.item, isRight }]);
     const isOver = left <= 0 || next >= questions.length;
     if (isOver) addPractice(SECONDS - left, READING);
@@ -73,7 +101,8 @@ export function Drill({ questions }: { readonly questions: readonly DrillQuestio
     return (
       <>
         <p className="mb-4 text-lg">
-          Notes from your own lines. What you know is asked again in some days, what you do not know soon.
+          Notes and rhythms from your own lines. What you know is asked again in some days, what you do not
+          know soon.
         </p>
         <Button weight="main" onClick={begin} className="min-h-16 px-8 text-xl">
           <Play aria-hidden className="size-6" /> Start
@@ -84,6 +113,7 @@ export function Drill({ questions }: { readonly questions: readonly DrillQuestio
     return (
       <Over
         answers={answers}
+        vocabulary={vocabulary}
         onAgain={() => {
           setState({ kind: 'before' });
           router.refresh();
@@ -95,7 +125,7 @@ export function Drill({ questions }: { readonly questions: readonly DrillQuestio
   return (
     <section aria-label="Question" className="space-y-4">
       <p className="flex justify-between gap-4 text-lg">
-        <span className="text-2xl font-bold">{QUESTIONS[question.kind]}</span>
+        <span className="text-2xl font-bold">{askOf(question.kind, vocabulary)}</span>
         <span
           className="shrink-0 whitespace-nowrap tabular-nums"
           role="timer"
@@ -104,37 +134,87 @@ export function Drill({ questions }: { readonly questions: readonly DrillQuestio
           {left} s
         </span>
       </p>
-      <RingedSystem system={question.system} eventIds={question.eventIds} />
-      <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
-        {question.choices.map((choice, place) => (
-          <Button
-            key={choice}
-            ref={place === 0 ? first : undefined}
-            disabled={given !== undefined}
-            onClick={() => void answer(question, choice)}
-            className="min-h-16 text-2xl"
-          >
-            {choice}
-          </Button>
-        ))}
-      </div>
+      <Shown question={question} />
+      {question.kind === 'heard' && question.music && (
+        <HearMeasure key={state.index} music={question.music} bpm={question.bpm} />
+      )}
+      {question.kind === 'clap' && question.music ? (
+        given === undefined && (
+          <ClapQuestion
+            key={state.index}
+            music={question.music}
+            bpm={question.bpm}
+            countIn={countIn}
+            onClapped={(isRight) => void answer(question, CLAPPED, isRight)}
+          />
+        )
+      ) : (
+        <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
+          {question.choices.map((choice, place) => {
+            const fingering = question.fingerings?.[place];
+            return (
+              <Button
+                key={choice}
+                ref={place === 0 ? first : undefined}
+                disabled={given !== undefined}
+                onClick={() => void answer(question, choice)}
+                className="min-h-16 text-2xl"
+              >
+                {fingering ? (
+                  <FingeringDiagram fingering={fingering} holes={question.holes} size={14} />
+                ) : (
+                  choice
+                )}
+              </Button>
+            );
+          })}
+        </div>
+      )}
       <p role="status" className="min-h-10 text-2xl font-bold">
-        {given === question.answer && (
+        {given?.isRight && (
           <span className="inline-flex items-center gap-2">
             <Check aria-hidden className="size-8 text-cool" /> Right!
           </span>
         )}
-        {given !== undefined && given !== question.answer && `It is ${question.answer}.`}
+        {given && !given.isRight && sayMissed(question)}
       </p>
       <IssueList issues={issues} />
     </section>
   );
 }
 
+/** Clapping has no words. */
+const CLAPPED = '';
+
+const sayMissed = ({ kind, answer }: Question): string =>
+  kind === 'clap' ? 'Not yet: it comes again.' : `It is ${answer}.`;
+
+/** The staff with what is asked about marked in it. */
+function Shown({ question }: { readonly question: DrillQuestion }) {
+  const { kind, eventIds, measureIndex, systems } = question;
+  const from = firstShownMeasure(measureIndex);
+  return systems.map((system, index) => (
+    <AskedSystem
+      key={index}
+      system={system}
+      ringed={kind === 'complete' ? [] : eventIds}
+      covered={kind === 'complete' ? eventIds[0] : undefined}
+      framed={kind === 'clap' ? measureIndex : undefined}
+      numbered={
+        kind === 'heard'
+          ? question.choices.map((_, place) => ({ printedIndex: from + place, number: place + 1 }))
+          : []
+      }
+    />
+  ));
+}
+
 function Over({
   answers,
+  vocabulary,
   onAgain,
 }: {
+  readonly vocabulary: Vocabulary;
   readonly answers: readonly { readonly item: string; readonly isRight: boolean }[];
   readonly onAgain: () => void;
 }) {
@@ -150,7 +230,7 @@ function Over({
           <h2 className="text-xl font-bold">Look at these once more</h2>
           <ul className="ml-5 list-disc text-lg">
             {missed.map((item) => (
-              <li key={item}>{sayItem(item)}</li>
+              <li key={item}>{sayItem(item, vocabulary)}</li>
             ))}
           </ul>
         </>

@@ -13,14 +13,14 @@ export const metadata: Metadata = { title: 'Read for a minute' };
 export default async function ReadingPage() {
   const viewer = await requireStudent();
   const now = new Date();
-  const { hasLines, isDrawn, questions } = await getDrill(viewer, dayOf(now), now.getTime());
+  const { hasLines, isDrawn, ...drill } = await getDrill(viewer, dayOf(now), now.getTime());
   return (
     <SignedInFrame viewer={viewer}>
       <Sheet className="mx-auto max-w-2xl">
         <h1 className="mb-3 font-serif text-3xl font-bold">Read for a minute</h1>
         {!hasLines && <p>Your teacher has not given you a line yet.</p>}
         {hasLines && !isDrawn && <DrawingComes />}
-        {questions.length > 0 && <Drill questions={questions} />}
+        {drill.questions.length > 0 && <Drill {...drill} />}
       </Sheet>
     </SignedInFrame>
   );

@@ -1,27 +1,57 @@
+import { maybeInstrument } from '../instruments';
 import { withArticle } from '../study';
-import { type NoteValue, valueName } from '../time';
+import { type Vocabulary, valueName, wordsOf } from '../time';
 import type { DrillKind } from './question';
+import { sayRhythm, valueOfCode } from './value-code';
 
-export const QUESTIONS: Readonly<Record<DrillKind, string>> = {
-  name: 'What is the ringed note called?',
-  beats: 'How many beats is it worth?',
-  direction: 'From the first ringed note to the second: which way?',
-};
+/** What is asked. */
+export function askOf(kind: DrillKind, vocabulary: Vocabulary): string {
+  const { measure } = wordsOf(vocabulary);
+  switch (kind) {
+    case 'name':
+      return 'What is the ringed note called?';
+    case 'word':
+      return 'Which word do these notes spell?';
+    case 'fingering':
+      return 'How is the ringed note fingered?';
+    case 'beats':
+      return 'How many beats is it worth?';
+    case 'complete':
+      return `Which note completes the ${measure}?`;
+    case 'direction':
+      return 'From the first ringed note to the second: which way?';
+    case 'key':
+      return 'Which major key has this signature?';
+    case 'heard':
+      return `Which ${measure} do you hear?`;
+    case 'clap':
+      return `Clap this ${measure} after the count.`;
+  }
+}
 
-const WORDS: Readonly<Record<DrillKind, (rest: readonly string[]) => string>> = {
+type Sayer = (rest: readonly string[], vocabulary: Vocabulary) => string;
+
+const WORDS: Readonly<Record<DrillKind, Sayer>> = {
   name: ([clef, pitch]) => `the note ${pitch} in the ${clef} clef`,
-  beats: ([kind, value, meter]) => `how long ${withArticle(sayValue(value!))} ${kind} is in ${meter}`,
+  word: ([clef, word]) => `the notes of ${word} in the ${clef} clef`,
+  fingering: ([id, pitch]) => `the fingering of ${pitch}${ofInstrument(id!)}`,
+  beats: ([kind, value, meter], vocabulary) =>
+    `how long ${withArticle(valueName(valueOfCode(value!), vocabulary))} ${kind} is in ${meter}`,
+  complete: ([meter, value], vocabulary) =>
+    `that ${withArticle(valueName(valueOfCode(value!), vocabulary))} completes ${meter}`,
   direction: ([way, steps]) => (way === 'the' ? 'a repeated note' : `going ${way} by ${steps}`),
+  key: ([key]) => `the signature of ${key} major`,
+  heard: ([meter, ...rhythm], vocabulary) => `hearing ${sayRhythm(rhythm, vocabulary)} in ${meter}`,
+  clap: ([meter, ...rhythm], vocabulary) => `clapping ${sayRhythm(rhythm, vocabulary)} in ${meter}`,
 };
 
-/** @param value as an item has it: `quarter.` with its dots. */
-function sayValue(value: string): string {
-  const base = value.replaceAll('.', '') as NoteValue['base'];
-  return valueName({ base, dots: (value.length - base.length) as NoteValue['dots'] });
+function ofInstrument(id: string): string {
+  const name = maybeInstrument(id)?.name;
+  return name === undefined ? '' : ` on the ${name.toLowerCase()}`;
 }
 
 /** What an item is about, for a teacher: `the note F♯4 in the treble clef`. */
-export function sayItem(item: string): string {
+export function sayItem(item: string, vocabulary: Vocabulary = 'us'): string {
   const [kind, ...rest] = item.split(' ');
-  return WORDS[kind as DrillKind](rest);
+  return WORDS[kind as DrillKind](rest, vocabulary);
 }
