@@ -27,6 +27,7 @@ const CORE: Readonly<Record<string, readonly string[]>> = {
   following: ['time', 'pitch', 'notation', 'tempo', 'listening'],
   judging: ['time', 'pitch', 'notation', 'tempo', 'listening', 'following'],
   practice: ['calendar', 'time', 'notation', 'instruments', 'counting', 'tempo', 'study', 'judging'],
+  recipe: ['time', 'pitch', 'notation', 'instruments', 'study'],
   drills: ['calendar', 'time', 'pitch', 'notation', 'instruments', 'study'],
   // In what order a teacher hears what waits, and what is asked for.
   review: ['time', 'listening', 'following', 'judging', 'practice'],

@@ -43,11 +43,13 @@ import * as bin from '@/app/shelf/bin/actions';
 import * as books from '@/app/shelf/books/[bookId]/actions';
 import * as page from '@/app/shelf/bring-in/actions';
 import * as giving from '@/app/shelf/give/actions';
+import * as recipe from '@/app/shelf/recipe/actions';
 import * as signIn from '@/app/sign-in/actions';
 import * as book from '@/app/students/[studentId]/book/actions';
 import * as take from '@/app/takes/[takeId]/actions';
 import { dayOf } from '@/core/calendar';
 import { READY_PLANS } from '@/core/practice';
+import type { Recipe } from '@/core/recipe';
 import { ENGRAVING_VERSION, type Engraving, USUAL_DRAWINGS } from '@/engraving/engraving';
 import { savePlan } from '@/server/access/practice/plans';
 import { handIn } from '@/server/access/practice/takes';
@@ -108,6 +110,12 @@ const request = (method: string, path = '/', body?: BodyInit) =>
     ...(body !== undefined && { body }),
   });
 const at = <Params>(params: Params) => ({ params: Promise.resolve(params) });
+
+const A_RECIPE: Recipe = {
+  ...{ instrument: 'flute', level: 1, meter: '4/4', measures: 4, values: ['quarter', 'half'] },
+  ...{ hasRests: false, keyFifths: 0, mode: 'major', largestLeap: 4, signs: [] },
+  ...{ voices: 1, bpm: 72, often: { rhythms: [], pitches: [] } },
+};
 
 const TEACHERS = ['head', 'co-teacher'] as const;
 const HEAD = ['head'] as const;
@@ -283,6 +291,18 @@ const ACTIONS: Readonly<Record<string, Readonly<Record<string, Entry>>>> = {
     ask: {
       may: ['owner', 'classmate'],
       ask: ({ assignmentId }) => stand.ask(assignmentId, EMPTY, form({ stage: 'whole', measure: '2' })),
+    },
+  },
+  'src/app/shelf/recipe/actions.ts': {
+    askLearned: {
+      may: HEAD,
+      ask: ({ bookId }) => recipe.askLearned({ bookId, page: 1, instrument: 'flute' }),
+    },
+    askOftenWrong: { may: TEACHERS, ask: ({ classId }) => recipe.askOftenWrong(classId, 'flute') },
+    giveEach: {
+      may: HEAD,
+      ask: ({ bookId, classId }) =>
+        recipe.giveEach({ recipe: A_RECIPE, bookId, classId, dueOn: '2027-06-01', bpm: 72 }),
     },
   },
   'src/app/students/[studentId]/book/actions.ts': {

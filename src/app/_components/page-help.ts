@@ -17,6 +17,10 @@ const HELP: readonly (readonly [pattern: RegExp, says: string])[] = [
     'What you have put away lies here and can come back to its place. Lines and books go for good after some weeks. What was taken back from a class can be given out again as it was.',
   ],
   [
+    /^\/shelf\/recipe/,
+    'Say what a line is to be like, and Mevlo makes it: hear it, ask for another one, keep it. Let it use what was learned up to a page, or what a class gets wrong. Or give everybody a fresh one to be read at sight.',
+  ],
+  [
     /^\/shelf\/bring-in/,
     'A file with many lines, or many files, become lines of a book. Look how they are cut, give numbers and titles, and leave out what you do not need. Nothing is stored before you say so.',
   ],

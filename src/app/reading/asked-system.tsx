@@ -16,7 +16,9 @@ interface AskedSystemProps {
 
 /** Room round what is drawn over a staff, in pixels of the drawing. */
 const BESIDE = 5;
-const NUMBER_SIZE = 15;
+const SIGN_SIZE = 30;
+/** How much larger than its drawing a system is shown at most. */
+const MOST_SCALE = 1.9;
 
 /** A system with what is asked about marked in it. */
 export function AskedSystem({ system, ringed = [], covered, numbered = [], framed }: AskedSystemProps) {
@@ -24,49 +26,52 @@ export function AskedSystem({ system, ringed = [], covered, numbered = [], frame
   const boxOf = (index: number | undefined) => measures.find(({ printedIndex }) => printedIndex === index);
   const frame = boxOf(framed);
   return (
-    <div className="relative border-2 border-rule">
-      <DrawnSystem system={system} label={labelOf(ringed.length, covered !== undefined, numbered.length)}>
-        {ringed.map((id) => (
-          <rect
-            key={id}
-            {...maybeRing(system, [id])}
-            fill="none"
-            stroke="var(--color-warm)"
-            strokeWidth="3"
-          />
-        ))}
-        {covered !== undefined && <Cover system={system} eventId={covered} />}
-        {frame && (
-          <rect
-            x={frame.x + BESIDE / 2}
-            y={staffTop - 4 * BESIDE}
-            width={frame.width - BESIDE}
-            height={staffBottom - staffTop + 8 * BESIDE}
-            rx={BESIDE}
-            fill="none"
-            stroke="var(--color-warm)"
-            strokeWidth="3"
-          />
-        )}
-        {numbered.map(({ printedIndex, number }) => {
-          const box = boxOf(printedIndex);
-          return (
-            box && (
-              <text
-                key={number}
-                x={box.x + box.width / 2}
-                y={Math.max(NUMBER_SIZE, staffTop - 2 * BESIDE)}
-                textAnchor="middle"
-                fontSize={NUMBER_SIZE}
-                fontWeight="bold"
-                fill="var(--color-cool)"
-              >
-                {number}
-              </text>
-            )
-          );
-        })}
-      </DrawnSystem>
+    // A system of one measure is no larger than one of two.
+    <div className="border-2 border-rule" style={{ maxWidth: MOST_SCALE * system.width }}>
+      {numbered.length > 0 && (
+        <div aria-hidden className="relative h-7 text-lg font-bold text-cool">
+          {numbered.map(({ printedIndex, number }) => {
+            const box = boxOf(printedIndex);
+            return (
+              box && (
+                <span
+                  key={number}
+                  className="absolute -translate-x-1/2"
+                  style={{ left: `${(100 * (box.x + box.width / 2)) / system.width}%` }}
+                >
+                  {number}
+                </span>
+              )
+            );
+          })}
+        </div>
+      )}
+      <div className="relative">
+        <DrawnSystem system={system} label={labelOf(ringed.length, covered !== undefined, numbered.length)}>
+          {ringed.map((id) => (
+            <rect
+              key={id}
+              {...maybeRing(system, [id])}
+              fill="none"
+              stroke="var(--color-warm)"
+              strokeWidth="3"
+            />
+          ))}
+          {covered !== undefined && <Cover system={system} eventId={covered} />}
+          {frame && (
+            <rect
+              x={frame.x + BESIDE / 2}
+              y={staffTop - 4 * BESIDE}
+              width={frame.width - BESIDE}
+              height={staffBottom - staffTop + 8 * BESIDE}
+              rx={BESIDE}
+              fill="none"
+              stroke="var(--color-warm)"
+              strokeWidth="3"
+            />
+          )}
+        </DrawnSystem>
+      </div>
     </div>
   );
 }
@@ -104,7 +109,7 @@ function Cover({ system, eventId }: { readonly system: EngravedSystem; readonly 
         y={y + height / 2}
         dominantBaseline="central"
         textAnchor="middle"
-        fontSize={2 * NUMBER_SIZE}
+        fontSize={SIGN_SIZE}
         fontWeight="bold"
         fill="var(--color-warm)"
       >

@@ -19,6 +19,8 @@ interface ClapQuestionProps {
   readonly countIn: CountInStyle;
   /** @param isRight whether every clap came on its beat. */
   readonly onClapped: (isRight: boolean) => void;
+  /** Where somebody sleeps next door. */
+  readonly onSkip: () => void;
 }
 
 /** Nothing of it is kept: it is heard, judged and forgotten. */
@@ -29,7 +31,7 @@ type Doing =
   | { readonly kind: 'problem'; readonly text: string };
 
 /** A measure to be clapped to the click; Mevlo hears whether the rhythm was right. */
-export function ClapQuestion({ music, bpm, countIn, onClapped }: ClapQuestionProps) {
+export function ClapQuestion({ music, bpm, countIn, onClapped, onSkip }: ClapQuestionProps) {
   const [doing, setDoing] = useState<Doing>({ kind: 'ready' });
   const beats = useRef<BeatsHandle>(null);
   const { getMixer } = useMixer();
@@ -71,15 +73,20 @@ export function ClapQuestion({ music, bpm, countIn, onClapped }: ClapQuestionPro
           </Button>
         </div>
       ) : (
-        <Button
-          weight="main"
-          disabled={doing.kind === 'opens' || doing.kind === 'checks'}
-          onClick={start}
-          className="min-h-16 px-8 text-xl"
-        >
-          <Mic aria-hidden className="size-6" />{' '}
-          {doing.kind === 'checks' ? 'Mevlo is listening …' : 'Clap it'}
-        </Button>
+        <div className="flex flex-wrap items-center gap-3">
+          <Button
+            weight="main"
+            disabled={doing.kind === 'opens' || doing.kind === 'checks'}
+            onClick={start}
+            className="min-h-16 px-8 text-xl"
+          >
+            <Mic aria-hidden className="size-6" />{' '}
+            {doing.kind === 'checks' ? 'Mevlo is listening …' : 'Clap it'}
+          </Button>
+          <Button weight="quiet" onClick={onSkip}>
+            Not now
+          </Button>
+        </div>
       )}
     </div>
   );

@@ -82,17 +82,17 @@ export function Drill({ questions, vocabulary, countIn }: DrillProps) {
     setLeft(SECONDS);
     setState({ kind: 'asks', index: 0, given: undefined });
   };
-  const answer = async (question: DrillQuestion, given: string, isRight = given === question.answer) => {
-    if (state.kind !== 'asks' || state.given !== undefined) return;
-    const next = state.index + 1;
-    setState({ ...state, given: { words: given, isRight } });
-    setAnswers((before) => [...before, { item: question.item, isRight }]);
+  const goOn = () => {
+    const next = index + 1;
     const isOver = left <= 0 || next >= questions.length;
     if (isOver) addPractice(SECONDS - left, READING);
-    timer.current = setTimeout(
-      () => setState(isOver ? { kind: 'over' } : { kind: 'asks', index: next, given: undefined }),
-      isRight ? RIGHT_MS : WRONG_MS,
-    );
+    setState(isOver ? { kind: 'over' } : { kind: 'asks', index: next, given: undefined });
+  };
+  const answer = async (question: DrillQuestion, given: string, isRight = given === question.answer) => {
+    if (state.kind !== 'asks' || state.given !== undefined) return;
+    setState({ ...state, given: { words: given, isRight } });
+    setAnswers((before) => [...before, { item: question.item, isRight }]);
+    timer.current = setTimeout(goOn, isRight ? RIGHT_MS : WRONG_MS);
     const { issues: wrong } = await answerOf(() => keepAnswer(question.item, isRight));
     if (wrong) setIssues(wrong);
   };
@@ -123,7 +123,7 @@ export function Drill({ questions, vocabulary, countIn }: DrillProps) {
   const question = questions[state.index]!;
   const { given } = state;
   return (
-    <section aria-label="Question" className="space-y-4">
+    <section aria-label="Question" data-item={question.item} data-bpm={question.bpm} className="space-y-4">
       <p className="flex justify-between gap-4 text-lg">
         <span className="text-2xl font-bold">{askOf(question.kind, vocabulary)}</span>
         <span
@@ -146,6 +146,7 @@ export function Drill({ questions, vocabulary, countIn }: DrillProps) {
             bpm={question.bpm}
             countIn={countIn}
             onClapped={(isRight) => void answer(question, CLAPPED, isRight)}
+            onSkip={goOn}
           />
         )
       ) : (

@@ -77,6 +77,12 @@ export default async function ShelfPage({
             <NewLineForm books={books.filter((book) => book.isEdited)} />
           </Sheet>
           <Sheet>
+            <h2 className="mb-3 text-xl font-bold">Let Mevlo make one</h2>
+            <ButtonLink href="/shelf/recipe" className="w-full">
+              Lines to a recipe
+            </ButtonLink>
+          </Sheet>
+          <Sheet>
             <h2 className="mb-3 text-xl font-bold">Bring in a line</h2>
             <ImportForm />
             <ButtonLink href="/shelf/bring-in" weight="quiet" className="mt-2 w-full">

@@ -1,5 +1,5 @@
 'use client';
-import { useEffect, useRef } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import { QueuedEngraver } from '@/browser/queued-engraver';
 
 /** One engraver for as long as the page is there; started when the first drawing is wanted. */
@@ -12,8 +12,8 @@ export function useEngraver(): () => QueuedEngraver {
     },
     [],
   );
-  return () => {
+  return useCallback(() => {
     engraver.current ??= new QueuedEngraver();
     return engraver.current;
-  };
+  }, []);
 }

@@ -151,6 +151,10 @@ const IS_FOR = (studentId: string) => sql<boolean>`(
   where assignment_student.assignment_id = assignment.id and assignment_student.student_id = ${studentId}
 ))`;
 
+export function listAssignmentsOfClass(classId: string) {
+  return assignments().where('class.id', '=', classId).execute();
+}
+
 export function listAssignmentsOfStudent(studentId: string) {
   return assignments(studentId).where(IS_FOR(studentId)).orderBy('dueOn').orderBy('line.number').execute();
 }

@@ -178,6 +178,24 @@ export async function insertLine(
   return row.id;
 }
 
+/** Lines of a book that are on the stand, up to a page. @returns their ids. */
+export async function listLinesUpToPage(bookId: string, page: number): Promise<readonly string[]> {
+  const rows = await database()
+    .selectFrom('line')
+    .select('id')
+    .where('book_id', '=', bookId)
+    .where('page', '<=', page)
+    .where('content_hash', 'is not', null)
+    .where('removed_at', 'is', null)
+    .execute();
+  return rows.map(({ id }) => id);
+}
+
+/** Takes back lines that nobody has been given. */
+export async function deleteLines(lineIds: readonly string[]): Promise<void> {
+  if (lineIds.length > 0) await database().deleteFrom('line').where('id', 'in', lineIds).execute();
+}
+
 export async function updateFacts(lineId: string, facts: LineFacts): Promise<void> {
   await database().updateTable('line').set(facts).where('id', '=', lineId).execute();
 }

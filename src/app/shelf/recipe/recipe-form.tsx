@@ -1,0 +1,193 @@
+import { INSTRUMENTS, type InstrumentId, instrument, LEVELS, type Level } from '@/core/instruments';
+import { tonalityName } from '@/core/pitch';
+import {
+  MOST_LEAP,
+  RECIPE_LENGTHS,
+  RECIPE_METERS,
+  RECIPE_MODES,
+  RECIPE_SIGNS,
+  RECIPE_VALUES,
+  type Recipe,
+  type RecipeSign,
+  type RecipeValue,
+} from '@/core/recipe';
+import { type Vocabulary, valueName, wordsOf } from '@/core/time';
+import { Choice, Field } from '@/ui/field';
+
+interface RecipeFormProps {
+  readonly recipe: Recipe;
+  readonly vocabulary: Vocabulary;
+  readonly onChange: (change: Partial<Recipe>) => void;
+}
+
+const SIGN_NAMES: Readonly<Record<RecipeSign, string>> = {
+  slurs: 'slurs',
+  staccato: 'staccato',
+  dynamics: 'loud and soft',
+};
+const MOST_SIGNS_OF_KEY = 4;
+const LEAPS = ['second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'octave'] as const;
+
+/** What the line is to be like. */
+export function RecipeForm({ recipe, vocabulary, onChange }: RecipeFormProps) {
+  const { measures: measureWord } = wordsOf(vocabulary);
+  const isPitched = instrument(recipe.instrument).clef !== 'percussion';
+  const nameOf = (value: RecipeValue) =>
+    valueName({ base: value.replace('.', '') as 'whole', dots: value.endsWith('.') ? 1 : 0 }, vocabulary);
+  return (
+    <div className="space-y-4">
+      <div className="grid gap-3 sm:grid-cols-2">
+        <Choice
+          label="For"
+          value={recipe.instrument}
+          onChange={({ target }) =>
+            // What was learned on one is not what was learned on another.
+            onChange({
+              instrument: target.value as InstrumentId,
+              pitches: undefined,
+              range: undefined,
+              voices: 1,
+            })
+          }
+        >
+          {INSTRUMENTS.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </Choice>
+        <Choice
+          label="Level"
+          value={recipe.level}
+          onChange={({ target }) => onChange({ level: Number(target.value) as Level })}
+        >
+          {LEVELS.map((level) => (
+            <option key={level} value={level}>
+              {['1: the first notes', '2: about an octave', '3: all of the first year'][level - 1]}
+            </option>
+          ))}
+        </Choice>
+        <Choice
+          label="Meter"
+          value={recipe.meter}
+          onChange={({ target }) => onChange({ meter: RECIPE_METERS[target.selectedIndex]! })}
+        >
+          {RECIPE_METERS.map((meter) => (
+            <option key={meter}>{meter}</option>
+          ))}
+        </Choice>
+        <Choice
+          label="Length"
+          value={recipe.measures}
+          onChange={({ target }) => onChange({ measures: RECIPE_LENGTHS[target.selectedIndex]! })}
+        >
+          {RECIPE_LENGTHS.map((length) => (
+            <option key={length} value={length}>
+              {length} {measureWord}
+            </option>
+          ))}
+        </Choice>
+      </div>
+      <fieldset>
+        <legend className="mb-1 font-bold">Values</legend>
+        <div className="flex flex-wrap gap-x-4">
+          {RECIPE_VALUES.map((value) => (
+            <Box
+              key={value}
+              label={nameOf(value)}
+              isOn={recipe.values.includes(value)}
+              onChange={() => onChange({ values: toggled(recipe.values, value) })}
+            />
+          ))}
+          <Box
+            label="rests"
+            isOn={recipe.hasRests}
+            onChange={() => onChange({ hasRests: !recipe.hasRests })}
+          />
+        </div>
+      </fieldset>
+      {isPitched && (
+        <div className="grid gap-3 sm:grid-cols-2">
+          <Choice
+            label="Key"
+            value={`${recipe.keyFifths} ${recipe.mode}`}
+            onChange={({ target }) => {
+              const [fifths, mode] = target.value.split(' ');
+              onChange({ keyFifths: Number(fifths), mode: RECIPE_MODES.find((one) => one === mode)! });
+            }}
+          >
+            {RECIPE_MODES.flatMap((mode) =>
+              Array.from({ length: 2 * MOST_SIGNS_OF_KEY + 1 }, (_, index) => index - MOST_SIGNS_OF_KEY).map(
+                (fifths) => (
+                  <option key={`${fifths} ${mode}`} value={`${fifths} ${mode}`}>
+                    {tonalityName({ fifths, mode })}
+                  </option>
+                ),
+              ),
+            )}
+          </Choice>
+          <Choice
+            label="Largest leap"
+            value={recipe.largestLeap}
+            onChange={({ target }) => onChange({ largestLeap: Number(target.value) })}
+          >
+            {LEAPS.slice(0, MOST_LEAP).map((name, index) => (
+              <option key={name} value={index + 1}>
+                {name}
+              </option>
+            ))}
+          </Choice>
+        </div>
+      )}
+      <fieldset>
+        <legend className="mb-1 font-bold">Signs</legend>
+        <div className="flex flex-wrap gap-x-4">
+          {RECIPE_SIGNS.filter((sign) => isPitched || sign === 'dynamics').map((sign) => (
+            <Box
+              key={sign}
+              label={SIGN_NAMES[sign]}
+              isOn={recipe.signs.includes(sign)}
+              onChange={() => onChange({ signs: toggled(recipe.signs, sign) })}
+            />
+          ))}
+          {!isPitched && (
+            <Box
+              label="two voices"
+              isOn={recipe.voices === 2}
+              onChange={() => onChange({ voices: recipe.voices === 2 ? 1 : 2 })}
+            />
+          )}
+        </div>
+      </fieldset>
+      <Field
+        label="Tempo"
+        type="number"
+        min={30}
+        max={240}
+        value={recipe.bpm}
+        onChange={({ target }) => {
+          const bpm = Number(target.value);
+          if (bpm >= 30 && bpm <= 240) onChange({ bpm });
+        }}
+      />
+    </div>
+  );
+}
+
+const toggled = <Value,>(all: readonly Value[], one: Value): readonly Value[] =>
+  all.includes(one) ? all.filter((other) => other !== one) : [...all, one];
+
+interface BoxProps {
+  readonly label: string;
+  readonly isOn: boolean;
+  readonly onChange: () => void;
+}
+
+function Box({ label, isOn, onChange }: BoxProps) {
+  return (
+    <label className="inline-flex min-h-11 items-center gap-2">
+      <input type="checkbox" checked={isOn} onChange={onChange} className="size-5 accent-cool" />
+      {label}
+    </label>
+  );
+}
