@@ -10,10 +10,14 @@ export default function manifest(): MetadataRoute.Manifest {
     display: 'standalone',
     background_color: '#fdfaf3',
     theme_color: '#efe8da',
-    icons: [192, 512].map((size) => ({
-      src: `/icons/mevlo-${size}.png`,
-      sizes: `${size}x${size}`,
-      type: 'image/png',
-    })),
+    icons: [192, 512].flatMap((size) =>
+      // What lies near the edge of a maskable one may be cut off by the shape of the device.
+      (['any', 'maskable'] as const).map((purpose) => ({
+        src: `/icons/mevlo-${purpose === 'any' ? '' : 'maskable-'}${size}.png`,
+        sizes: `${size}x${size}`,
+        type: 'image/png',
+        purpose,
+      })),
+    ),
   };
 }

@@ -37,10 +37,10 @@ export function PageFrame({ viewer, signOut, aside, help, children }: PageFrameP
       </a>
       <header className="border-b-2 border-rule bg-paper print:hidden">
         <div className="mx-auto flex min-h-14 max-w-[1240px] flex-wrap items-center gap-x-6 px-4 max-lg:gap-x-2">
-          <Link href="/" className="font-serif text-2xl font-bold italic">
+          <Link href="/" className="inline-flex min-h-11 items-center font-serif text-2xl font-bold italic">
             Mevlo
           </Link>
-          <nav aria-label="Places" className="flex flex-wrap gap-x-1">
+          <nav aria-label="Places" className="flex flex-wrap gap-x-1 max-sm:order-last max-sm:w-full">
             {places.map(([href, name]) => (
               <Link
                 key={href}

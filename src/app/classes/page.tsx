@@ -41,7 +41,7 @@ export default async function ClassesPage() {
           {classes.length === 0 && <p>No class yet.</p>}
           {archived.length > 0 && (
             <details className="mt-4">
-              <summary className="min-h-8 cursor-pointer text-cool underline underline-offset-4">
+              <summary className="min-h-11 cursor-pointer py-2.5 text-cool underline underline-offset-4">
                 Put away ({archived.length})
               </summary>
               <ul>

@@ -18,7 +18,7 @@ export function LetterBox({ isSimulated, letters, today }: LetterBoxProps) {
         {letters.map(({ id, recipient, subject, body, writtenAt, sentAt, problem }) => (
           <li key={id} className="py-1">
             <details>
-              <summary className="min-h-9 cursor-pointer">
+              <summary className="min-h-11 cursor-pointer py-2.5">
                 {sayDay(dayOf(writtenAt), today)}, to {recipient}: <strong>{subject}</strong>
                 {!isSimulated && (sentAt ? ', sent' : ', waits')}
               </summary>

@@ -50,7 +50,7 @@ function Notice({
     );
   return (
     <details>
-      <summary className="min-h-8 cursor-pointer">
+      <summary className="min-h-11 cursor-pointer py-2.5">
         <strong>{title}</strong>, {licence}
       </summary>
       {texts.map((text) => (

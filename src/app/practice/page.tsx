@@ -1,6 +1,7 @@
 import { BookOpen } from 'lucide-react';
 import type { Metadata } from 'next';
 import { DeviceList } from '@/app/_components/device/device-list';
+import { InstallHint } from '@/app/_components/device/install-hint';
 import { SignedInFrame } from '@/app/_components/signed-in-frame';
 import { TakeList } from '@/app/_components/take-list';
 import { dayOf } from '@/core/calendar';
@@ -31,6 +32,7 @@ export default async function PracticePage() {
   const today = dayOf(new Date());
   return (
     <SignedInFrame viewer={viewer}>
+      <InstallHint />
       <div className="mb-4 flex flex-wrap items-center justify-between gap-3">
         <h1 className="font-serif text-3xl font-bold">
           Hello {viewer.name.split(' ')[0]}, what do you play today?

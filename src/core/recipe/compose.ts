@@ -82,17 +82,18 @@ function lineOf(
   const { keyFifths, mode, bpm, voices } = recipe;
   const player = instrument(recipe.instrument);
   const inForce = { meter: meterOf(recipe.meter), keyFifths: spellings ? keyFifths : 0, clef: player.clef };
+  const isForTwo = voices === 2 && !spellings;
   let next = 0;
   const pitchOf = (): WrittenPitch =>
     spellings
       ? { kind: 'pitched', spelling: spellings[next++]! }
-      : { kind: 'unpitched', display: ON_THE_LINE };
+      : { kind: 'unpitched', display: isForTwo ? UPPER_VOICE : ON_THE_LINE };
   const measures = frames.map(({ rhythm }, index): Measure => {
     const events = eventsOf(rhythm, `m${index + 1}n`, pitchOf);
     const isLast = index === frames.length - 1;
     return {
       ...newMeasure(index + 1, inForce, events),
-      ...(voices === 2 && !spellings && { otherVoices: [answerTo(frames[index]!, rhythms, index, random)] }),
+      ...(isForTwo && { otherVoices: [answerTo(frames[index]!, rhythms, index, random)] }),
       ...(isLast && { barline: 'final' as const }),
     };
   });
@@ -101,7 +102,8 @@ function lineOf(
     name: player.name,
     instrument: player.id,
     transpositionSemitones: player.transpositionSemitones,
-    staffLines: player.staffLines,
+    // On a single line the heads of two voices would lie on each other.
+    staffLines: isForTwo ? 5 : player.staffLines,
     // In beats that are felt.
     tempo: { beatQuarters: rational(pulseOf(recipe.meter).length, 4), bpm, words: undefined },
     ...(spellings && { mode }),
@@ -112,6 +114,9 @@ function lineOf(
 
 /** Where the one line of the staff is, in the percussion clef. */
 const ON_THE_LINE: Spelling = { step: 'B', alter: 0, octave: 4 };
+/** On five lines, the stems of one up and of the other down. */
+const UPPER_VOICE: Spelling = { step: 'E', alter: 0, octave: 5 };
+const LOWER_VOICE: Spelling = { step: 'F', alter: 0, octave: 4 };
 
 const eventsOf = (rhythm: Rhythm, idBase: string, pitchOf: () => WrittenPitch): readonly LineEvent[] =>
   rhythm.map(({ kind, value }, index) => {
@@ -125,11 +130,9 @@ function answerTo({ rhythm }: Frame, rhythms: readonly Rhythm[], index: number, 
   const own = random.pick(others.length > 0 ? others : rhythms);
   return {
     staff: 'upper',
-    events: eventsOf(own, `m${index + 1}v`, () => ({ kind: 'unpitched', display: UNDER_THE_LINE })),
+    events: eventsOf(own, `m${index + 1}v`, () => ({ kind: 'unpitched', display: LOWER_VOICE })),
   };
 }
-
-const UNDER_THE_LINE: Spelling = { step: 'G', alter: 0, octave: 4 };
 
 /** What it is, until somebody calls it something better. */
 function titleOf({ keyFifths, mode, meter, instrument: id }: Recipe): string {

@@ -261,7 +261,7 @@ function PassChoice({
 function Legend() {
   return (
     <details className="mt-3 text-base text-faint">
-      <summary className="min-h-8 cursor-pointer">What the marks say</summary>
+      <summary className="min-h-11 cursor-pointer py-2.5">What the marks say</summary>
       <ul className="mt-1 grid gap-x-8 gap-y-1 sm:grid-cols-2">
         <li>
           <span className="inline-flex items-center gap-1.5">

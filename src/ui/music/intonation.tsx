@@ -30,7 +30,9 @@ export function Intonation({ line, verdict, vocabulary, isOpen }: IntonationProp
   const isInTune = off.length === 0 && !isDrifting && intonation.tendencies.length === 0;
   return (
     <details className="border-t-2 border-rule pt-4" open={isOpen}>
-      <summary className="min-h-8 cursor-pointer font-bold">In tune with itself; it costs no marks</summary>
+      <summary className="min-h-11 cursor-pointer py-2.5 font-bold">
+        In tune with itself; it costs no marks
+      </summary>
       <ul className="mt-1 list-disc space-y-1 pl-6 text-lg">
         {isInTune && <li>Every note lay within {WORTH_SAYING_CENTS} cents of the others.</li>}
         {isDrifting && (

@@ -42,7 +42,7 @@ export function PlayedPicture({ line, verdict, pitches, onHear }: PlayedPictureP
     TOP_PIXELS + (highest - (midi ?? (STROKE_ROWS - 1) / 2) + 0.5) * ROW_PIXELS;
   return (
     <details className="mt-4 border-t-2 border-rule pt-3">
-      <summary className="min-h-8 cursor-pointer text-cool underline underline-offset-4">
+      <summary className="min-h-11 cursor-pointer py-2.5 text-cool underline underline-offset-4">
         What was heard, over what was written
       </summary>
       <div className="my-2 flex flex-wrap items-center gap-2">

@@ -82,7 +82,7 @@ const TABLE_TAKES = 12;
 function RatingsTable({ points, who }: { readonly points: readonly RatedTake[]; readonly who: string }) {
   return (
     <details className="mt-2">
-      <summary className="min-h-8 cursor-pointer text-base text-cool underline underline-offset-4">
+      <summary className="min-h-11 cursor-pointer py-2.5 text-base text-cool underline underline-offset-4">
         In numbers
       </summary>
       <table className="w-full text-left text-base">

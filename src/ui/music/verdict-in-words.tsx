@@ -16,7 +16,7 @@ export function VerdictInWords({
   if (measures.length === 0) return null;
   return (
     <details className="mt-3 text-lg">
-      <summary className="min-h-8 cursor-pointer text-base text-faint">
+      <summary className="min-h-11 cursor-pointer py-2.5 text-base text-faint">
         In words, {measureName(vocabulary)} by {measureName(vocabulary)}
       </summary>
       <dl className="mt-1 space-y-2">

@@ -40,7 +40,7 @@ export default async function ClassPage({
             </p>
             {isHead && (
               <details className="mb-3">
-                <summary className="min-h-8 cursor-pointer text-cool underline underline-offset-4">
+                <summary className="min-h-11 cursor-pointer py-2.5 text-cool underline underline-offset-4">
                   Rename the class
                 </summary>
                 <RenameForm classId={id} name={name} />

@@ -111,7 +111,7 @@ export default async function GivenPage({
                   </div>
                 )}
                 <details>
-                  <summary className="min-h-8 cursor-pointer text-base text-cool underline underline-offset-4">
+                  <summary className="min-h-11 cursor-pointer py-2.5 text-base text-cool underline underline-offset-4">
                     Change it for {student.name}
                   </summary>
                   <ChangeForm

@@ -10,7 +10,7 @@ interface Cautioned {
 export function Cautions({ caution }: Cautioned) {
   return (
     <details className="text-base text-faint">
-      <summary className="min-h-8 cursor-pointer">Take care</summary>
+      <summary className="min-h-11 cursor-pointer py-2.5">Take care</summary>
       <p className="mt-1 max-w-prose">
         {caution} {PAIN} With headphones the click stays out of the recording: keep it no louder than you
         need.

@@ -47,7 +47,7 @@ export function FileForm({ facts, bpm, onSent }: FileFormProps) {
   };
   return (
     <details className="text-base">
-      <summary className="min-h-8 cursor-pointer text-faint">I have a recording already</summary>
+      <summary className="min-h-11 cursor-pointer py-2.5 text-faint">I have a recording already</summary>
       <label className="mt-2 block font-bold">
         Bring in a sound file
         <input

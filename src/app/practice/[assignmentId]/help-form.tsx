@@ -16,7 +16,7 @@ interface HelpFormProps {
 export function HelpForm({ assignmentId, stageId, line, vocabulary }: HelpFormProps) {
   return (
     <details className="text-base">
-      <summary className="min-h-8 cursor-pointer text-faint">I need help</summary>
+      <summary className="min-h-11 cursor-pointer py-2.5 text-faint">I need help</summary>
       <ActionForm action={ask.bind(null, assignmentId)} className="mt-2 flex flex-wrap items-end gap-3">
         <input type="hidden" name="stage" value={stageId} />
         <Choice label="With" name="measure">

@@ -44,7 +44,7 @@ export function SoundsPanel({ wish, onWish, loudness, onLoudness, isPitched, has
   useEffect(() => setRoundTrip(roundTripOf(0)), []);
   return (
     <details className="text-base">
-      <summary className="min-h-8 cursor-pointer text-faint">Sounds and loudness</summary>
+      <summary className="min-h-11 cursor-pointer py-2.5 text-faint">Sounds and loudness</summary>
       <div className="mt-2 space-y-3">
         <fieldset className="space-y-2">
           <legend className="font-bold">How loud</legend>

@@ -44,7 +44,7 @@ export function StageCard({ assignmentId, stage, next, stages, isDone }: StageCa
         {next && stage.isNow && ` Then: ${next.name}, ${next.chunkName}.`}
       </p>
       <details className="text-base">
-        <summary className="min-h-8 cursor-pointer text-cool underline underline-offset-4">
+        <summary className="min-h-11 cursor-pointer py-2.5 text-cool underline underline-offset-4">
           The whole way: {done} of {stages.length} done
         </summary>
         <ol className="mt-1 grid gap-x-6 sm:grid-cols-2">

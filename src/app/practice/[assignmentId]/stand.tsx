@@ -180,9 +180,9 @@ export function Stand(props: StandProps) {
         {climbing && !shown && (
           <PlayedFor climbing={climbing} nextStage={plan?.next?.name} token={props.token} />
         )}
-        {props.stop && !shown && !isGoing && !isLoopOpen && (
+        {props.stop && isElsewhere(props.stop, props.nextBpm) && !shown && !isGoing && !isLoopOpen && (
           <LastStop
-            says={`Last time you stopped at ${sayStop(props.stop, vocabulary)}.`}
+            says={`Last time you stopped here: ${sayStop(props.stop, vocabulary)}.`}
             onGoOn={() => goOnAt(props.stop!)}
           />
         )}
@@ -248,6 +248,10 @@ export function Stand(props: StandProps) {
     </div>
   );
 }
+
+/** Whether it is not what the stand begins with anyway. */
+const isElsewhere = ({ bpm, measures }: Stop, nextBpm: number): boolean =>
+  measures !== undefined || (bpm !== undefined && bpm !== nextBpm);
 
 /** Leads to a take that was sent as soon as it has arrived. @returns says which one is sent. */
 function useSending({ arrived }: ReturnType<typeof useDeviceTakes>): (takeId: string) => void {

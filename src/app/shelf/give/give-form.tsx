@@ -84,7 +84,7 @@ export function GiveForm({ lines, rosters, plans, today, dueOn }: GiveFormProps)
                 </div>
                 {players.length > 0 && (
                   <details>
-                    <summary className="min-h-9 cursor-pointer py-1 text-cool underline underline-offset-4">
+                    <summary className="min-h-11 cursor-pointer py-2.5 text-cool underline underline-offset-4">
                       {sayParts(line, players)}
                     </summary>
                     <WhoReadsWhat
@@ -119,7 +119,7 @@ export function GiveForm({ lines, rosters, plans, today, dueOn }: GiveFormProps)
               </label>
               {classIds.includes(id) && students.length > 1 && (
                 <details className="ml-8">
-                  <summary className="min-h-9 cursor-pointer py-1 text-cool underline underline-offset-4">
+                  <summary className="min-h-11 cursor-pointer py-2.5 text-cool underline underline-offset-4">
                     Only for some students<span className="sr-only"> of {name}</span>
                   </summary>
                   <div className="grid gap-x-4 sm:grid-cols-2">

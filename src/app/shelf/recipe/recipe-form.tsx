@@ -63,7 +63,7 @@ export function RecipeForm({ recipe, vocabulary, onChange }: RecipeFormProps) {
         >
           {LEVELS.map((level) => (
             <option key={level} value={level}>
-              {['1: the first notes', '2: about an octave', '3: all of the first year'][level - 1]}
+              {['1, first notes', '2, an octave', '3, first year'][level - 1]}
             </option>
           ))}
         </Choice>

@@ -93,7 +93,7 @@ export function AnswerForm({
       <div className="flex flex-wrap items-start gap-x-6">
         {passages && <PassageChoice choice={passages} vocabulary={vocabulary} />}
         <details open={Object.keys(rating).length > 0}>
-          <summary className="min-h-8 cursor-pointer py-2 text-base text-cool underline underline-offset-4">
+          <summary className="min-h-11 cursor-pointer py-2.5 py-2 text-base text-cool underline underline-offset-4">
             Rate it as well, out of ten
           </summary>
           <div className="flex flex-wrap gap-x-5 gap-y-1">

@@ -77,7 +77,7 @@ export default async function RosterPage({
                     />
                   </div>
                   <details>
-                    <summary className="min-h-8 cursor-pointer text-base text-cool underline underline-offset-4">
+                    <summary className="min-h-11 cursor-pointer py-2.5 text-base text-cool underline underline-offset-4">
                       Rename, move, leave, take out, remove
                     </summary>
                     <div className="grid gap-4 border-l-4 border-rule py-2 pl-4 md:grid-cols-2">
@@ -112,7 +112,7 @@ export default async function RosterPage({
                       {roster.isHead && <LeaveForm classId={classId} studentId={student.id} hasLeft />}
                     </div>
                     <details>
-                      <summary className="min-h-8 cursor-pointer text-base text-cool underline underline-offset-4">
+                      <summary className="min-h-11 cursor-pointer py-2.5 text-base text-cool underline underline-offset-4">
                         Take out, remove
                       </summary>
                       <div className="grid gap-4 border-l-4 border-rule py-2 pl-4 md:grid-cols-2">
@@ -197,7 +197,7 @@ export default async function RosterPage({
               <p className="mb-3">It leaves your lists, and nobody of it signs in. It can come back.</p>
               <ArchiveForm classId={classId} isArchived={roster.isArchived} />
               <details className="mt-3">
-                <summary className="min-h-8 cursor-pointer text-base text-cool underline underline-offset-4">
+                <summary className="min-h-11 cursor-pointer py-2.5 text-base text-cool underline underline-offset-4">
                   Remove it instead
                 </summary>
                 <RemoveClassForm classId={classId} name={roster.name} />

@@ -72,7 +72,9 @@ export const PartsPanel = memo(function PartsPanel({
               )}
               {remarks.length > 0 && (
                 <details className="text-base">
-                  <summary className="min-h-8 cursor-pointer">What it left out ({remarks.length})</summary>
+                  <summary className="min-h-11 cursor-pointer py-2.5">
+                    What it left out ({remarks.length})
+                  </summary>
                   <ul className="list-disc pl-5">
                     {remarks.map((remark) => (
                       <li key={describeIssue(remark)}>{describeIssue(remark)}</li>

@@ -1,7 +1,7 @@
 import { sayStop } from '@/core/practice';
 import type { PracticeBook } from '@/server/access/practice/book';
 
-/** `Last time you stopped at measure 3, at 60`; undefined when the stage has changed since, or nothing was played. */
+/** `Last time: measure 3, at 60`; undefined when the stage has changed since, or nothing was played. */
 export function sayLineStop({
   stop,
   now,
@@ -9,5 +9,5 @@ export function sayLineStop({
   vocabulary,
 }: PracticeBook['today'][number]): string | undefined {
   if (!stop || (planName !== undefined && stop.stage !== now?.id)) return undefined;
-  return `Last time it stopped at ${sayStop(stop, vocabulary)}.`;
+  return `Last time: ${sayStop(stop, vocabulary)}.`;
 }

@@ -24,7 +24,7 @@ export function WeekTable({ week, today }: WeekTableProps) {
             </th>
             <td aria-hidden className="py-1">
               <span
-                className="block h-4 border-2 border-ink bg-cool forced-colors:bg-[Highlight]"
+                className="block h-4 border-2 border-ink bg-cool"
                 style={{
                   width: `${(100 * Math.min(minutes, FULL_MINUTES)) / FULL_MINUTES}%`,
                   visibility: minutes > 0 ? undefined : 'hidden',
