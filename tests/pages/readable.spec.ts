@@ -21,7 +21,10 @@ const smallTargets = (page: Page) =>
         const isTabbed = element.getAttribute('href') !== '#main';
         return isThere && isTabbed && !isInSentence(element) && height < least - 0.5;
       })
-      .map((element) => `${element.tagName} ${(element.getAttribute('aria-label') ?? element.textContent ?? '').trim().slice(0, 60)}`);
+      .map(
+        (element) =>
+          `${element.tagName} ${(element.getAttribute('aria-label') ?? element.textContent ?? '').trim().slice(0, 60)}`,
+      );
   }, LEAST_TARGET);
 
 const isTooWide = (page: Page) =>
