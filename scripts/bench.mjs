@@ -1,4 +1,4 @@
-// How fast and how sound things are, measured and printed: npm run bench [-- check|files|foreign|study|app|bytes|desk|first-steps|thresholds|coach|hostile|faults|class [--option value]]
+// How fast and how sound things are, measured and printed: npm run bench [-- check|files|foreign|study|app|bytes|desk|first-steps|thresholds|coach|stand|hostile|faults|class [--option value]]
 import { chmodSync, ftruncateSync, mkdtempSync, openSync, rmdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -26,6 +26,7 @@ const BENCHES = {
     ),
   thresholds: () => runTypeScript('tests/bench/thresholds.ts'),
   coach: () => runTypeScript('tests/bench/coach.ts'),
+  stand: () => benchDemo('tests/bench/stand.ts'),
   hostile: (given) =>
     inDatabase('hostile', (databaseUrl) =>
       withApp(databaseUrl, { demo: true }, (env) =>

@@ -1,7 +1,8 @@
 import type { Page } from '@playwright/test';
 
-interface WithPlayInto {
-  playInto(bytes: string): Promise<void>;
+interface WithOwnMicrophone {
+  prepareSound(bytes: string): Promise<void>;
+  startSound(): void;
 }
 
 /** A microphone into which a check can play whenever it wants: for whoever answers to what the page does. Before the page is opened. */
@@ -15,11 +16,16 @@ export async function withOwnMicrophone(page: Page): Promise<void> {
       await context.resume();
       return into.stream.clone();
     };
+    let prepared: AudioBuffer | undefined;
     Object.assign(window, {
-      playInto: async (bytes: string) => {
+      prepareSound: async (bytes: string) => {
+        context ??= new AudioContext();
         const wav = Uint8Array.from(atob(bytes), (sign) => sign.charCodeAt(0));
+        prepared = await context.decodeAudioData(wav.buffer);
+      },
+      startSound: () => {
         const source = context!.createBufferSource();
-        source.buffer = await context!.decodeAudioData(wav.buffer);
+        source.buffer = prepared!;
         source.connect(into!);
         source.start();
       },
@@ -27,10 +33,21 @@ export async function withOwnMicrophone(page: Page): Promise<void> {
   });
 }
 
-/** Plays a WAV file into it. */
-export async function playInto(page: Page, wav: Uint8Array): Promise<void> {
+/** Gets a WAV file ready, which takes its time with a long one. */
+export async function prepareSound(page: Page, wav: Uint8Array): Promise<void> {
   await page.evaluate(
-    (bytes) => (window as unknown as WithPlayInto).playInto(bytes),
+    (bytes) => (window as unknown as WithOwnMicrophone).prepareSound(bytes),
     Buffer.from(wav).toString('base64'),
   );
+}
+
+/** Plays what is ready into a microphone that is open. */
+export async function startSound(page: Page): Promise<void> {
+  await page.evaluate(() => (window as unknown as WithOwnMicrophone).startSound());
+}
+
+/** Plays a WAV file into it. */
+export async function playInto(page: Page, wav: Uint8Array): Promise<void> {
+  await prepareSound(page, wav);
+  await startSound(page);
 }
