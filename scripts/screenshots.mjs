@@ -58,7 +58,15 @@ const SHOTS = [
     viewport: { ...DESKTOP, height: 980 },
     open: (page) => ofClass(page, /^Roster/),
   },
-  { name: 'print', who: 'Odile Harrow', viewport: { width: 1000, height: 1250 }, open: printSheet },
+  {
+    name: 'recipe',
+    who: 'Odile Harrow',
+    viewport: DESKTOP,
+    open: async (page) => {
+      await page.goto('/shelf/recipe');
+      await page.locator('[data-system]').first().waitFor();
+    },
+  },
   { name: 'trial', who: 'Odile Harrow', viewport: { ...DESKTOP, height: 980 }, open: tryOut },
   { name: 'record', who: 'Ida Quill', viewport: { ...DESKTOP, height: 980 }, open: openRecord },
   {
@@ -69,10 +77,13 @@ const SHOTS = [
   },
   { name: 'my-lines', who: 'Ida Quill', viewport: DESKTOP, open: async () => {} },
   {
-    name: 'stand',
+    name: 'book',
     who: 'Ida Quill',
     viewport: DESKTOP,
-    open: (page) => follow(page, '/practice', '5 Kettle Song'),
+    open: async (page) => {
+      await page.goto('/my-book');
+      await page.getByRole('heading', { name: /^Today/ }).waitFor();
+    },
   },
   { name: 'stand-recording', who: 'Ida Quill', viewport: DESKTOP, open: record },
   {
@@ -142,12 +153,6 @@ async function write(page) {
   await press(page, 'Control+ArrowLeft Control+ArrowLeft Control+ArrowLeft i f ArrowRight');
   await press(page, 'Shift+ArrowRight Shift+ArrowRight');
   await page.waitForTimeout(1200);
-}
-
-async function printSheet(page) {
-  await lookOver(page, '/shelf?search=Skipping', 'Skipping Stones');
-  await page.getByRole('link', { name: 'Print as a practice sheet' }).click();
-  await page.getByRole('heading', { name: 'Take care' }).waitFor();
 }
 
 async function tryOut(page) {

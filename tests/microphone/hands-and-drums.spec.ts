@@ -34,7 +34,7 @@ test('a note that the left hand leaves out is named, and the right hand is right
     expect(await weakOfVoice(student, 'left hand')).toEqual([3]);
     expect(await weakMeasures(student)).toEqual(['3 notes rhythm']);
     await student.getByText('In words, measure by measure').click();
-    await expect(student.getByText(/Left hand, beat 1: \w not heard/)).toBeVisible();
+    await expect(student.getByText(/^Left hand, beat 1: \w not heard/)).toBeVisible();
     expect(await axeFindings(student)).toEqual([]);
   } finally {
     await browser.close();

@@ -116,7 +116,7 @@ test('two hands are written with keys, given out each alone and then together, a
     expect(await weakOfVoice(student, 'right hand')).toEqual([]);
     expect(await weakOfVoice(student, 'left hand')).toEqual([2]);
     await student.getByText('In words, measure by measure').click();
-    await expect(student.getByText(/Left hand, beat 3: \w not heard/)).toBeVisible();
+    await expect(student.getByText(/^Left hand, beat 3: \w not heard/)).toBeVisible();
   } finally {
     await together.close();
   }
@@ -152,7 +152,7 @@ test('a groove is written with keys, and a bass drum that stays away is named', 
     expect(await weakOfVoice(student, 'closed hi-hat')).toEqual([]);
     expect(await weakOfVoice(student, 'bass drum')).toEqual([3]);
     await student.getByText('In words, measure by measure').click();
-    await expect(student.getByText(/beat 3: bass drum not heard/i)).toBeVisible();
+    await expect(student.getByText(/beat 3: bass drum not heard/i).last()).toBeVisible();
   } finally {
     await browser.close();
   }
@@ -195,7 +195,7 @@ test('a line of triplets comes in from a book of tunes, is given out and judged'
     await recordAtStand(student);
     expect((await weakMeasures(student)).map((weak) => weak[0])).toEqual(['1']);
     await student.getByText('In words, measure by measure').click();
-    await expect(student.getByText('Beat 3, G: not heard.')).toBeVisible();
+    await expect(student.getByText('Beat 3, G: not heard.', { exact: true })).toBeVisible();
   } finally {
     await browser.close();
   }

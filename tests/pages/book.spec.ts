@@ -41,6 +41,7 @@ test('minutes count while somebody practises, not while a page is open, and come
     .click();
   await page.getByRole('button', { name: 'Play and record' }).waitFor();
   await page.waitForLoadState('networkidle');
+  await expect(page.getByTestId('played-for')).toContainText('You play for: up to');
   const before = await secondsInBook('Kettle Song');
   await page.waitForTimeout(4000);
   await page.getByRole('button', { name: 'Listen' }).click();

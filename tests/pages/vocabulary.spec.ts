@@ -55,7 +55,7 @@ for (const [vocabulary, other] of [
   ['us', BRITISH],
 ] as const) {
   test(`every page speaks as the class does: ${vocabulary}`, async ({ browser, baseURL }) => {
-    test.setTimeout(180_000);
+    test.setTimeout(400_000);
     await inEveryClass(vocabulary, async () => {
       const teacher = await signInTeacher(await browser.newContext({ baseURL }));
       const classPage = await addressesOf(teacher, '/classes', '/classes/');

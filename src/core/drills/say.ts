@@ -1,8 +1,8 @@
 import { maybeInstrument } from '../instruments';
 import { withArticle } from '../study';
-import { type Vocabulary, valueName, wordsOf } from '../time';
+import { type Vocabulary, valueName, valueOfCode, wordsOf } from '../time';
 import type { DrillKind } from './question';
-import { sayRhythm, valueOfCode } from './value-code';
+import { sayRhythm } from './rhythm-code';
 
 /** What is asked. */
 export function askOf(kind: DrillKind, vocabulary: Vocabulary): string {

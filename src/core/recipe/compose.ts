@@ -13,11 +13,11 @@ import {
 } from '../notation';
 import { type Spelling, tonalityName } from '../pitch';
 import { lookOver } from '../study';
-import { rational } from '../time';
+import { rational, valueOfCode } from '../time';
 import { melodyFor, tonesOf } from './melody';
 import { type Frame, framesOf, rhythmCode } from './phrases';
 import type { Recipe } from './recipe';
-import { meterOf, noteValueOf, pulseOf, type Rhythm, rhythmsOf } from './rhythms';
+import { meterOf, pulseOf, type Rhythm, rhythmsOf } from './rhythms';
 import { withSigns } from './signs';
 
 /** How hard a measure of a level may be, by the weights of the look-over: 1 is a thing to mention, 3 a thing to drill. */
@@ -121,7 +121,7 @@ const LOWER_VOICE: Spelling = { step: 'F', alter: 0, octave: 4 };
 const eventsOf = (rhythm: Rhythm, idBase: string, pitchOf: () => WrittenPitch): readonly LineEvent[] =>
   rhythm.map(({ kind, value }, index) => {
     const id = `${idBase}${index + 1}`;
-    return kind === 'rest' ? newRest(id, noteValueOf(value)) : newNote(id, noteValueOf(value), pitchOf());
+    return kind === 'rest' ? newRest(id, valueOfCode(value)) : newNote(id, valueOfCode(value), pitchOf());
   });
 
 /** Another rhythm than the first voice has, under it. */

@@ -1,6 +1,7 @@
 import { eventsOfMeasure, type Measure, type Part } from '../notation';
 import { staffPlace } from '../pitch';
 import { melodyOf } from '../study';
+import { type NoteValue, valueCode } from '../time';
 import { rhythmCode } from './phrases';
 import { type Often, RECIPE_METERS, RECIPE_VALUES, type RecipeMeter, type RecipeValue } from './recipe';
 import type { Rhythm } from './rhythms';
@@ -18,14 +19,15 @@ export interface Ingredients {
   readonly keys: readonly number[];
 }
 
-const recipeValueOf = (base: string, dots: number): RecipeValue | undefined =>
-  RECIPE_VALUES.find((value) => value === `${base}${'.'.repeat(dots)}`);
+/** Undefined for what no recipe has. */
+const maybeRecipeValue = (value: NoteValue): RecipeValue | undefined =>
+  value.tuplet ? undefined : RECIPE_VALUES.find((one) => one === valueCode(value));
 
 /** What has been learned with some lines: everything that stands in them and may stand in a recipe. */
 export function ingredientsOf(parts: readonly Part[]): Ingredients {
   const measures = parts.flatMap((part) => part.measures);
-  const events = measures.flatMap(eventsOfMeasure).filter(({ value }) => value.tuplet === undefined);
-  const values = new Set(events.map(({ value: { base, dots } }) => recipeValueOf(base, dots)));
+  const events = measures.flatMap(eventsOfMeasure);
+  const values = new Set(events.map(({ value }) => maybeRecipeValue(value)));
   const melodies = parts.map((part) => melodyOf(part).filter(({ isPitched }) => isPitched));
   const leaps = melodies.flatMap((notes) =>
     notes
@@ -49,8 +51,8 @@ export function ingredientsOf(parts: readonly Part[]): Ingredients {
 export function oftenOf(part: Part, isWrong: (measure: Measure) => boolean): Often {
   const wrong = new Set(part.measures.filter(isWrong));
   const rhythms = [...wrong].flatMap(({ events }) => {
-    const rhythm = events.flatMap(({ kind, value: { base, dots, tuplet } }): Rhythm => {
-      const value = tuplet ? undefined : recipeValueOf(base, dots);
+    const rhythm = events.flatMap(({ kind, ...event }): Rhythm => {
+      const value = maybeRecipeValue(event.value);
       return value ? [{ kind, value }] : [];
     });
     return rhythm.length < events.length ? [] : [rhythmCode(rhythm)];

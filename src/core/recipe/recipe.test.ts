@@ -4,6 +4,7 @@ import { INSTRUMENT_IDS, instrument, isInReach } from '../instruments';
 import { checkArithmetic, type Line, type Note, writtenNotes } from '../notation';
 import { pitchName, staffPlace, tonicOf } from '../pitch';
 import { melodyOf } from '../study';
+import { valueCode } from '../time';
 import {
   compose,
   ingredientsOf,
@@ -88,7 +89,7 @@ function faultsOf({ part, ...line }: Line, recipe: Recipe): readonly string[] {
     steps: Math.abs(staffPlace(note.spelling) - staffPlace(melody[index]!.spelling)),
     semitones: Math.abs(note.midi - melody[index]!.midi),
   }));
-  const codes = events.map(({ value: { base, dots } }) => `${base}${'.'.repeat(dots)}`);
+  const codes = events.map(({ value }) => valueCode(value));
   return [
     ...checkArithmetic(part).wrong.map(({ message }) => message),
     ...(part.measures.length === recipe.measures ? [] : ['another length']),

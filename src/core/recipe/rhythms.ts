@@ -1,4 +1,4 @@
-import { type Meter, meter, type NoteValue } from '../time';
+import { type Meter, meter } from '../time';
 import type { Recipe, RecipeMeter, RecipeValue } from './recipe';
 
 /** A note or a rest of a rhythm. */
@@ -22,11 +22,6 @@ const LENGTHS: Readonly<Record<RecipeValue, number>> = {
 };
 
 export const lengthOf = (value: RecipeValue): number => LENGTHS[value];
-export const noteValueOf = (value: RecipeValue): NoteValue => {
-  const base = value.replace('.', '') as NoteValue['base'];
-  return { base, dots: value.endsWith('.') ? 1 : 0 };
-};
-
 /** Figures that fill whole beats, each with the beats of the measure, from 0, on which it may begin. `-` is a rest. */
 interface Figure {
   readonly values: readonly string[];

@@ -46,6 +46,7 @@ export {
   ZERO,
 } from './rational';
 export { maybeRestValues, maybeTiedValues } from './split';
+export { valueCode, valueOfCode } from './value-code';
 export {
   measureHeading,
   measureName,

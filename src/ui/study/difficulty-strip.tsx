@@ -14,7 +14,7 @@ const MOST_STONES = 6;
 /** Under each measure as many stones as it is hard; touching it shows what the measure adds up to. */
 export function DifficultyStrip({ system, difficulties, nameOf, onChoose }: DifficultyStripProps) {
   return (
-    <div className="relative h-9">
+    <div className="relative h-12">
       {system.measures.map(({ printedIndex, x, width }) => {
         const stones = Math.min(MOST_STONES, Math.round(difficulties[printedIndex] ?? 0));
         return (
@@ -23,7 +23,7 @@ export function DifficultyStrip({ system, difficulties, nameOf, onChoose }: Diff
             type="button"
             onClick={() => onChoose(printedIndex)}
             aria-label={`${nameOf(printedIndex)}: ${stones === 0 ? 'nothing hard' : `${stones} of ${MOST_STONES} stones hard`}. What does it add up to?`}
-            className="absolute top-0 flex h-8 items-center justify-center gap-1 rounded-sm border border-rule bg-paper hover:bg-cool-wash"
+            className="absolute top-0 flex h-11 items-center justify-center gap-1 rounded-sm border border-rule bg-paper hover:bg-cool-wash"
             style={{ left: `${(100 * x) / system.width}%`, width: `${(100 * width) / system.width}%` }}
           >
             {Array.from({ length: stones }, (_, index) => (

@@ -28,10 +28,8 @@ export function RatingCard({ sound, asked, onRated }: RatingCardProps) {
   const [rating, setRating] = useState<SelfRating>({});
   const isComplete = asked.every((quality) => rating[quality] !== undefined);
   return (
-    <section aria-labelledby="own-ears" className="space-y-4">
-      <h2 id="own-ears" className="text-2xl font-bold">
-        {OWN_EARS_FIRST}
-      </h2>
+    <div className="space-y-4">
+      <h2 className="text-2xl font-bold">{OWN_EARS_FIRST}</h2>
       <p className="flex flex-wrap items-center gap-3 text-lg">
         Hear yourself:
         {/* biome-ignore lint/a11y/useMediaCaption: a recording of an instrument has no words to caption. */}
@@ -76,6 +74,6 @@ export function RatingCard({ sound, asked, onRated }: RatingCardProps) {
           Not this time
         </Button>
       </div>
-    </section>
+    </div>
   );
 }

@@ -11,7 +11,7 @@ import {
   type RecipeSign,
   type RecipeValue,
 } from '@/core/recipe';
-import { type Vocabulary, valueName, wordsOf } from '@/core/time';
+import { type Vocabulary, valueName, valueOfCode, wordsOf } from '@/core/time';
 import { Choice, Field } from '@/ui/field';
 
 interface RecipeFormProps {
@@ -32,8 +32,7 @@ const LEAPS = ['second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'octave
 export function RecipeForm({ recipe, vocabulary, onChange }: RecipeFormProps) {
   const { measures: measureWord } = wordsOf(vocabulary);
   const isPitched = instrument(recipe.instrument).clef !== 'percussion';
-  const nameOf = (value: RecipeValue) =>
-    valueName({ base: value.replace('.', '') as 'whole', dots: value.endsWith('.') ? 1 : 0 }, vocabulary);
+  const nameOf = (value: RecipeValue) => valueName(valueOfCode(value), vocabulary);
   return (
     <div className="space-y-4">
       <div className="grid gap-3 sm:grid-cols-2">

@@ -1,7 +1,15 @@
 import type { Note, Part } from '../../notation';
-import { compare, divide, type Meter, type Rational, rational, toMixedNumber, valueLength } from '../../time';
+import {
+  compare,
+  divide,
+  type Meter,
+  type Rational,
+  rational,
+  toMixedNumber,
+  valueCode,
+  valueLength,
+} from '../../time';
 import { around, type Question } from '../question';
-import { codeOfValue } from '../value-code';
 
 /** Of the beats that beginners meet. */
 const BEATS = [rational(1, 2), rational(1), rational(3, 2), rational(2), rational(3), rational(4)] as const;
@@ -17,7 +25,7 @@ export function beatsOf(part: Part): readonly Question[] {
       const choices = [...new Set([...BEATS, beats].toSorted(compare).map(toMixedNumber))];
       return [
         {
-          item: `beats ${event.kind} ${codeOfValue(event.value)} ${meter.beats}/${meter.beatType}`,
+          item: `beats ${event.kind} ${valueCode(event.value)} ${meter.beats}/${meter.beatType}`,
           kind: 'beats',
           eventIds: [event.id],
           measureIndex,

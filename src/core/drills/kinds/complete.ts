@@ -1,7 +1,14 @@
 import { type Part, writtenLength } from '../../notation';
-import { compare, measureLength, type NoteValue, type Vocabulary, valueLength, valueName } from '../../time';
+import {
+  compare,
+  measureLength,
+  type NoteValue,
+  type Vocabulary,
+  valueCode,
+  valueLength,
+  valueName,
+} from '../../time';
 import { around, type Question } from '../question';
-import { codeOfValue } from '../value-code';
 
 /** The values that beginners know, the shortest first. */
 const VALUES: readonly NoteValue[] = [
@@ -31,7 +38,7 @@ export function completionsOf(part: Part, vocabulary: Vocabulary): readonly Ques
     if (!names.includes(answer)) return [];
     return [
       {
-        item: `complete ${meter.beats}/${meter.beatType} ${codeOfValue(last.value)}`,
+        item: `complete ${meter.beats}/${meter.beatType} ${valueCode(last.value)}`,
         kind: 'complete',
         eventIds: [last.id],
         measureIndex,

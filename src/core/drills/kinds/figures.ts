@@ -1,7 +1,7 @@
 import { type Measure, type Part, writtenLength } from '../../notation';
 import { compare, measureLength } from '../../time';
 import type { Question } from '../question';
-import { maybeRhythmCode } from '../value-code';
+import { maybeRhythmCode } from '../rhythm-code';
 
 /** One note is no rhythm to clap, and more cannot be kept in mind. */
 const FEWEST_NOTES = 2;

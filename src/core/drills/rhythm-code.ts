@@ -1,15 +1,6 @@
 import type { LineEvent } from '../notation';
 import { type NoteBase, type NoteValue, type Vocabulary, valueName } from '../time';
 
-/** A plain value in one word: `quarter.` with its dots. */
-export const codeOfValue = ({ base, dots }: NoteValue): string => `${base}${'.'.repeat(dots)}`;
-
-/** @param code as `codeOfValue` writes it. */
-export function valueOfCode(code: string): NoteValue {
-  const base = code.replaceAll('.', '') as NoteBase;
-  return { base, dots: (code.length - base.length) as NoteValue['dots'] };
-}
-
 const SHORT: Readonly<Record<NoteBase, string>> = {
   whole: 'w',
   half: 'h',
