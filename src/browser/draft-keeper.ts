@@ -1,5 +1,6 @@
 import type { LineDocument } from '@/core/arranging';
 import { remember } from './remembered';
+import { sendJson } from './send-json';
 
 export type SaveState =
   | { readonly kind: 'saved' | 'saving' | 'unsent' | 'overtaken' }
@@ -122,11 +123,7 @@ type Answer =
 async function put(lineId: string, revision: number, document: LineDocument): Promise<Answer> {
   let response: Response;
   try {
-    response = await fetch(`/api/lines/${lineId}/document`, {
-      method: 'PUT',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ revision, document }),
-    });
+    response = await sendJson(`/api/lines/${lineId}/document`, { revision, document }, { method: 'PUT' });
   } catch {
     return { kind: 'unsent' };
   }

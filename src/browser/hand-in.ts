@@ -1,4 +1,5 @@
 import { FIRST_PIECE_BYTES, nextPieceBytes } from './piece-size';
+import { isRefusedForGood, sendJson } from './send-json';
 import type { KeptTake, KeptWord, TakeStore } from './take-store';
 
 const FIRST_PAUSE_MS = 1000;
@@ -177,11 +178,7 @@ const unreached = (): Outcome => ({ kind: navigator.onLine ? 'no-answer' : 'offl
 /** That a step went well, by the student's own word. */
 async function sendWord({ id, assignmentId, stageId }: KeptWord): Promise<Outcome> {
   try {
-    const response = await fetch(`/api/given/${assignmentId}/words`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ id, stage: stageId }),
-    });
+    const response = await sendJson(`/api/given/${assignmentId}/words`, { id, stage: stageId });
     return response.ok ? { kind: 'handed-in' } : judgeAnswer(response.status, await readAnswer(response));
   } catch {
     return unreached();
@@ -198,11 +195,7 @@ async function complete(
 ): Promise<Outcome | { readonly kind: 'missing'; readonly received: number }> {
   const recordedAt = new Date(recordedAtMs).toISOString();
   const facts = { bytes, assignmentId, stage, askedBpm, source, taps, alongside, selfRating, recordedAt };
-  const response = await fetch(`/api/takes/${id}`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify(facts),
-  });
+  const response = await sendJson(`/api/takes/${id}`, facts);
   const answer = await readAnswer(response);
   if (answer.takeId !== undefined) return { kind: 'handed-in' };
   return answer.received === undefined
@@ -216,7 +209,6 @@ async function readAnswer(response: Response): Promise<Answer> {
 
 /** Whether trying again can help. */
 function judgeAnswer(status: number, { problem }: Answer): Outcome {
-  const isForGood = status === 400 || status === 403 || status === 404 || status === 413;
   const why = problem ?? 'The school’s server is busy. Your recording waits on this device.';
-  return isForGood ? { kind: 'refused', problem: why } : { kind: 'held-up', problem: why };
+  return isRefusedForGood(status) ? { kind: 'refused', problem: why } : { kind: 'held-up', problem: why };
 }

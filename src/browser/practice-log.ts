@@ -1,6 +1,8 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { dayOf } from '@/core/calendar';
 import { reportProblem } from './report-problem';
+import { isRefusedForGood, sendJson } from './send-json';
+import { LONGEST_WAITING_MS } from './take-store';
 
 /** A stretch of practice on this device, on its way to the book. It grows while somebody goes on. */
 export interface KeptSpell {
@@ -30,8 +32,6 @@ const NAME = 'mevlo-practice';
 const SEND_EVERY_MS = 60_000;
 /** One passage follows the other: not each is sent by itself. */
 const SEND_SOON_MS = 3000;
-/** As long as the server believes it. */
-const LONGEST_KEPT_MS = 60 * 24 * 3600 * 1000;
 
 /**
  * The minutes that a student has practised, kept on this device until they are in the book: without a connection, and when the page is closed
@@ -114,10 +114,10 @@ export class PracticeLog {
     this.#isSending = true;
     try {
       for (const spell of await this.#all()) {
-        if (Date.now() - spell.endedAtMs > LONGEST_KEPT_MS) await this.#remove(spell);
+        if (Date.now() - spell.endedAtMs > LONGEST_WAITING_MS) await this.#remove(spell);
         else if (spell.userId === this.#userId) {
           const status = await sendSpell(spell);
-          const isDone = status !== undefined && (status < 300 || [400, 404, 413].includes(status));
+          const isDone = status !== undefined && (status < 300 || isRefusedForGood(status));
           if (!isDone) return;
           await this.#remove(spell);
         }
@@ -156,13 +156,9 @@ export class PracticeLog {
 /** @returns how the server answered; undefined when it did not. */
 async function sendSpell({ userId: _, endedAtMs, ...spell }: KeptSpell): Promise<number | undefined> {
   try {
-    const response = await fetch('/api/practised', {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ ...spell, endedAt: new Date(endedAtMs).toISOString() }),
-      // What is sent while the page is left still arrives.
-      keepalive: true,
-    });
+    const sent = { ...spell, endedAt: new Date(endedAtMs).toISOString() };
+    // What is sent while the page is left still arrives.
+    const response = await sendJson('/api/practised', sent, { keepalive: true });
     return response.status;
   } catch {
     return undefined;

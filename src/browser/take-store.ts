@@ -85,7 +85,7 @@ const DAY_MS = 24 * 3600 * 1000;
 /** What nobody handed in for so long is not missed. Recordings of children stay no longer than needed. */
 const LONGEST_KEPT_MS = 7 * DAY_MS;
 /** What is to be handed in waits for longer; later the server would not believe when it was played. */
-const LONGEST_WAITING_MS = 60 * DAY_MS;
+export const LONGEST_WAITING_MS = 60 * DAY_MS;
 /** Less than this was a slip of the finger. */
 const SHORTEST_SECONDS = 0.5;
 

@@ -2,7 +2,7 @@
 // list of them in one process: npm run --silent check -- --takes takes.json --out FOLDER
 import { parseArgs } from 'node:util';
 import { check, toCheckContract } from '@/core/checking';
-import { besideThePlayer, nextStep, sayScope, type Verdict } from '@/core/judging';
+import { besideThePlayer, NOTHING_AFTER, nextStep, sayScope, type Verdict } from '@/core/judging';
 import { checkMany } from './check-many';
 import {
   FASTEST_BPM,
@@ -23,7 +23,7 @@ function describeVerdict(verdict: Verdict): string {
     const share = `notes ${m.notesRight}/${m.written}, rhythm ${m.rhythmRight}/${m.written}`;
     return `measure ${m.number}: ${share}${marks && `  needs work: ${marks}`}`;
   });
-  const advice = nextStep(verdict, { vocabulary: 'us', after: { kind: 'nothing' } });
+  const advice = nextStep(verdict, { vocabulary: 'us', after: NOTHING_AFTER });
   const remarks = [verdict.scope && sayScope(verdict.scope), besideThePlayer(verdict)];
   return `${[...rows, advice, ...remarks.filter((one) => one !== undefined)].join('\n')}\n`;
 }

@@ -12,6 +12,7 @@ import { putOnStand } from '@/server/db/queries/music';
 import { engraveLine } from '@/server/jobs/engrave-line';
 import { CHROMIUM } from '../../scripts/lib/chromium.mjs';
 import { prepareSound, startSound, withOwnMicrophone } from '../support/own-microphone';
+import { PLAIN_RECIPE } from '../support/recipes';
 
 const ADDRESS = process.env.MEVLO_ADDRESS!;
 const STUDENT = 'Wren Okoro';
@@ -20,9 +21,8 @@ const TAKES = 2;
 const SLOWER = 4;
 const TITLE = 'Sixteen for the bench';
 const RECIPE: Recipe = {
-  ...{ instrument: 'flute', level: 2, meter: '4/4', measures: 16, values: ['quarter', 'half', 'eighth'] },
-  ...{ hasRests: false, keyFifths: 0, mode: 'major', largestLeap: 4, signs: [], voices: 1, bpm: 120 },
-  often: { rhythms: [], pitches: [] },
+  ...PLAIN_RECIPE,
+  ...{ level: 2, measures: 16, values: ['quarter', 'half', 'eighth'], bpm: 120 },
 };
 const made = compose(RECIPE, 5);
 if (!made.ok) throw new Error(made.issues[0]!.message);
@@ -105,13 +105,10 @@ async function waitForNumber(page: Page, name: string): Promise<number> {
 async function verdicts(browser: Browser, href: string, rate: number): Promise<readonly number[]> {
   await database().updateTable('class').set({ own_ears: 'never' }).execute();
   const context = await browser.newContext({ baseURL: ADDRESS, viewport: { width: 820, height: 1180 } });
-  const page = await context.newPage();
+  const page = await signIn(context);
   // The loader of the benches names functions by a helper of its own.
   await page.addInitScript({ content: 'globalThis.__name = (one) => one;' });
   await withOwnMicrophone(page);
-  await page.goto('/sign-in');
-  await page.getByRole('button', { name: STUDENT }).click();
-  await page.waitForURL(/practice/);
   await page.goto(href);
   await page.getByRole('button', { name: 'Play and record' }).waitFor();
   await page.waitForLoadState('networkidle');

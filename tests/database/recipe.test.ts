@@ -1,6 +1,5 @@
 // Lines made to a recipe, on a real database: what was learned, what goes wrong, a fresh one for everybody.
 
-import type { Recipe } from '@/core/recipe';
 import { melodyOf } from '@/core/study';
 import { NotFound } from '@/server/access/account/viewer';
 import { takeBackMany } from '@/server/access/practice/giving-out';
@@ -10,16 +9,11 @@ import { createStudent } from '@/server/auth/accounts';
 import { database } from '@/server/db/connection';
 import { bookLine } from '../support/lines';
 import { withOwnDatabase } from '../support/own-database';
+import { PLAIN_RECIPE } from '../support/recipes';
 import { problemIn } from '../support/results';
 import { makeWorld, type World } from '../support/world';
 
 withOwnDatabase();
-
-const RECIPE: Recipe = {
-  ...{ instrument: 'flute', level: 1, meter: '4/4', measures: 8, values: ['quarter', 'half'] },
-  ...{ hasRests: false, keyFifths: 0, mode: 'major', largestLeap: 4, signs: [] },
-  ...{ voices: 1, bpm: 72, often: { rhythms: [], pitches: [] } },
-};
 
 let world: World;
 let other: World;
@@ -29,7 +23,7 @@ beforeAll(async () => {
 });
 
 const fresh = (more: object = {}) => ({
-  ...{ recipe: RECIPE, bookId: world.bookId, classId: world.classId, dueOn: '2027-01-31', bpm: 72 },
+  ...{ recipe: PLAIN_RECIPE, bookId: world.bookId, classId: world.classId, dueOn: '2027-01-31', bpm: 72 },
   ...more,
 });
 const lineCount = async () => (await database().selectFrom('line').select('id').execute()).length;
@@ -76,13 +70,13 @@ test('everybody gets another line for the own instrument, and all of it is taken
 
 test('what cannot be made for somebody is said with the name, and nothing is stored', async () => {
   const before = await lineCount();
-  const narrow = { ...RECIPE, values: ['eighth'], meter: '3/4', level: 1 };
+  const narrow = { ...PLAIN_RECIPE, values: ['eighth'], meter: '3/4', level: 1 };
   expect(problemIn(await giveFresh(world.teacher, fresh({ recipe: narrow })))).toMatch(
     /^For .*: These values/,
   );
   expect(problemIn(await giveFresh(world.teacher, fresh({ bpm: 'fast' })))).toMatch(/tempo/);
   for (const bad of [{ measures: 5 }, { level: 4 }, { values: ['breve'] }, { instrument: 'kazoo' }])
-    expect((await giveFresh(world.teacher, fresh({ recipe: { ...RECIPE, ...bad } }))).ok).toBe(false);
+    expect((await giveFresh(world.teacher, fresh({ recipe: { ...PLAIN_RECIPE, ...bad } }))).ok).toBe(false);
   expect(await lineCount()).toBe(before);
   await expect(giveFresh(other.teacher, fresh())).rejects.toThrow(NotFound);
   await expect(giveFresh(world.teacher, fresh({ bookId: other.bookId }))).rejects.toThrow(NotFound);

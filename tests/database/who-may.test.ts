@@ -49,7 +49,6 @@ import * as book from '@/app/students/[studentId]/book/actions';
 import * as take from '@/app/takes/[takeId]/actions';
 import { dayOf } from '@/core/calendar';
 import { READY_PLANS } from '@/core/practice';
-import type { Recipe } from '@/core/recipe';
 import { ENGRAVING_VERSION, type Engraving, USUAL_DRAWINGS } from '@/engraving/engraving';
 import { savePlan } from '@/server/access/practice/plans';
 import { handIn } from '@/server/access/practice/takes';
@@ -64,6 +63,7 @@ import { storeEngraving } from '@/server/db/queries/music';
 import { acceptHelping, insertCoTeacher } from '@/server/db/queries/teaching';
 import { requestOfChecks } from '../support/next-headers';
 import { withOwnDatabase } from '../support/own-database';
+import { PLAIN_RECIPE } from '../support/recipes';
 import { sessionCookieOf } from '../support/session-cookie';
 import { handInAndCheck, played } from '../support/takes';
 import { makeWorld, type World } from '../support/world';
@@ -110,12 +110,6 @@ const request = (method: string, path = '/', body?: BodyInit) =>
     ...(body !== undefined && { body }),
   });
 const at = <Params>(params: Params) => ({ params: Promise.resolve(params) });
-
-const A_RECIPE: Recipe = {
-  ...{ instrument: 'flute', level: 1, meter: '4/4', measures: 4, values: ['quarter', 'half'] },
-  ...{ hasRests: false, keyFifths: 0, mode: 'major', largestLeap: 4, signs: [] },
-  ...{ voices: 1, bpm: 72, often: { rhythms: [], pitches: [] } },
-};
 
 const TEACHERS = ['head', 'co-teacher'] as const;
 const HEAD = ['head'] as const;
@@ -302,7 +296,13 @@ const ACTIONS: Readonly<Record<string, Readonly<Record<string, Entry>>>> = {
     giveEach: {
       may: HEAD,
       ask: ({ bookId, classId }) =>
-        recipe.giveEach({ recipe: A_RECIPE, bookId, classId, dueOn: '2027-06-01', bpm: 72 }),
+        recipe.giveEach({
+          recipe: { ...PLAIN_RECIPE, measures: 4 },
+          bookId,
+          classId,
+          dueOn: '2027-06-01',
+          bpm: 72,
+        }),
     },
   },
   'src/app/students/[studentId]/book/actions.ts': {

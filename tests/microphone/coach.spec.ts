@@ -4,7 +4,7 @@ import { type CoachTask, lineOfTask } from '@/core/practice/coach';
 import { writeWav } from '@/core/signal';
 import { type Flaw, performVoices, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
 import { axeFindings } from '../support/axe';
-import { chooseRung, signInStudent } from '../support/browser';
+import { atStandOf } from '../support/browser';
 import { bookLine } from '../support/lines';
 import { playInto, withOwnMicrophone } from '../support/own-microphone';
 
@@ -44,14 +44,7 @@ test('hands free: the line climbs two rungs, a weak measure is gone round, and a
 }) => {
   test.setTimeout(400_000);
   await withOwnMicrophone(page);
-  const stand = await signInStudent(page.context(), 'wren', page);
-  await stand
-    .getByRole('link', { name: /5 Kettle Song/ })
-    .first()
-    .click();
-  await stand.getByRole('button', { name: 'Practise with me' }).waitFor();
-  await stand.waitForLoadState('networkidle');
-  await chooseRung(stand, 66);
+  const stand = await atStandOf(page.context(), 'wren', /5 Kettle Song/, 66, page);
   await stand.getByRole('button', { name: 'Practise with me' }).click();
   await expect(stand.getByText(/You play: the whole line/)).toBeVisible();
   await expect.poll(() => isInSight(stand)).toEqual([true, true]);

@@ -4,7 +4,7 @@ import { writeWav } from '@/core/signal';
 import { type Flaw, performVoices, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
 import { database } from '@/server/db/connection';
 import { axeFindings } from '../support/axe';
-import { chooseRung, signInStudent } from '../support/browser';
+import { atStandOf } from '../support/browser';
 import { bookLine } from '../support/lines';
 import { playInto, withOwnMicrophone } from '../support/own-microphone';
 import { SIZES } from '../support/sizes';
@@ -35,14 +35,7 @@ test('the verdict at five sizes', async ({ page }) => {
   await database().updateTable('class').set({ own_ears: 'once-a-sitting' }).execute();
   try {
     await withOwnMicrophone(page);
-    const stand = await signInStudent(page.context(), 'wren', page);
-    await stand
-      .getByRole('link', { name: /5 Kettle Song/ })
-      .first()
-      .click();
-    await stand.getByRole('button', { name: 'Play and record' }).waitFor();
-    await stand.waitForLoadState('networkidle');
-    await chooseRung(stand, BPM);
+    const stand = await atStandOf(page.context(), 'wren', /5 Kettle Song/, BPM, page);
     for (const [index, { name, ...viewport }] of SIZES.entries()) {
       await test.step(name, async () => {
         await stand.setViewportSize(viewport);

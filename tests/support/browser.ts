@@ -114,14 +114,18 @@ export async function chooseRung(page: Page, bpm: number): Promise<void> {
   await expect(page.getByText(`= ${bpm}`)).toBeVisible();
 }
 
-/** A student at the stand of one of the lines. @param bpm the rung, whatever was climbed in other checks; undefined for the next one. */
+/**
+ * A student at the stand of one of the lines.
+ * @param bpm the rung, whatever was climbed in other checks; undefined for the next one. @param given a page to do it in; undefined for a new one.
+ */
 export async function atStandOf(
   context: BrowserContext,
   userName: string,
   line: RegExp,
   bpm?: number,
+  given?: Page,
 ): Promise<Page> {
-  const page = await signInStudent(context, userName);
+  const page = await signInStudent(context, userName, given);
   await page.getByRole('link', { name: line }).first().click();
   await page.getByRole('button', { name: 'Play and record' }).waitFor();
   await page.waitForLoadState('networkidle');

@@ -1,9 +1,11 @@
 'use client';
 import { INSTRUMENTS } from '@/core/instruments';
-import type { Vocabulary } from '@/core/time';
+import { VOCABULARIES, type Vocabulary } from '@/core/time';
 import { Button } from '@/ui/button';
 import { Choice, Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton, useStoredAtOnce } from '@/ui/form';
+import { Options } from '@/ui/options';
+import { StoredChoice } from '@/ui/stored-choice';
 import { answerAsked, changeMinutes, changePart, changeWords, makeClass, rename, takeIn } from './actions';
 
 export function NewClassForm() {
@@ -78,11 +80,7 @@ export function NewStudentForm({ classId }: { readonly classId: string }) {
         hint="Six digits, or a password of at least 8 characters."
       />
       <Choice label="Plays" name="instrument" required hint="The student gets the part for it.">
-        {INSTRUMENTS.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
+        <Options of={INSTRUMENTS} />
       </Choice>
       <FormOutcome />
       <SubmitButton weight="main" className="w-full">
@@ -110,40 +108,33 @@ export function InstrumentChoice({
         className="min-h-11 w-full rounded-md border-2 border-rule bg-paper px-2"
       >
         {student.instrument === null && <option value="">not said</option>}
-        {INSTRUMENTS.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
+        <Options of={INSTRUMENTS} />
       </select>
       {outcome}
     </>
   );
 }
 
-/** How the class names note values; a change is stored at once. */
-export function VocabularyChoice({
-  classId,
-  vocabulary,
-}: {
+const SAYINGS: Readonly<Record<Vocabulary, string>> = {
+  us: 'quarter, half, measure',
+  uk: 'crotchet, minim, bar',
+};
+
+interface VocabularyChoiceProps {
   readonly classId: string;
   readonly vocabulary: Vocabulary;
-}) {
-  const { outcome, store } = useStoredAtOnce(changeWords);
-  return (
-    <>
-      <Choice
-        label="This class says"
-        defaultValue={vocabulary}
-        onChange={(event) => void store(classId, event.currentTarget.value)}
-      >
-        <option value="us">quarter, half, measure</option>
-        <option value="uk">crotchet, minim, bar</option>
-      </Choice>
-      {outcome}
-    </>
-  );
 }
+
+/** How the class names note values; a change is stored at once. */
+export const VocabularyChoice = ({ classId, vocabulary }: VocabularyChoiceProps) => (
+  <StoredChoice
+    label="This class says"
+    value={vocabulary}
+    values={VOCABULARIES}
+    nameOf={(one) => SAYINGS[one]}
+    action={changeWords.bind(null, classId)}
+  />
+);
 
 /** What the students practise on a day; a change is stored at once. */
 export function DailyMinutes({ classId, minutes }: { readonly classId: string; readonly minutes: number }) {

@@ -1,8 +1,6 @@
 'use client';
-import { useState } from 'react';
 import { OWN_EARS, type OwnEars } from '@/core/practice';
-import { Choice } from '@/ui/field';
-import { useStoredAtOnce } from '@/ui/form';
+import { StoredChoice } from '@/ui/stored-choice';
 import { chooseOwnEars } from './actions';
 
 const NAMES: Readonly<Record<OwnEars, string>> = {
@@ -11,28 +9,20 @@ const NAMES: Readonly<Record<OwnEars, string>> = {
   never: 'never',
 };
 
-/** How often a student rates a take before the verdict; stored as soon as it is chosen. */
-export function OwnEarsChoice({ classId, ownEars }: { readonly classId: string; readonly ownEars: OwnEars }) {
-  const [chosen, setChosen] = useState(ownEars);
-  const { outcome, store } = useStoredAtOnce(chooseOwnEars);
-  const choose = (next: OwnEars) => {
-    setChosen(next);
-    return store(classId, next);
-  };
-  return (
-    <div className="mt-5 space-y-3 border-t-2 border-rule pt-4">
-      <Choice
-        label="Students rate themselves first"
-        value={chosen}
-        onChange={({ target }) => void choose(OWN_EARS[target.selectedIndex]!)}
-      >
-        {OWN_EARS.map((id) => (
-          <option key={id} value={id}>
-            {NAMES[id]}
-          </option>
-        ))}
-      </Choice>
-      {outcome}
-    </div>
-  );
+interface OwnEarsChoiceProps {
+  readonly classId: string;
+  readonly ownEars: OwnEars;
 }
+
+/** How often a student rates a take before the verdict; stored as soon as it is chosen. */
+export const OwnEarsChoice = ({ classId, ownEars }: OwnEarsChoiceProps) => (
+  <div className="mt-5 border-t-2 border-rule pt-4">
+    <StoredChoice
+      label="Students rate themselves first"
+      value={ownEars}
+      values={OWN_EARS}
+      nameOf={(times) => NAMES[times]}
+      action={chooseOwnEars.bind(null, classId)}
+    />
+  </div>
+);

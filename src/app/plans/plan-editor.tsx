@@ -17,6 +17,7 @@ import { Button } from '@/ui/button';
 import { chunkingNames } from '@/ui/chunking-names';
 import { Choice, Field, SmallChoice } from '@/ui/field';
 import { useStoredAtOnce } from '@/ui/form';
+import { Tick } from '@/ui/tick';
 import { useWords } from '@/ui/vocabulary';
 import { dropPlan, keepPlan } from './actions';
 
@@ -242,26 +243,6 @@ function StrictnessSelect({
         </option>
       ))}
     </SmallChoice>
-  );
-}
-
-interface TickProps {
-  readonly label: string;
-  readonly isOn: boolean;
-  readonly onChange: (isOn: boolean) => void;
-}
-
-function Tick({ label, isOn, onChange }: TickProps) {
-  return (
-    <label className="flex min-h-11 items-center gap-3">
-      <input
-        type="checkbox"
-        checked={isOn}
-        onChange={(event) => onChange(event.target.checked)}
-        className="size-5 shrink-0 accent-cool"
-      />
-      {label}
-    </label>
   );
 }
 

@@ -3,8 +3,8 @@ import { Volume2 } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { useMixer } from '@/app/_components/sound/use-mixer';
 import { usePlayback } from '@/app/_components/sound/use-playback';
+import { modelAlone } from '@/browser/model-alone';
 import type { Line } from '@/core/notation';
-import { AS_WRITTEN } from '@/core/playback';
 import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
 
@@ -13,11 +13,7 @@ export function HearMeasure({ music, bpm }: { readonly music: Line; readonly bpm
   const { getMixer } = useMixer();
   const { play, problem } = usePlayback(getMixer, () => undefined);
   const begin = useRef(() => {});
-  begin.current = () =>
-    void play({
-      ...{ line: music, bpm, countIn: undefined, model: AS_WRITTEN, backing: undefined },
-      ...{ click: false, rounds: 1, clickGoesOn: false, turns: 'together' },
-    });
+  begin.current = () => void play(modelAlone(music, bpm));
   useEffect(() => begin.current(), []);
   return (
     <>

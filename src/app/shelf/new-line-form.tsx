@@ -2,6 +2,7 @@
 import { INSTRUMENTS } from '@/core/instruments';
 import { Choice, Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
+import { Options } from '@/ui/options';
 import { makeBook, sayWhatsNew, startWriting } from './actions';
 
 interface Book {
@@ -15,19 +16,11 @@ export function NewLineForm({ books }: { readonly books: readonly Book[] }) {
     <ActionForm action={startWriting} className="space-y-4">
       <Field label="Title" name="title" maxLength={120} required autoComplete="off" />
       <Choice label="For" name="instrument" required>
-        {INSTRUMENTS.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
+        <Options of={INSTRUMENTS} />
       </Choice>
       {books.length > 1 && (
         <Choice label="Book" name="bookId">
-          {books.map(({ id, title }) => (
-            <option key={id} value={id}>
-              {title}
-            </option>
-          ))}
+          <Options of={books} />
         </Choice>
       )}
       <FormOutcome />

@@ -4,6 +4,7 @@ import { INSTRUMENTS } from '@/core/instruments';
 import { CONTENT_IDS, contentName } from '@/core/study';
 import { Button, ButtonLink } from '@/ui/button';
 import { Choice, Field } from '@/ui/field';
+import { Options } from '@/ui/options';
 import { useVocabulary } from '@/ui/vocabulary';
 
 interface ShelfFilterProps {
@@ -35,19 +36,11 @@ export function ShelfFilter({ filter, books }: ShelfFilterProps) {
       />
       <Choice label="In book" name="book" defaultValue={filter.bookId ?? ''}>
         <option value="">all books</option>
-        {books.map(({ id, title }) => (
-          <option key={id} value={id}>
-            {title}
-          </option>
-        ))}
+        <Options of={books} />
       </Choice>
       <Choice label="For" name="instrument" defaultValue={filter.instrument ?? ''}>
         <option value="">all instruments</option>
-        {INSTRUMENTS.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
+        <Options of={INSTRUMENTS} />
       </Choice>
       <Choice label="With" name="features" defaultValue={filter.features[0] ?? ''}>
         <option value="">anything in it</option>

@@ -8,3 +8,4 @@ export { createRandom, type Random } from './random';
 export { DONE, describeIssue, failure, type Issue, type Result, success } from './result';
 export { clamp, maybeMedianSlope, median, quantile } from './statistics';
 export { withoutUnstorable } from './storable';
+export { toggled } from './toggled';

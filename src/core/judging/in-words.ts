@@ -79,20 +79,22 @@ export interface FaultInWords {
   readonly sentence: string;
 }
 
-/** Everything that went wrong, one line each, the first thing to put right first: the measure with the most faults, as the advice has it. */
+/**
+ * Everything that went wrong, one line each, the first thing to put right first: the measure with the most faults. Slips in measures that are good
+ * enough come last.
+ */
 export function faultsInWords(line: Line, verdict: Verdict, vocabulary: Vocabulary): readonly FaultInWords[] {
   return verdictInWords(line, verdict, vocabulary)
+    .map((words) => ({ ...words, measure: verdict.measures[words.measureIndex]! }))
     .toSorted(
-      (a, b) => weightOf(verdict.measures[b.measureIndex]!) - weightOf(verdict.measures[a.measureIndex]!),
+      (a, b) =>
+        Number(needsWork(b.measure)) - Number(needsWork(a.measure)) ||
+        faultsOf(b.measure) - faultsOf(a.measure),
     )
     .flatMap(({ measureIndex, name, sentences }) =>
       sentences.map((sentence) => ({ measureIndex, name, sentence })),
     );
 }
-
-/** Slips in a measure that is good enough come last. */
-const weightOf = (measure: Verdict['measures'][number]) =>
-  (needsWork(measure) ? 1000 : 0) + faultsOf(measure);
 
 interface Names {
   readonly nameOf: (midi: number) => string;

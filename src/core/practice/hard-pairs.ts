@@ -1,6 +1,6 @@
 import { maybeInstrument } from '../instruments';
 import type { Line, Part } from '../notation';
-import { type HardSpot, lookOver, type Player } from '../study';
+import { difficultiesOf, type HardSpot, type Player } from '../study';
 import { proposeChunks } from './chunk';
 
 /** What is hard in a part for whoever begins on an instrument. */
@@ -8,7 +8,8 @@ export const hardSpotsFor = (
   part: Part,
   instrument: Player['instrument'],
   goalBpm: number,
-): readonly HardSpot[] => lookOver(part, { instrument, level: 1, goalBpm, known: undefined }, 'us').hardSpots;
+): readonly HardSpot[] =>
+  difficultiesOf(part, { instrument, level: 1, goalBpm, known: undefined }, 'us').hardSpots;
 
 /** Two neighbouring notes that are hard to get from one to the other. */
 export interface HardPair {

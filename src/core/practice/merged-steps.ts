@@ -19,11 +19,14 @@ export function standsFor(stage: Stage, other: Stage): boolean {
 
 /** Takes, and those that the teacher has accepted, each with whether it was the first of its stage. */
 function triesOf(deeds: readonly Deed[]) {
-  const tries = deeds.filter(({ kind }) => kind === 'take' || kind === 'teacher-accepts');
-  return tries.map((deed, index) => ({
-    deed,
-    isFirst: tries.findIndex(({ stageId }) => stageId === deed.stageId) === index,
-  }));
+  const seen = new Set<string>();
+  return deeds
+    .filter(({ kind }) => kind === 'take' || kind === 'teacher-accepts')
+    .map((deed) => {
+      const isFirst = !seen.has(deed.stageId);
+      seen.add(deed.stageId);
+      return { deed, isFirst };
+    });
 }
 
 /** The stages whose first take was good enough. */

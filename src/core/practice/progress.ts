@@ -17,7 +17,8 @@ export interface Progress {
 
 /** A pure function of plan and deeds: stages that a changed plan keeps stay done. */
 export function progressOf(stages: readonly Stage[], plan: Plan, deeds: readonly Deed[]): Progress {
-  const atOnce = plan.goesThroughAll ? [] : stages.filter(({ id }) => doneAtOnce(deeds).has(id));
+  const idsAtOnce = plan.goesThroughAll ? new Set<string>() : doneAtOnce(deeds);
+  const atOnce = stages.filter(({ id }) => idsAtOnce.has(id));
   const isDoneBy = (stage: Stage) =>
     isDone(stage, plan, deeds) || atOnce.some((other) => standsFor(other, stage));
   const doneIds = stages.filter(isDoneBy).map(({ id }) => id);

@@ -12,12 +12,12 @@ import {
   type WrittenPitch,
 } from '../notation';
 import { type Spelling, tonalityName } from '../pitch';
-import { lookOver } from '../study';
-import { rational, valueOfCode } from '../time';
+import { difficultiesOf } from '../study';
+import { beatUnit, valueOfCode } from '../time';
 import { melodyFor, tonesOf } from './melody';
 import { type Frame, framesOf, rhythmCode } from './phrases';
 import type { Recipe } from './recipe';
-import { meterOf, pulseOf, type Rhythm, rhythmsOf } from './rhythms';
+import { meterOf, type Rhythm, rhythmsOf } from './rhythms';
 import { withSigns } from './signs';
 
 /** How hard a measure of a level may be, by the weights of the look-over: 1 is a thing to mention, 3 a thing to drill. */
@@ -67,7 +67,7 @@ export function compose(recipe: Recipe, seed: number): Result<Line> {
 /** Whether no measure is harder than its level allows, as the look-over has it. */
 export function isWithinLevel({ part }: Line, { instrument: id, level, bpm }: Recipe): boolean {
   const player = { instrument: instrument(id), level, goalBpm: bpm, known: undefined };
-  return lookOver(part, player, 'us').difficulties.every(
+  return difficultiesOf(part, player, 'us').difficulties.every(
     (difficulty) => difficulty <= MOST_DIFFICULTY[level],
   );
 }
@@ -105,7 +105,7 @@ function lineOf(
     // On a single line the heads of two voices would lie on each other.
     staffLines: isForTwo ? 5 : player.staffLines,
     // In beats that are felt.
-    tempo: { beatQuarters: rational(pulseOf(recipe.meter).length, 4), bpm, words: undefined },
+    tempo: { beatQuarters: beatUnit(inForce.meter).quarters, bpm, words: undefined },
     ...(spellings && { mode }),
     measures,
   };

@@ -1,6 +1,6 @@
 import type { Random } from '../base';
 import type { Recipe } from './recipe';
-import { lastNoteLength, meterOf, type Rhythm } from './rhythms';
+import { lastNoteLength, pulseOf, type Rhythm } from './rhythms';
 
 /** A chord by its root: a degree of the scale, from 0. */
 export type Chord = 0 | 3 | 4 | 5;
@@ -27,7 +27,8 @@ export function framesOf(
 ): readonly Frame[] {
   const size = measures === 4 ? 2 : 4;
   const phrases = measures / size;
-  const cadences = longestEnding(rhythms, 4 * meterOf(meter).beats * (4 / meterOf(meter).beatType));
+  const { beats, length } = pulseOf(meter);
+  const cadences = longestEnding(rhythms, beats * length);
   const pick = () => pickRhythm(rhythms, often.rhythms, level, random);
   let first: readonly Rhythm[] = [];
   return Array.from({ length: phrases }, (_, phrase): readonly Frame[] => {

@@ -1,4 +1,5 @@
 import { lineOf, readBook } from '../../../tests/support/lines';
+import { PLAIN_RECIPE } from '../../../tests/support/recipes';
 import { createRandom } from '../base';
 import { INSTRUMENT_IDS, instrument, isInReach } from '../instruments';
 import { checkArithmetic, type Line, type Note, writtenNotes } from '../notation';
@@ -19,23 +20,7 @@ import {
   type Recipe,
 } from '.';
 
-const PLAIN: Recipe = {
-  instrument: 'flute',
-  level: 1,
-  meter: '4/4',
-  measures: 8,
-  values: ['quarter', 'half', 'whole'],
-  hasRests: false,
-  keyFifths: 0,
-  mode: 'major',
-
-  largestLeap: 4,
-  signs: [],
-  voices: 1,
-  bpm: 72,
-
-  often: { rhythms: [], pitches: [] },
-};
+const PLAIN: Recipe = { ...PLAIN_RECIPE, values: ['quarter', 'half', 'whole'] };
 
 const made = (recipe: Recipe, seed = 1): Line => {
   const line = compose(recipe, seed);

@@ -1,4 +1,13 @@
-import { type Meter, meter } from '../time';
+import {
+  beatUnit,
+  divide,
+  type Meter,
+  measureLength,
+  meter,
+  toNumber,
+  valueLength,
+  valueOfCode,
+} from '../time';
 import type { Recipe, RecipeMeter, RecipeValue } from './recipe';
 
 /** A note or a rest of a rhythm. */
@@ -10,18 +19,13 @@ export interface RhythmEvent {
 /** A measure of rhythm. */
 export type Rhythm = readonly RhythmEvent[];
 
-/** In sixteenths. */
-const LENGTHS: Readonly<Record<RecipeValue, number>> = {
-  whole: 16,
-  'half.': 12,
-  half: 8,
-  'quarter.': 6,
-  quarter: 4,
-  eighth: 2,
-  sixteenth: 1,
-};
+/** Of a quarter note. */
+const SIXTEENTHS = 4;
 
-export const lengthOf = (value: RecipeValue): number => LENGTHS[value];
+/** In sixteenths. */
+export const lengthOf = (value: RecipeValue): number =>
+  SIXTEENTHS * toNumber(valueLength(valueOfCode(value)));
+
 /** Figures that fill whole beats, each with the beats of the measure, from 0, on which it may begin. `-` is a rest. */
 interface Figure {
   readonly values: readonly string[];
@@ -58,8 +62,11 @@ export function meterOf(name: RecipeMeter): Meter {
 }
 
 /** Beats that are felt, and their length in sixteenths. */
-export const pulseOf = (name: RecipeMeter): { readonly beats: number; readonly length: number } =>
-  name === '6/8' ? { beats: 2, length: 6 } : { beats: Number(name[0]), length: 4 };
+export function pulseOf(name: RecipeMeter): { readonly beats: number; readonly length: number } {
+  const felt = meterOf(name);
+  const beat = beatUnit(felt).quarters;
+  return { beats: toNumber(divide(measureLength(felt), beat)), length: SIXTEENTHS * toNumber(beat) };
+}
 
 /** Notes and rests in a measure of a level. Our own measure. */
 const MOST_EVENTS = { 1: 4, 2: 6, 3: 8 } as const;

@@ -1,6 +1,6 @@
 import type { LineEvent, Measure, Note, Part } from '../notation';
 import { staffPlace } from '../pitch';
-import { rational } from '../time';
+import { ZERO } from '../time';
 import type { Frame } from './phrases';
 import type { RecipeSign } from './recipe';
 
@@ -15,7 +15,7 @@ export function withSigns(part: Part, signs: readonly RecipeSign[], frames: read
     if (!signs.includes('dynamics') || !beginsPhrase) return marked;
     const phrase = frames.slice(0, index).filter(({ ends }) => ends !== undefined).length;
     const mark = phrase % 2 === 0 ? 'mf' : 'p';
-    return { ...marked, directions: [{ kind: 'dynamic', mark, offsetQuarters: rational(0) }] };
+    return { ...marked, directions: [{ kind: 'dynamic', mark, offsetQuarters: ZERO }] };
   });
   return { ...part, measures };
 }

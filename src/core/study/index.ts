@@ -4,7 +4,14 @@ export { type GlossaryEntry, glossaryOf } from './glossary';
 export { goalTempo } from './goal-tempo';
 export { type Acquaintance, type HardSpot, type HardSpotKind, isHardSpot } from './hard-spots/hard-spot';
 export { contentKey, rhythmKey } from './likeness';
-export { type LookOver, lookOver, PATTERN_KINDS, type PatternKind, type Player } from './look-over';
+export {
+  difficultiesOf,
+  type LookOver,
+  lookOver,
+  PATTERN_KINDS,
+  type PatternKind,
+  type Player,
+} from './look-over';
 export { withArticle } from './measure-words';
 export { type MelodyNote, melodyOf } from './melody';
 export { NAMINGS, type Naming, noteNames } from './names';

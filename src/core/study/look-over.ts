@@ -69,11 +69,20 @@ export function lookOver(part: Part, player: Player, vocabulary: Vocabulary): Lo
     ...brokenTriads(part, words),
     ...(trickiest ? [trickiest] : []),
   ];
-  const spots = hardSpots({ ...player, part, melody: melodyOf(part), vocabulary, words });
   return {
     patterns,
-    hardSpots: spots,
-    difficulties: difficultyByMeasure(part.measures.length, spots),
+    ...difficultiesOf(part, player, vocabulary, words),
     startingTempo: startingTempo(part, player.level, words, player.givenBpm),
   };
+}
+
+/** What is hard in a part, and how hard that makes each measure: for whoever does not ask what comes back in it. */
+export function difficultiesOf(
+  part: Part,
+  player: Player,
+  vocabulary: Vocabulary,
+  words = measureWords(part, vocabulary),
+): Pick<LookOver, 'hardSpots' | 'difficulties'> {
+  const spots = hardSpots({ ...player, part, melody: melodyOf(part), vocabulary, words });
+  return { hardSpots: spots, difficulties: difficultyByMeasure(part.measures.length, spots) };
 }

@@ -1,8 +1,8 @@
 'use client';
 import { CircleStop, Volume2 } from 'lucide-react';
 import { useState } from 'react';
+import { modelAlone } from '@/browser/model-alone';
 import type { Line } from '@/core/notation';
-import { AS_WRITTEN } from '@/core/playback';
 import { Button } from '@/ui/button';
 import { Notice } from '@/ui/notice';
 import { useMixer } from './use-mixer';
@@ -25,11 +25,9 @@ export function Listen({ getLine, bpm }: ListenProps) {
       return setPlaying(false);
     }
     setPlaying(true);
-    const wish = {
-      ...{ line: getLine(), bpm, countIn: undefined, model: AS_WRITTEN, backing: undefined },
-      ...{ click: false, rounds: 1, clickGoesOn: false, turns: 'together' as const },
-    };
-    void play(wish, () => setPlaying(false)).then((begun) => !begun && setPlaying(false));
+    void play(modelAlone(getLine(), bpm), () => setPlaying(false)).then(
+      (begun) => !begun && setPlaying(false),
+    );
   };
   const Icon = isPlaying ? CircleStop : Volume2;
   return (

@@ -1,7 +1,7 @@
 'use client';
 import type { Mixer } from '@/browser/mixer';
+import { modelAlone } from '@/browser/model-alone';
 import type { Line } from '@/core/notation';
-import { AS_WRITTEN } from '@/core/playback';
 import { lineOfLoop } from '@/core/practice';
 import type { AsWritten } from '@/ui/music/checked-line';
 import { usePlayback } from './use-playback';
@@ -15,10 +15,7 @@ export function useAsWritten(
   const { play, stop, problem } = usePlayback(getMixer, () => undefined);
   const hear = (printedIndex: number) => {
     const range = { fromIndex: printedIndex, toIndex: printedIndex + 1, withNoteBefore: false };
-    void play({
-      ...{ line: lineOfLoop(line, range).line, bpm, countIn: undefined, model: AS_WRITTEN },
-      ...{ backing: undefined, click: false, rounds: 1, clickGoesOn: false, turns: 'together' },
-    });
+    void play(modelAlone(lineOfLoop(line, range).line, bpm));
   };
   return { hear, stop, problem };
 }

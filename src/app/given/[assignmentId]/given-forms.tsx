@@ -2,6 +2,7 @@
 import { DoneWithUndo } from '@/ui/done-with-undo';
 import { Choice, Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
+import { Options } from '@/ui/options';
 import { TEMPO_BOUNDS } from '@/ui/tempo-bounds';
 import { WordField } from '@/ui/word-field';
 import { askAgain, changeAll, changeOne, giveCopy, helped, withdraw } from './actions';
@@ -88,11 +89,7 @@ export function CopyForm({ assignmentId, classId, dueOn, classes }: CopyFormProp
   return (
     <ActionForm action={giveCopy.bind(null, assignmentId)} className="space-y-3">
       <Choice label="To" name="classId" defaultValue={classId} required>
-        {classes.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
+        <Options of={classes} />
       </Choice>
       <Field label="Due" name="dueOn" type="date" defaultValue={dueOn} required />
       <FormOutcome />

@@ -17,6 +17,7 @@ import { FASTEST_MARK, SLOWEST_PRACTICE } from '@/core/tempo';
 import { countedTempo, isCompound } from '@/core/time';
 import { Choice, Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
+import { Options } from '@/ui/options';
 import { TEMPO_BOUNDS } from '@/ui/tempo-bounds';
 import { TempoLadder } from '@/ui/tempo-ladder';
 import { useWords } from '@/ui/vocabulary';
@@ -101,11 +102,7 @@ export function AssignForm({
         }}
         required
       >
-        {classes.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
+        <Options of={classes} />
       </Choice>
       <ForSome key={classId} students={roster?.students ?? []} chosen={chosen} onChoose={setChosen} />
       <WhoReadsWhat

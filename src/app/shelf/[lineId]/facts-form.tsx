@@ -1,6 +1,7 @@
 'use client';
 import { Choice, Field } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton } from '@/ui/form';
+import { Options } from '@/ui/options';
 import { placeLine, takeOffShelf } from './actions';
 
 interface FactsFormProps {
@@ -46,11 +47,7 @@ export function FactsForm({ lineId, facts, books, isOwner }: FactsFormProps) {
         />
         {books.length > 1 && (
           <Choice label="Book" name="bookId" defaultValue={facts.bookId}>
-            {books.map(({ id, title }) => (
-              <option key={id} value={id}>
-                {title}
-              </option>
-            ))}
+            <Options of={books} />
           </Choice>
         )}
         <FormOutcome />

@@ -5,6 +5,7 @@ import { Button } from '@/ui/button';
 import { Choice, Field } from '@/ui/field';
 import { Link } from '@/ui/link';
 import { Notice } from '@/ui/notice';
+import { Options } from '@/ui/options';
 import { Progress } from '@/ui/progress';
 import { FileOfLines } from './file-of-lines';
 import { useEngraver } from './use-engraver';
@@ -68,11 +69,7 @@ export function PageOfLines({ books }: PageOfLinesProps) {
           }}
         >
           <Choice label="Book" value={bookId} onChange={({ target }) => setBookId(target.value)}>
-            {books.map(({ id, title }) => (
-              <option key={id} value={id}>
-                {title}
-              </option>
-            ))}
+            <Options of={books} />
           </Choice>
           <Field
             label="Page"

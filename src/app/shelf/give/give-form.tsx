@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
 import type { Reading } from '@/core/arranging';
+import { toggled } from '@/core/base';
 import type { Level } from '@/core/instruments';
 import type { Chunking, Plan } from '@/core/practice';
 import { Field } from '@/ui/field';
@@ -48,8 +49,6 @@ export function GiveForm({ lines, rosters, plans, today, dueOn }: GiveFormProps)
   });
   const [studentIds, setStudentIds] = useState<readonly string[]>([]);
   const [chosen, setChosen] = useState({ planId: '', chunking: 'twos' as Chunking });
-  const toggled = (all: readonly string[], id: string) =>
-    all.includes(id) ? all.filter((other) => other !== id) : [...all, id];
   const players = rosters
     .filter(({ id }) => classIds.includes(id))
     .flatMap(({ students }) => {

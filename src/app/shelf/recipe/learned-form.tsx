@@ -6,6 +6,7 @@ import { Button } from '@/ui/button';
 import { Choice, Field } from '@/ui/field';
 import { IssueList, resultOf } from '@/ui/form';
 import { Notice } from '@/ui/notice';
+import { Options } from '@/ui/options';
 import { askLearned, askOftenWrong } from './actions';
 
 interface Named {
@@ -44,11 +45,7 @@ export function LearnedForm({ recipe, books, classes, onChange }: LearnedFormPro
     <div className="space-y-4">
       <div className="grid items-end gap-3 sm:grid-cols-[1fr_6rem_auto]">
         <Choice label="What was learned in" value={bookId} onChange={({ target }) => setBookId(target.value)}>
-          {books.map(({ id, title }) => (
-            <option key={id} value={id}>
-              {title}
-            </option>
-          ))}
+          <Options of={books} />
         </Choice>
         <Field
           label="up to page"
@@ -67,11 +64,7 @@ export function LearnedForm({ recipe, books, classes, onChange }: LearnedFormPro
             value={classId}
             onChange={({ target }) => setClassId(target.value)}
           >
-            {classes.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
+            <Options of={classes} />
           </Choice>
           <Button onClick={() => void lookWhatGoesWrong()}>Let it come often</Button>
         </div>

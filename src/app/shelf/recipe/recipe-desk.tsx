@@ -10,6 +10,7 @@ import { Choice, Field } from '@/ui/field';
 import { IssueList, resultOf } from '@/ui/form';
 import { EngravedLine } from '@/ui/music/engraved-line';
 import { Notice } from '@/ui/notice';
+import { Options } from '@/ui/options';
 import { Sheet } from '@/ui/page-frame';
 import { useVocabulary } from '@/ui/vocabulary';
 import { bringInRead } from '../bring-in/actions';
@@ -108,11 +109,7 @@ export function RecipeDesk({ books, classes, seed: firstSeed, dueOn: proposedDay
               onChange={({ target }) => setTitle(target.value)}
             />
             <Choice label="Book" value={bookId} onChange={({ target }) => setBookId(target.value)}>
-              {own.map((book) => (
-                <option key={book.id} value={book.id}>
-                  {book.title}
-                </option>
-              ))}
+              <Options of={own} />
             </Choice>
             <Button weight="main" disabled={!made.ok || isBusy} onClick={() => void keep()}>
               Keep it
@@ -161,11 +158,7 @@ function FreshForm({ recipe, bookId, classes, proposedDay }: FreshFormProps) {
       </h2>
       <div className="grid items-end gap-3 sm:grid-cols-[1fr_1fr_auto]">
         <Choice label="Class" value={classId} onChange={({ target }) => setClassId(target.value)}>
-          {classes.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
+          <Options of={classes} />
         </Choice>
         <Field label="Due" type="date" value={dueOn} onChange={({ target }) => setDueOn(target.value)} />
         <Button disabled={isBusy} onClick={() => void give()}>

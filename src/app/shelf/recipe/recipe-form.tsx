@@ -1,3 +1,4 @@
+import { toggled } from '@/core/base';
 import { INSTRUMENTS, type InstrumentId, instrument, LEVELS, type Level } from '@/core/instruments';
 import { tonalityName } from '@/core/pitch';
 import {
@@ -13,6 +14,8 @@ import {
 } from '@/core/recipe';
 import { type Vocabulary, valueName, valueOfCode, wordsOf } from '@/core/time';
 import { Choice, Field } from '@/ui/field';
+import { Options } from '@/ui/options';
+import { Tick } from '@/ui/tick';
 
 interface RecipeFormProps {
   readonly recipe: Recipe;
@@ -49,11 +52,7 @@ export function RecipeForm({ recipe, vocabulary, onChange }: RecipeFormProps) {
             })
           }
         >
-          {INSTRUMENTS.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
+          <Options of={INSTRUMENTS} />
         </Choice>
         <Choice
           label="Level"
@@ -91,14 +90,14 @@ export function RecipeForm({ recipe, vocabulary, onChange }: RecipeFormProps) {
         <legend className="mb-1 font-bold">Values</legend>
         <div className="flex flex-wrap gap-x-4">
           {RECIPE_VALUES.map((value) => (
-            <Box
+            <Tick
               key={value}
               label={nameOf(value)}
               isOn={recipe.values.includes(value)}
               onChange={() => onChange({ values: toggled(recipe.values, value) })}
             />
           ))}
-          <Box
+          <Tick
             label="rests"
             isOn={recipe.hasRests}
             onChange={() => onChange({ hasRests: !recipe.hasRests })}
@@ -142,7 +141,7 @@ export function RecipeForm({ recipe, vocabulary, onChange }: RecipeFormProps) {
         <legend className="mb-1 font-bold">Signs</legend>
         <div className="flex flex-wrap gap-x-4">
           {RECIPE_SIGNS.filter((sign) => isPitched || sign === 'dynamics').map((sign) => (
-            <Box
+            <Tick
               key={sign}
               label={SIGN_NAMES[sign]}
               isOn={recipe.signs.includes(sign)}
@@ -150,7 +149,7 @@ export function RecipeForm({ recipe, vocabulary, onChange }: RecipeFormProps) {
             />
           ))}
           {!isPitched && (
-            <Box
+            <Tick
               label="two voices"
               isOn={recipe.voices === 2}
               onChange={() => onChange({ voices: recipe.voices === 2 ? 1 : 2 })}
@@ -170,23 +169,5 @@ export function RecipeForm({ recipe, vocabulary, onChange }: RecipeFormProps) {
         }}
       />
     </div>
-  );
-}
-
-const toggled = <Value,>(all: readonly Value[], one: Value): readonly Value[] =>
-  all.includes(one) ? all.filter((other) => other !== one) : [...all, one];
-
-interface BoxProps {
-  readonly label: string;
-  readonly isOn: boolean;
-  readonly onChange: () => void;
-}
-
-function Box({ label, isOn, onChange }: BoxProps) {
-  return (
-    <label className="inline-flex min-h-11 items-center gap-2">
-      <input type="checkbox" checked={isOn} onChange={onChange} className="size-5 accent-cool" />
-      {label}
-    </label>
   );
 }

@@ -2,9 +2,9 @@
 import { type RefObject, useCallback, useEffect, useRef, useState } from 'react';
 import { useMixer } from '@/app/_components/sound/use-mixer';
 import { usePlayback } from '@/app/_components/sound/use-playback';
+import { modelAlone } from '@/browser/model-alone';
 import type { MeasureVerdict, Verdict } from '@/core/judging';
 import type { Line } from '@/core/notation';
-import { AS_WRITTEN } from '@/core/playback';
 import { lineOfLoop } from '@/core/practice';
 import { PREROLL_SECONDS, type TakeHandle } from '@/ui/music/checked-line';
 import { type Deed, type HearingEvent, type HearingState, reduceHearing, SILENT } from './hearing-machine';
@@ -36,20 +36,9 @@ export function useHearing({ line, verdict, take, earlierMeasures }: HearingPlay
     const fromIndex = verdict.measures[measure]?.printedIndex ?? 0;
     const toIndex = line.part.measures.length;
     const ended = () => act({ kind: 'ended', source: 'model' });
-    void play(
-      {
-        line: lineOfLoop(line, { fromIndex, toIndex, withNoteBefore: false }).line,
-        bpm: Math.round(verdict.tempo.playedBpm ?? verdict.tempo.askedBpm),
-        countIn: undefined,
-        model: AS_WRITTEN,
-        backing: undefined,
-        click: false,
-        rounds: 1,
-        clickGoesOn: false,
-        turns: 'together',
-      },
-      ended,
-    ).then((begun) => !begun && ended());
+    const { line: onward } = lineOfLoop(line, { fromIndex, toIndex, withNoteBefore: false });
+    const bpm = Math.round(verdict.tempo.playedBpm ?? verdict.tempo.askedBpm);
+    void play(modelAlone(onward, bpm), ended).then((begun) => !begun && ended());
   };
   const playEarlier = (measure: number) => {
     if (!earlier.current) return;

@@ -2,7 +2,7 @@ import 'server-only';
 import { z } from 'zod';
 import { DONE, failure, type Result } from '@/core/base';
 import { type Day, dayAfter, daysFrom, weekBegins } from '@/core/calendar';
-import { minutesByDay, planDay } from '@/core/practice';
+import { isLearned, minutesByDay, minutesLeftOf, planDay } from '@/core/practice';
 import { isForStudent } from '@/server/db/queries/assignments';
 import { mayDo } from '@/server/db/queries/attempts';
 import * as queries from '@/server/db/queries/practice-book';
@@ -10,7 +10,7 @@ import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { readForm, refused } from '../read-form';
 import { houseStyle } from '../school/dates';
 import { requireRecordOf } from '../school/roster';
-import { progressOfStudent } from './progress';
+import { describeStanding, standingsOfStudent } from './progress';
 
 /** So far the book looks back. */
 const DAYS_BACK = 28;
@@ -72,28 +72,29 @@ export async function notePractice(viewer: Viewer, form: unknown, today: Day): P
 /** The practice book of a student: for the student, and for the teacher. @throws NotFound */
 export async function getBook(viewer: Viewer, studentId: string, today: Day) {
   const student = await requireRecordOf(viewer, studentId);
-  const weekFrom = weekBegins(today, houseStyle().weekStart);
-  const from = dayAfter(today, -DAYS_BACK);
-  const [lines, practised, stops, book] = await Promise.all([
-    progressOfStudent(studentId),
-    queries.listPractised(studentId, from < weekFrom ? from : weekFrom),
+  const from = dayAfter(today, 1 - DAYS_BACK);
+  const [standings, practised, stops, book] = await Promise.all([
+    standingsOfStudent(studentId),
+    queries.listPractised(studentId, from),
     queries.listStops(studentId),
     queries.maybeBook(studentId),
   ]);
   const minutesADay = book?.ownMinutes ?? student.dailyMinutes;
-  const open = lines.filter(({ now }) => now !== undefined);
+  const open = standings
+    .filter(({ standing }) => !isLearned(standing))
+    .map((one) => ({
+      ...describeStanding(one),
+      minutesLeft: minutesLeftOf(one.line, one.standing, one.assignment),
+      isAsked: one.standing.progress.now?.stage.isAsked ?? false,
+    }));
   const byId = new Map(open.map((line) => [line.id, line]));
   const playedToday = (id: string) =>
     practised.reduce(
       (sum, spell) => sum + (spell.day === today && spell.assignmentId === id ? spell.seconds : 0),
       0,
     );
-  const plan = planDay(
-    open.map(({ id, dueOn, minutesLeft, isAsked }) => ({ id, dueOn, minutesLeft, isAsked })),
-    minutesADay,
-    today,
-  );
-  const days = minutesByDay(practised, dayAfter(today, 1 - DAYS_BACK), DAYS_BACK);
+  const plan = planDay(open, minutesADay, today);
+  const days = minutesByDay(practised, from, DAYS_BACK);
   return {
     studentId,
     name: student.name,
@@ -107,13 +108,11 @@ export async function getBook(viewer: Viewer, studentId: string, today: Day) {
     today: plan.flatMap(({ id, minutes }) => {
       const line = byId.get(id);
       const stop = stops.find(({ assignmentId }) => assignmentId === id);
-      return line
-        ? [{ ...line, minutes, doneMinutes: Math.floor(playedToday(id) / 60), stop: stop ?? undefined }]
-        : [];
+      return line ? [{ ...line, minutes, doneMinutes: Math.floor(playedToday(id) / 60), stop }] : [];
     }),
     /** Open, but not for today. */
     otherDays: open.filter(({ id }) => !plan.some((one) => one.id === id)),
-    week: minutesByDay(practised, weekFrom, 7),
+    week: minutesByDay(practised, weekBegins(today, houseStyle().weekStart), 7),
     /** Days with a minute of playing, of the last four weeks. */
     practisedDays: days.filter(({ minutes }) => minutes > 0).length,
     ofDays: DAYS_BACK,

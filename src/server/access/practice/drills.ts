@@ -80,27 +80,19 @@ export async function getDrill(viewer: Viewer, today: Day, seed: number) {
           const systems = systemsFor(question, engravings.narrow.systems);
           if (systems.length === 0 || (question.kind === 'clap' && !mayRecord)) return [];
           const wentWrong = weak.has(line.part.measures[question.measureIndex]!.number);
-          return [
-            { ...question, systems, music: musicOf(question, line), bpm, holes: holesOf(line), wentWrong },
-          ];
+          return [{ ...question, systems, line, bpm, wentWrong }];
         })
       : [],
   );
   const words = lines.flatMap(({ line, bpm }) =>
-    wordsOfPart(line.part).map(({ question, line: music }) => ({
-      ...question,
-      music,
-      bpm,
-      holes: [],
-      systems: [],
-    })),
+    wordsOfPart(line.part).map((word) => ({ ...word.question, line: word.line, bpm, systems: [] })),
   );
   const knownOf = new Map(known.map(({ item, box, dueOn }): [string, Known] => [item, { box, dueOn }]));
   const chosen = chooseQuestions([...asked, ...words], knownOf, today, MOST_QUESTIONS, createRandom(seed));
   return {
     hasLines: lines.length > 0,
     isDrawn: drawn.some(({ engravings }) => engravings !== undefined) || lines.length === 0,
-    questions: (await Promise.all(chosen.map(withOwnDrawing))).flat(),
+    questions: (await Promise.all(chosen.map(asShown))).flat(),
     vocabulary,
     countIn: {
       ...(assignments[0]?.countIn ?? USUAL_COUNT_IN),
@@ -133,17 +125,22 @@ function systemsFor(
   );
 }
 
+/** What of the line sounds, or is clapped: the measure alone. */
 function musicOf({ kind, measureIndex }: Question, line: Line): Line | undefined {
   if (kind !== 'heard' && kind !== 'clap') return undefined;
   const range = { fromIndex: measureIndex, toIndex: measureIndex + 1, withNoteBefore: false };
   return lineOfLoop(line, range, kind === 'clap' ? 'clap' : undefined).line;
 }
 
-/** A word is drawn by itself. One that is not drawn yet is asked for, and there the next time. */
-async function withOwnDrawing(question: DrawnQuestion): Promise<readonly DrawnQuestion[]> {
-  if (question.kind !== 'word') return [question];
-  const engravings = await engravingsOf(await storeMusic(question.music!), undefined);
-  return engravings ? [{ ...question, systems: engravings.narrow.systems, music: undefined }] : [];
+/** A question as it goes to the page. A word is drawn by itself: one that is not drawn yet is asked for, and there the next time. */
+async function asShown({
+  line,
+  ...question
+}: Omit<DrawnQuestion, 'music' | 'holes'> & { readonly line: Line }): Promise<readonly DrawnQuestion[]> {
+  const shown = { ...question, music: musicOf(question, line), holes: holesOf(line) };
+  if (question.kind !== 'word') return [shown];
+  const engravings = await engravingsOf(await storeMusic(line), undefined);
+  return engravings ? [{ ...shown, systems: engravings.narrow.systems }] : [];
 }
 
 const answerForm = z.object({

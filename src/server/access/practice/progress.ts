@@ -3,7 +3,6 @@ import { grouped } from '@/core/base';
 import {
   describeStage,
   ladderOf,
-  minutesLeftOf,
   planNameOf,
   stagesOfGiven,
   standingOf,
@@ -21,6 +20,11 @@ export function listAssignmentsOfStudent(viewer: Viewer, since?: Date) {
 
 /** The same of a student whom somebody may see. */
 export async function progressOfStudent(studentId: string, since?: Date) {
+  return (await standingsOfStudent(studentId)).map((one) => describeStanding(one, since));
+}
+
+/** Where a student stands on every line that was given to this one and has a part to read. */
+export async function standingsOfStudent(studentId: string) {
   const [assignments, takes, words] = await Promise.all([
     queries.listAssignmentsOfStudent(studentId),
     listTakesOfStudent(studentId),
@@ -32,25 +36,31 @@ export async function progressOfStudent(studentId: string, since?: Date) {
   return assignments.flatMap((assignment) => {
     const line = parts.get(assignment.id);
     if (!line) return [];
-    const { plan: _, ...rest } = assignment;
     const own = takesOf.get(assignment.id) ?? [];
     const said = wordsOf.get(assignment.id) ?? [];
     const planned = stagesOfGiven(assignment, line);
     const standing = standingOf(assignment, line, own, said, planned);
-    const { stages, progress } = standing;
-    return [
-      {
-        ...rest,
-        planName: planNameOf(assignment, stages),
-        takes: own,
-        stageCount: stages.length,
-        doneCount: progress.doneIds.length,
-        climbedLately: since ? stepsClimbedSince(assignment, line, own, said, since, planned) : 0,
-        isAsked: progress.now?.stage.isAsked ?? false,
-        minutesLeft: minutesLeftOf(line, standing, assignment),
-        now: progress.now && describeStage(line, progress.now.stage, assignment.vocabulary),
-        ...ladderOf(standing, assignment.goalBpm),
-      },
-    ];
+    return [{ assignment, line, takes: own, words: said, planned, standing }];
   });
+}
+
+type StandingOnLine = Awaited<ReturnType<typeof standingsOfStudent>>[number];
+
+/** As pages show it. @param since what was climbed after it is news. */
+export function describeStanding(
+  { assignment, line, takes, words, planned, standing }: StandingOnLine,
+  since?: Date,
+) {
+  const { plan: _, ...rest } = assignment;
+  const { stages, progress } = standing;
+  return {
+    ...rest,
+    planName: planNameOf(assignment, stages),
+    takes,
+    stageCount: stages.length,
+    doneCount: progress.doneIds.length,
+    climbedLately: since ? stepsClimbedSince(assignment, line, takes, words, since, planned) : 0,
+    now: progress.now && describeStage(line, progress.now.stage, assignment.vocabulary),
+    ...ladderOf(standing, assignment.goalBpm),
+  };
 }

@@ -31,19 +31,15 @@ import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import type { GivenOut } from '../practice/giving-out';
 import { tempoField } from '../practice/tempo-field';
 import { readForm, refused } from '../read-form';
-import { getClass, listRosters } from '../school/classes';
+import { getClass, listClasses } from '../school/classes';
 
 /** Books to keep a made line in, books to have learned from, and classes to make lines for. */
 export async function getRecipeChoices(viewer: Viewer) {
   assertTeacher(viewer);
-  const [books, classes] = await Promise.all([listBooks(viewer.userId), listRosters(viewer)]);
+  const [books, classes] = await Promise.all([listBooks(viewer.userId), listClasses(viewer)]);
   return {
     books: books.map(({ id, title, isEdited }) => ({ id, title, isEdited })),
-    classes: classes.map(({ id, name, students }) => ({
-      id,
-      name,
-      instruments: [...new Set(students.flatMap(({ instrument }) => instrument ?? []))],
-    })),
+    classes: classes.map(({ id, name }) => ({ id, name })),
   };
 }
 

@@ -1,6 +1,7 @@
 'use client';
 import { INSTRUMENTS, type InstrumentId } from '@/core/instruments';
 import type { RosterRow } from '@/core/school';
+import { Options } from '@/ui/options';
 
 export interface PreviewRow extends RosterRow {
   /** Whether it is taken in. */
@@ -53,11 +54,7 @@ export function ListPreview({ rows, onChange }: ListPreviewProps) {
             className={CELL}
           >
             <option value="">plays: not said</option>
-            {INSTRUMENTS.map((one) => (
-              <option key={one.id} value={one.id}>
-                {one.name}
-              </option>
-            ))}
+            <Options of={INSTRUMENTS} />
           </select>
           {problem && !isIn ? (
             <p className="col-span-3 border-l-4 border-warm pl-2">Left out: {problem}</p>

@@ -2,6 +2,7 @@
 import { Button } from '@/ui/button';
 import { Choice, Field, SmallChoice } from '@/ui/field';
 import { ActionForm, FormOutcome, SubmitButton, useStoredAtOnce } from '@/ui/form';
+import { Options } from '@/ui/options';
 import {
   archive,
   consent,
@@ -89,11 +90,7 @@ export function MoveForm({
   return (
     <ActionForm action={move.bind(null, classId, student.id)} className="space-y-2">
       <Choice label="Move to" name="classId" hint="Takes and answers go along.">
-        {classes.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
+        <Options of={classes} />
       </Choice>
       <FormOutcome />
       <SubmitButton>Move {student.name}</SubmitButton>

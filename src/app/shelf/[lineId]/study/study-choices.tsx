@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { SCHOOLS, type SchoolId } from '@/core/counting';
 import { SmallChoice } from '@/ui/field';
+import { Options } from '@/ui/options';
 
 interface StudyChoicesProps {
   readonly lineId: string;
@@ -33,11 +34,7 @@ export function StudyChoices({ lineId, parts, place, classes, classId, school }:
       {classes.length > 1 && (
         <SmallChoice label="As in" value={classId ?? ''} onChange={(id) => open({ class: id })}>
           {classId === undefined && <option value="">most classes</option>}
-          {classes.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
+          <Options of={classes} />
         </SmallChoice>
       )}
       <SmallChoice label="Count with" value={school} onChange={(id) => open({ school: id })}>

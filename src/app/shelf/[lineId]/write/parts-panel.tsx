@@ -7,6 +7,7 @@ import { sayMeasures, type Vocabulary, wordsOf } from '@/core/time';
 import type { Command, Desk } from '@/core/writing';
 import { Button } from '@/ui/button';
 import { Choice } from '@/ui/field';
+import { Options } from '@/ui/options';
 import { useVocabulary } from '@/ui/vocabulary';
 
 interface PartsPanelProps {
@@ -126,11 +127,7 @@ export const PartsPanel = memo(function PartsPanel({
           value={wanted}
           onChange={(event) => setWanted(event.target.value as InstrumentId)}
         >
-          {INSTRUMENTS.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
+          <Options of={INSTRUMENTS} />
         </Choice>
         <Choice
           label="Who plays"
