@@ -3,6 +3,7 @@ import type { Strictness } from '@/core/judging';
 import type { Line } from '@/core/notation';
 import type { Audio, EchoPath } from '@/core/signal';
 import type { EarBegin, EarReply, EarRequest } from '@/workers/ear.worker';
+import type { EarEnd } from '@/workers/live-take';
 
 /** What sounds at the moment, as the ear hears it: without the device's own sound. */
 export interface EarNow {
@@ -77,9 +78,14 @@ export class Ear {
     this.#send({ kind: 'sound', samples }, [samples.buffer]);
   }
 
-  /** Whether the last written note was heard already. @throws Error when the ear failed. */
-  async isThrough(): Promise<boolean> {
-    return (await this.#ask({ kind: 'peek' }, 'peeked')).isThrough;
+  /** To be called while the line is still being played: then the ear is quick when it is over. */
+  warmUp(): void {
+    this.#send({ kind: 'warm-up' });
+  }
+
+  /** Ends the take here if the last written note was heard already. @returns undefined when more is to come. @throws Error when the ear failed. */
+  async endIfThrough(): Promise<EarEnd | undefined> {
+    return (await this.#ask({ kind: 'end-if-through' }, 'maybe-ended')).ended;
   }
 
   /** Ends the take. @throws Error when it cannot be checked. */

@@ -1,6 +1,7 @@
 import type { Check } from '@/core/checking';
 import { type Alongside, afterSkipping } from '@/core/playback';
 import { type EchoPath, fromPcm, toPcm } from '@/core/signal';
+import type { EarEnd } from '@/workers/live-take';
 import { rememberRoundTrip, roundTripOf } from './device-latency';
 import type { Ear, EarNow } from './ear';
 import { gainOf } from './mixer';
@@ -11,8 +12,8 @@ import { recordingLock, type TakeStore } from './take-store';
 
 /** What sounds earlier than this many beats before the line is count-in, not playing. */
 export const KEPT_BEATS_BEFORE = 0.6;
-/** So long after a sound it may be asked whether the last note was played; and after this it is over in any case. */
-const SHORT_SILENCE_SECONDS = 0.35;
+/** So long after a sound the ear may end the take, if the last note was played; and after this it is over in any case. */
+const SHORT_SILENCE_SECONDS = 0.25;
 const LONG_SILENCE_SECONDS = 2.2;
 /** Below the loudest moment of the take by this much counts as nothing. */
 const SILENT_BELOW_LOUDEST_DB = 30;
@@ -20,18 +21,14 @@ const SILENT_DB = -58;
 /** Even a slow player ends sometime: twice the line and some more. */
 const LONGEST_SHARE = 2;
 const LONGEST_EXTRA_SECONDS = 8;
+/** Where in the line the ear warms up: twice, since code that ran once is not quick yet. */
+const WARM_UP_SHARES = [0.5, 0.75];
 /** Stretches are put into the store this often. */
 const STRETCH_SECONDS = 0.4;
 
 /** Where a take stands at a moment. */
 export interface TakeMoment extends PassageMoment {
   readonly isOver: boolean;
-}
-
-/** A take that is over. */
-export interface EndedTake {
-  readonly id: string;
-  readonly check: Check;
 }
 
 /** What is known of a take before it begins. */
@@ -60,14 +57,16 @@ export class TakeSession {
   #path: EchoPath | undefined;
   #stretch: Int16Array[] = [];
   #stretches = 0;
-  /** Everything that is kept, in order. */
-  readonly pcm: Int16Array[] = [];
-  #writing: Promise<void>;
+  #pcm: Int16Array[] = [];
   #letGo: () => void = () => {};
   #loudestDb = Number.NEGATIVE_INFINITY;
   #lastSound: number;
-  #askedAt: number | undefined;
-  #isThrough = false;
+  #warmUps = 0;
+  /** Whether the ear was asked since the last sound. */
+  #isAsked = false;
+  /** What the ear says to the last question. */
+  #answer: Promise<EarEnd | undefined> = Promise.resolve(undefined);
+  #isEndedByEar = false;
 
   /** Records from now on: before the first click. */
   constructor(
@@ -88,7 +87,7 @@ export class TakeSession {
     const before = KEPT_BEATS_BEFORE * passage.clicks.beatSeconds;
     this.#keepFrom = Math.round((passage.lineStart + this.#roundTripSeconds - before) * this.#sampleRate);
     this.#lastSound = passage.lineStart;
-    this.#writing = this.#beginInStore();
+    this.#beginInStore();
     ear.onNow = (now) => this.#hear(now);
     ear.onPath = (path) => {
       this.#path = path;
@@ -97,7 +96,7 @@ export class TakeSession {
     recorder.onBlock = (block) => this.#record(block);
   }
 
-  async #beginInStore(): Promise<void> {
+  #beginInStore(): void {
     const { bpm } = this.#passage.wish;
     if (navigator.locks) {
       // Held until the take is over.
@@ -106,16 +105,23 @@ export class TakeSession {
         () => new Promise<void>((resolve) => (this.#letGo = resolve)),
       );
     }
-    await this.#store?.begin({
-      ...this.#facts,
-      id: this.id,
-      askedBpm: bpm,
-      source: 'recorded',
-      recordedAtMs: Date.now(),
-      alongside: undefined,
-      selfRating: undefined,
-      sampleRate: this.#sampleRate,
-    });
+    this.#inStore(
+      this.#store?.begin({
+        ...this.#facts,
+        id: this.id,
+        askedBpm: bpm,
+        source: 'recorded',
+        recordedAtMs: Date.now(),
+        alongside: undefined,
+        selfRating: undefined,
+        sampleRate: this.#sampleRate,
+      }),
+    );
+  }
+
+  /** A full store must not stop the playing: the take is still in this page, and complete there. */
+  #inStore(change: Promise<void> | undefined): void {
+    change?.catch((error: unknown) => reportProblem(error, 'storing a stretch of a take'));
   }
 
   #record({ fromFrame, samples }: RecordedBlock): void {
@@ -126,7 +132,7 @@ export class TakeSession {
     this.#ear.hear(fromPcm(pcm));
     const kept = pcm.subarray(Math.max(0, Math.min(pcm.length, this.#keepFrom - at)));
     if (kept.length === 0) return;
-    this.pcm.push(kept);
+    this.#pcm.push(kept);
     this.#stretch.push(kept);
     const length = this.#stretch.reduce((sum, part) => sum + part.length, 0);
     if (length >= STRETCH_SECONDS * this.#sampleRate) this.#write(length);
@@ -169,15 +175,16 @@ export class TakeSession {
       at += part.length;
     }
     this.#stretch = [];
-    const index = this.#stretches++;
-    // A full store must not stop the playing: the take is still in this page, and complete there.
-    this.#writing = this.#writing
-      .then(() => this.#store?.append(this.id, index, stretch))
-      .catch((error: unknown) => reportProblem(error, 'storing a stretch of a take'));
+    this.#inStore(this.#store?.append(this.id, this.#stretches++, stretch));
   }
 
   /** Called with what is heard while the take is played. */
   onNow: (now: EarNow) => void = () => {};
+
+  /** Everything that is kept, in order. */
+  get pcm(): readonly Int16Array[] {
+    return this.#pcm;
+  }
 
   get askedBpm(): number {
     return this.#passage.wish.bpm;
@@ -201,7 +208,7 @@ export class TakeSession {
     this.#loudestDb = Math.max(this.#loudestDb, levelDb);
     if (levelDb > Math.max(SILENT_DB, this.#loudestDb - SILENT_BELOW_LOUDEST_DB)) {
       this.#lastSound = now;
-      this.#askedAt = undefined;
+      this.#isAsked = false;
     }
   }
 
@@ -211,40 +218,43 @@ export class TakeSession {
     const now = this.#passage.mixer.context.currentTime;
     const silence = now - this.#lastSound;
     const played = moment.lineSeconds - this.#roundTripSeconds;
-    if (played > length && silence > SHORT_SILENCE_SECONDS && this.#askedAt === undefined) this.#ask(now);
+    if (played > (WARM_UP_SHARES[this.#warmUps] ?? Number.POSITIVE_INFINITY) * length) {
+      this.#warmUps++;
+      this.#ear.warmUp();
+    }
+    if (played > length && silence > SHORT_SILENCE_SECONDS && !this.#isAsked) this.#ask();
     const isOver =
-      this.#isThrough ||
+      this.#isEndedByEar ||
       (played > length && silence > LONG_SILENCE_SECONDS) ||
       played > LONGEST_SHARE * length + LONGEST_EXTRA_SECONDS;
     return { ...moment, isOver };
   }
 
   /** One question for every silence. */
-  #ask(now: number): void {
-    this.#askedAt = now;
-    this.#ear
-      .isThrough()
-      .then((isThrough) => {
-        // It was played on meanwhile.
-        if (this.#askedAt === now) this.#isThrough = isThrough;
-      })
-      .catch((error: unknown) => reportProblem(error, 'asking whether the line is over'));
+  #ask(): void {
+    this.#isAsked = true;
+    this.#answer = this.#ear.endIfThrough().catch((error: unknown) => {
+      reportProblem(error, 'asking whether the line is over');
+      return undefined;
+    });
+    void this.#answer.then((ended) => (this.#isEndedByEar = ended !== undefined));
   }
 
-  /** Ends the take and checks it. @throws Error when it cannot be checked; it is kept all the same. */
-  async finish(): Promise<EndedTake> {
+  /** Ends the take and checks it; it is to be kept or thrown away then. @throws Error when it cannot be checked. */
+  async finish(): Promise<Check> {
     this.#stop();
-    const check = this.#ear.finish();
-    await this.keep();
-    return { id: this.id, check: await check };
+    const ended = await this.#answer;
+    if (!ended) return this.#ear.finish();
+    // What came while the ear was checking is not in its check.
+    this.#pcm = firstSamples(this.#pcm, ended.samples);
+    return ended.check;
   }
 
   /** Ends the take and keeps what was played so far. */
   async keep(): Promise<void> {
     this.#stop();
     try {
-      await this.#writing;
-      await this.#store?.complete(this.id, { alongside: this.#keptAlongside() }, this.pcm);
+      await this.#store?.complete(this.id, { alongside: this.#keptAlongside() }, this.#pcm);
     } finally {
       this.#letGo();
     }
@@ -261,7 +271,6 @@ export class TakeSession {
   /** Throws the take away. */
   async cancel(): Promise<void> {
     this.#stop();
-    await this.#writing;
     await this.#store?.remove(this.id);
     this.#letGo();
   }
@@ -283,4 +292,16 @@ function inItsPlace(pcm: Int16Array<ArrayBuffer>, missing: number): Int16Array<A
   const filled = new Int16Array(missing + pcm.length);
   filled.set(pcm, missing);
   return filled;
+}
+
+/** The first so many samples of stretches. */
+function firstSamples(stretches: readonly Int16Array[], samples: number): Int16Array[] {
+  const first: Int16Array[] = [];
+  let left = samples;
+  for (const stretch of stretches) {
+    if (left <= 0) break;
+    first.push(stretch.subarray(0, left));
+    left -= stretch.length;
+  }
+  return first;
 }

@@ -274,3 +274,23 @@ test('everything of people who are gone goes from the device, and of nobody else
   expect(await store.list()).toHaveLength(1);
   other.close();
 });
+
+test('what is done with a take while it is being completed comes after that', async () => {
+  const id = await recorded(store, 1);
+  const played = [new Int16Array(RATE).fill(7)];
+  const completed = store.complete(id, {}, played);
+  // Nobody waits: the verdict is there, and the take is handed in at once.
+  const isWhole = store.hasWhole(id);
+  await store.change(id, { state: 'waiting' });
+  expect(await isWhole).toBe(true);
+  expect(await completed).toMatchObject({ state: 'kept' });
+  expect(await store.list()).toMatchObject([{ id, state: 'waiting', bytes: 2 * RATE + 44 }]);
+  const next = await recorded(store, 1);
+  expect(await store.hasWhole(next)).toBe(false);
+});
+
+test('pieces of one take go, those of others stay', async () => {
+  const [first, second] = [await recorded(store, 1), await recorded(store, 2)];
+  await store.complete(first);
+  expect(await store.complete(second)).toMatchObject({ bytes: 2 * 2 * RATE + 44 });
+});

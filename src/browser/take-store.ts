@@ -104,6 +104,8 @@ export class TakeStore {
   offered: readonly string[] = [];
   /** Called after every change, in this window. */
   onChange: () => void = () => {};
+  /** When the last change that was asked for is through. */
+  #turn: Promise<unknown> = Promise.resolve();
 
   private constructor(db: IDBPDatabase<Schema> | undefined, userId: string) {
     this.#db = db;
@@ -160,6 +162,14 @@ export class TakeStore {
     for (const { id, userId } of words) if (gone.has(userId)) await this.removeWord(id);
   }
 
+  /** One change after the other, in the order in which they are asked for. */
+  #inTurn<Result>(change: () => Promise<Result>): Promise<Result> {
+    const done = this.#turn.then(change);
+    // Whoever asked for it hears of a failure; what comes next is tried all the same.
+    this.#turn = done.catch(() => undefined);
+    return done;
+  }
+
   /** Own takes, the oldest first, without their sounds. */
   async list(): Promise<readonly KeptTake[]> {
     const stored = (await this.#db?.getAllFromIndex('takes', 'userId', this.#userId)) ?? [];
@@ -179,9 +189,9 @@ export class TakeStore {
     return this.#here.get(takeId)?.take ?? (await this.#db?.get('takes', takeId));
   }
 
-  /** Whether a take is here. */
-  async has(takeId: string): Promise<boolean> {
-    return (await this.#take(takeId)) !== undefined;
+  /** Whether a whole take is here: one that is being completed is waited for. */
+  hasWhole(takeId: string): Promise<boolean> {
+    return this.#inTurn(async () => (await this.#take(takeId))?.bytes !== undefined);
   }
 
   /** Stores a take, with its sound when it is given; in this page where the device has no room. */
@@ -202,19 +212,15 @@ export class TakeStore {
     this.#here.set(take.id, { take, sound: sound ?? here?.sound });
   }
 
-  async begin(take: Omit<KeptTake, 'userId' | 'state' | 'problem' | 'bytes'>): Promise<void> {
-    await this.#put({
-      ...take,
-      userId: this.#userId,
-      state: 'recording',
-      problem: undefined,
-      bytes: undefined,
-    });
+  begin(take: Omit<KeptTake, 'userId' | 'state' | 'problem' | 'bytes'>): Promise<void> {
+    return this.#inTurn(() =>
+      this.#put({ ...take, userId: this.#userId, state: 'recording', problem: undefined, bytes: undefined }),
+    );
   }
 
   /** The next stretch of a take that is being recorded, for the case that nobody completes it. @param index from 0. @throws when there is no room. */
-  async append(takeId: string, index: number, pcm: Int16Array): Promise<void> {
-    await this.#db?.put('pieces', { takeId, index, pcm });
+  append(takeId: string, index: number, pcm: Int16Array): Promise<void> {
+    return this.#inTurn(async () => void (await this.#db?.put('pieces', { takeId, index, pcm })));
   }
 
   /**
@@ -222,10 +228,18 @@ export class TakeStore {
    * @param played all of it; without it what was appended, as far as it has no hole.
    * @returns the take; undefined when there is nothing worth keeping.
    */
-  async complete(
+  complete(
     takeId: string,
     changes: Partial<KeptTake> = {},
     played?: readonly Int16Array[],
+  ): Promise<KeptTake | undefined> {
+    return this.#inTurn(() => this.#complete(takeId, changes, played));
+  }
+
+  async #complete(
+    takeId: string,
+    changes: Partial<KeptTake>,
+    played: readonly Int16Array[] | undefined,
   ): Promise<KeptTake | undefined> {
     const take = await this.#take(takeId);
     const stretches = played ?? (await this.#appended(takeId));
@@ -253,21 +267,27 @@ export class TakeStore {
   }
 
   /** A take that is there as a whole: taps, or a sound file. */
-  async keep(take: Omit<KeptTake, 'userId' | 'problem' | 'bytes'>, sound: ArrayBuffer): Promise<void> {
-    await this.#put({ ...take, userId: this.#userId, problem: undefined, bytes: sound.byteLength }, sound);
-    await this.#makeRoom(take.assignmentId);
-    this.onChange();
+  keep(take: Omit<KeptTake, 'userId' | 'problem' | 'bytes'>, sound: ArrayBuffer): Promise<void> {
+    return this.#inTurn(async () => {
+      await this.#put({ ...take, userId: this.#userId, problem: undefined, bytes: sound.byteLength }, sound);
+      await this.#makeRoom(take.assignmentId);
+      this.onChange();
+    });
   }
 
-  async change(takeId: string, changes: Partial<KeptTake>): Promise<void> {
-    const take = await this.#take(takeId);
-    if (take) await this.#put({ ...take, ...changes });
-    this.onChange();
+  change(takeId: string, changes: Partial<KeptTake>): Promise<void> {
+    return this.#inTurn(async () => {
+      const take = await this.#take(takeId);
+      if (take) await this.#put({ ...take, ...changes });
+      this.onChange();
+    });
   }
 
-  async remove(takeId: string): Promise<void> {
-    await this.#delete(takeId);
-    this.onChange();
+  remove(takeId: string): Promise<void> {
+    return this.#inTurn(async () => {
+      await this.#delete(takeId);
+      this.onChange();
+    });
   }
 
   async #delete(takeId: string): Promise<void> {
@@ -278,10 +298,8 @@ export class TakeStore {
   }
 
   async #removePieces(takeId: string): Promise<void> {
-    const transaction = this.#db?.transaction('pieces', 'readwrite');
-    for (const key of (await transaction?.store.index('takeId').getAllKeys(takeId)) ?? [])
-      await transaction!.store.delete(key);
-    await transaction?.done;
+    // Every index lies before an empty list, in the order of keys (W3C, Indexed Database API 3.0, "compare two keys").
+    await this.#db?.delete('pieces', IDBKeyRange.bound([takeId], [takeId, []]));
   }
 
   /**

@@ -11,13 +11,13 @@ import { insertLine } from '@/server/db/queries/lines';
 import { putOnStand } from '@/server/db/queries/music';
 import { engraveLine } from '@/server/jobs/engrave-line';
 import { CHROMIUM } from '../../scripts/lib/chromium.mjs';
-import { prepareSound, startSound, withOwnMicrophone } from '../support/own-microphone';
+import { prepareSound, soundBeganAtMs, startSound, withOwnMicrophone } from '../support/own-microphone';
 import { PLAIN_RECIPE } from '../support/recipes';
 
 const ADDRESS = process.env.MEVLO_ADDRESS!;
 const STUDENT = 'Wren Okoro';
 const LOADS = 5;
-const TAKES = 2;
+const TAKES = 5;
 const SLOWER = 4;
 const TITLE = 'Sixteen for the bench';
 const RECIPE: Recipe = {
@@ -81,6 +81,16 @@ const NOTE_WHEN_ALIVE = `
   });
 `;
 
+/** The frame in which the verdict is there was painted before the next one begins. */
+const NOTE_WHEN_JUDGED = `
+  window.judgedAtMs = undefined;
+  requestAnimationFrame(function look() {
+    if (document.querySelector('[data-testid="next-step"]'))
+      requestAnimationFrame(() => (window.judgedAtMs = performance.now()));
+    else requestAnimationFrame(look);
+  });
+`;
+
 /** From the address to a main key that answers, nothing of it in the cache. */
 async function mainKey(context: BrowserContext, href: string, rate: number): Promise<number> {
   const page = await context.newPage();
@@ -123,10 +133,11 @@ async function verdicts(browser: Browser, href: string, rate: number): Promise<r
   for (let take = 0; take < TAKES; take++) {
     await page.keyboard.press('Space');
     await page.getByText('Play!').waitFor({ timeout: 30_000 });
+    await page.evaluate(NOTE_WHEN_JUDGED);
     await startSound(page);
-    const began = Date.now();
-    await page.getByTestId('next-step').waitFor({ timeout: 60_000 });
-    waits.push(Date.now() - began - 1000 * endSeconds);
+    const judgedAtMs = await waitForNumber(page, 'judgedAtMs');
+    const endedAtMs = (await soundBeganAtMs(page))! + 1000 * endSeconds;
+    waits.push(judgedAtMs - endedAtMs);
     await page.waitForTimeout(500);
   }
   await context.close();

@@ -3,6 +3,7 @@ import type { Page } from '@playwright/test';
 interface WithOwnMicrophone {
   prepareSound(bytes: string): Promise<void>;
   startSound(): void;
+  soundBeganAtMs?: number;
 }
 
 /** A microphone into which a check can play whenever it wants: for whoever answers to what the page does. Before the page is opened. */
@@ -24,9 +25,12 @@ export async function withOwnMicrophone(page: Page): Promise<void> {
         prepared = await context.decodeAudioData(wav.buffer);
       },
       startSound: () => {
+        Object.assign(window, { soundBeganAtMs: undefined });
         const source = context!.createBufferSource();
         source.buffer = prepared!;
         source.connect(into!);
+        const { duration } = prepared!;
+        source.onended = () => Object.assign(window, { soundBeganAtMs: performance.now() - 1000 * duration });
         source.start();
       },
     });
@@ -44,6 +48,14 @@ export async function prepareSound(page: Page, wav: Uint8Array): Promise<void> {
 /** Plays what is ready into a microphone that is open. */
 export async function startSound(page: Page): Promise<void> {
   await page.evaluate(() => (window as unknown as WithOwnMicrophone).startSound());
+}
+
+/**
+ * When the sound that is over began, on the page's clock; undefined while it lasts. A busy machine's sound comes late: this one is told from
+ * its end.
+ */
+export async function soundBeganAtMs(page: Page): Promise<number | undefined> {
+  return page.evaluate(() => (window as unknown as WithOwnMicrophone).soundBeganAtMs);
 }
 
 /** Plays a WAV file into it. */

@@ -1,6 +1,6 @@
 'use client';
 import { Pause, Play } from 'lucide-react';
-import { type RefObject, useEffect, useRef, useState } from 'react';
+import { type RefObject, useEffect, useMemo, useRef, useState } from 'react';
 import { LEVEL_STEP_SECONDS } from '@/core/listening';
 
 interface TakePlayerProps {
@@ -96,26 +96,27 @@ function formatTime(seconds: number): string {
 
 const OUTLINE_STEPS = 240;
 
+/** One shape for all bars, drawn twice: it is laid out at once, and changes at one place while the take plays. */
 function Outline({ levelsDb, share }: { readonly levelsDb: readonly number[]; readonly share: number }) {
   const count = Math.min(OUTLINE_STEPS, Math.max(1, levelsDb.length));
-  const bars = Array.from({ length: count }, (_, index) => {
+  const bars = useMemo(() => outlineOf(levelsDb, count), [levelsDb, count]);
+  return (
+    <svg aria-hidden="true" viewBox={`0 0 ${count} 2`} preserveAspectRatio="none" className="h-full w-full">
+      <path d={bars} fill="var(--color-rule)" />
+      <svg aria-hidden="true" width={count * share} height="2">
+        <path d={bars} fill="var(--color-cool)" />
+      </svg>
+    </svg>
+  );
+}
+
+/** Bars around a middle line at 1, one a unit of length. */
+function outlineOf(levelsDb: readonly number[], count: number): string {
+  return Array.from({ length: count }, (_, index) => {
     const from = Math.floor((index * levelsDb.length) / count);
     const to = Math.max(from + 1, Math.floor(((index + 1) * levelsDb.length) / count));
     const loudest = Math.max(QUIETEST_DB, ...levelsDb.slice(from, to));
-    return Math.max(0.02, 1 - loudest / QUIETEST_DB);
-  });
-  return (
-    <svg aria-hidden="true" viewBox={`0 0 ${count} 2`} preserveAspectRatio="none" className="h-full w-full">
-      {bars.map((height, index) => (
-        <rect
-          key={index}
-          x={index + 0.15}
-          width={0.7}
-          y={1 - height}
-          height={2 * height}
-          fill={index / count < share ? 'var(--color-cool)' : 'var(--color-rule)'}
-        />
-      ))}
-    </svg>
-  );
+    const height = Math.max(0.02, 1 - loudest / QUIETEST_DB);
+    return `M${index + 0.15} ${1 - height} h0.7 v${2 * height} h-0.7 z`;
+  }).join('');
 }

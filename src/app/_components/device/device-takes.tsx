@@ -133,7 +133,7 @@ export function DeviceTakesProvider({
       arrived,
       said,
       async handIn(takeId, changes = {}, again) {
-        if (again && store && !(await store.has(takeId))) {
+        if (again && store && !(await store.hasWhole(takeId))) {
           const { take, sound } = await again();
           await store.keep(take, sound);
         }

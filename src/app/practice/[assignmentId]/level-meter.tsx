@@ -1,9 +1,11 @@
-import type { Level } from '@/browser/recorder';
+import { useSyncExternalStore } from 'react';
+import type { LevelNow } from '@/browser/level-now';
 
 const QUIETEST_DB = -60;
 
 /** How loud the microphone hears it now; a notch marks where it gets too loud. */
-export function LevelMeter({ level }: { readonly level: Level | undefined }) {
+export function LevelMeter({ level: now }: { readonly level: LevelNow }) {
+  const level = useSyncExternalStore(now.watch, now.get, () => undefined);
   const share = level ? Math.max(0, Math.min(1, 1 - level.peakDb / QUIETEST_DB)) : 0;
   const word = !level
     ? 'microphone off'

@@ -29,7 +29,7 @@ interface StandControlsProps {
 /** The row of keys under the line: one large one and few others; none of them while something goes on. */
 export function StandControls(props: StandControlsProps) {
   const { input, isLoopOpen, sounds } = props;
-  const { sitting, level, press, listen, tap, testMicrophone } = props.stand;
+  const { sitting, level, isMicrophoneOpen, press, listen, tap, testMicrophone } = props.stand;
   const { state } = sitting;
   const isRecording = state.kind === 'recording';
   const isGoing = isRecording || playingNow(state) !== undefined;
@@ -82,8 +82,8 @@ export function StandControls(props: StandControlsProps) {
       )}
       <div className="ml-auto flex flex-wrap items-center gap-2">
         {!isGoing && <ButtonLink href={`/practice/${props.assignmentId}/study`}>Look it over</ButtonLink>}
-        {level && (!isGoing || isRecording) && <LevelMeter level={level} />}
-        {!level && !isGoing && hasMicrophone(input) && (
+        {isMicrophoneOpen && (!isGoing || isRecording) && <LevelMeter level={level} />}
+        {!isMicrophoneOpen && !isGoing && hasMicrophone(input) && (
           <Button weight="quiet" onClick={testMicrophone}>
             Test the microphone
           </Button>

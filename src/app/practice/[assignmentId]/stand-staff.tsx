@@ -153,7 +153,7 @@ export function StandStaff(props: StandStaffProps) {
             onSounds={props.onSounds}
             loudness={stand.loudness}
             onLoudness={stand.changeLoudness}
-            onMicrophone={stand.level && stand.reopenMicrophone}
+            onMicrophone={stand.isMicrophoneOpen ? stand.reopenMicrophone : undefined}
             onSent={props.onSent}
             showsHeard={showsHeard}
             onShowsHeard={setShowsHeard}

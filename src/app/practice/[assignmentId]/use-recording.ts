@@ -1,9 +1,10 @@
 'use client';
 import { type Dispatch, useCallback, useEffect, useRef, useState } from 'react';
 import { Ear, type EarNow } from '@/browser/ear';
+import { LevelNow } from '@/browser/level-now';
 import type { Mixer } from '@/browser/mixer';
 import { Passage, type PassageMoment, type RecordedWish } from '@/browser/passage';
-import { type Level, Recorder, sayMicrophoneProblem } from '@/browser/recorder';
+import { Recorder, sayMicrophoneProblem } from '@/browser/recorder';
 import type { RecordingTrouble, RecordingWatch } from '@/browser/recording-watch';
 import { reportProblem } from '@/browser/report-problem';
 import { type TakeFacts, TakeSession } from '@/browser/take-session';
@@ -50,7 +51,8 @@ export interface TakeReceiver {
 /** Everything that happens between opening the microphone and the verdict. */
 export function useRecording(options: RecordingOptions) {
   const { dispatch, getMixer, facts, strictness, getStore } = options;
-  const [level, setLevel] = useState<Level>();
+  const [level] = useState(() => new LevelNow());
+  const [isMicrophoneOpen, setMicrophoneOpen] = useState(false);
   const [hearsNothing, setHearsNothing] = useState(false);
   const recorder = useRef<Recorder | undefined>(undefined);
   const ear = useRef<Ear | undefined>(undefined);
@@ -80,19 +82,21 @@ export function useRecording(options: RecordingOptions) {
     if (recorder.current?.track.readyState === 'live') return recorder.current;
     recorder.current?.close();
     recorder.current = undefined;
+    setMicrophoneOpen(false);
     try {
       const opened = await Recorder.open(getMixer());
       opened.onLevel = (heard, samples) => {
-        setLevel(heard);
+        level.set(heard);
         watch.current?.hear(heard, samples);
       };
       recorder.current = opened;
+      setMicrophoneOpen(true);
       return opened;
     } catch (error) {
       dispatch({ kind: 'failed', text: sayMicrophoneProblem(error) });
       return undefined;
     }
-  }, [getMixer, dispatch]);
+  }, [getMixer, dispatch, level]);
 
   /** @returns whether there was anything to hear. */
   const show = useCallback(
@@ -115,8 +119,12 @@ export function useRecording(options: RecordingOptions) {
     dispatch({ kind: 'checks' });
     const { sampleRate } = getMixer().context;
     const received = receiver.current;
+    const { id } = ended;
+    /** Nobody waits for it to see the verdict; what is done with the take next has its turn in the store after it. */
+    const keep = () => ended.keep().catch((error: unknown) => reportProblem(error, 'keeping a take'));
     try {
-      const { id, check } = await ended.finish();
+      const check = await ended.finish();
+      const kept = keep();
       const taken: Taken = {
         id,
         sound: new Blob([writePcmWav(ended.pcm, sampleRate)], { type: 'audio/wav' }),
@@ -130,9 +138,13 @@ export function useRecording(options: RecordingOptions) {
       if (received) {
         dispatch({ kind: 'passed-on' });
         received.onTaken(taken);
-      } else if (!show(taken)) await (await getStore())?.remove(id);
+      } else if (!show(taken)) {
+        await kept;
+        await (await getStore())?.remove(id);
+      }
     } catch (error) {
       reportProblem(error, 'checking a take');
+      await keep();
       dispatch({ kind: 'failed', text: NO_CHECK });
       received?.onTaken(undefined);
     }
@@ -170,7 +182,7 @@ export function useRecording(options: RecordingOptions) {
         await begun.cancel();
         recorder.current?.close();
         recorder.current = undefined;
-        setLevel(undefined);
+        setMicrophoneOpen(false);
         dispatch({ kind: 'failed', text: watching.TROUBLE_TEXTS[trouble] });
         into?.onTaken(undefined);
       };
@@ -258,5 +270,5 @@ export function useRecording(options: RecordingOptions) {
     await openMicrophone();
   }, [openMicrophone]);
 
-  return { level, hearsNothing, openMicrophone, reopenMicrophone, start, end, drop, bring };
+  return { level, isMicrophoneOpen, hearsNothing, openMicrophone, reopenMicrophone, start, end, drop, bring };
 }

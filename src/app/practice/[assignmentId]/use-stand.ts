@@ -252,6 +252,7 @@ export function useStand(options: StandOptions) {
     handIn: (take: Taken) => void handIn(take),
     facts,
     level: recording.level,
+    isMicrophoneOpen: recording.isMicrophoneOpen,
     hearsNothing: recording.hearsNothing,
     reopenMicrophone: () => void recording.reopenMicrophone(),
     playbackProblem: playback.problem,
