@@ -100,6 +100,12 @@ export class Ear {
     ).check;
   }
 
+  /** Loads an ear, so that one is there later without a connection. @throws Error when it cannot be loaded. */
+  static async warm(): Promise<void> {
+    const ear = new Ear('usual');
+    await ear.endIfThrough().finally(() => ear.close());
+  }
+
   close(): void {
     this.#worker.terminate();
     this.#fail(new Error('the ear was closed'));

@@ -9,15 +9,22 @@ const spell = (id: string, seconds: number, more: object = {}) => ({
 
 let made = 0;
 let sent: { id: string; seconds: number }[];
+let answers: { item: string; isRight: boolean }[];
 let status: number | undefined;
 let log: PracticeLog;
 const { fetch } = globalThis;
 
 beforeEach(async () => {
   sent = [];
+  answers = [];
   status = 200;
-  globalThis.fetch = async (_, init) => {
+  globalThis.fetch = async (address, init) => {
     if (status === undefined) throw new TypeError('no connection');
+    if (address === '/api/answers') {
+      const { item, isRight } = JSON.parse(`${init?.body}`);
+      answers.push({ item, isRight });
+      return new Response('{}', { status });
+    }
     const { id, seconds } = JSON.parse(`${init?.body}`);
     sent.push({ id, seconds });
     return new Response('{}', { status });
@@ -97,4 +104,19 @@ test('what goes on in a stage makes its stretch longer; another stage is another
   await log.add(0.2, { ...what, stage: 'line/clap' });
   await log.send();
   expect(sent.map(({ seconds }) => seconds).toSorted((a, b) => a - b)).toEqual([1, 30]);
+});
+
+test('answers wait for a connection, and go in the order in which they were given', async () => {
+  status = undefined;
+  const given = ['name treble C4', 'name treble D4', 'name treble C4', 'beats 1/4', 'name treble F4'];
+  for (const [index, item] of given.entries()) {
+    await log.answer(item, index % 2 === 0);
+    await new Promise((resolve) => setTimeout(resolve, 2));
+  }
+  await log.send();
+  expect(answers).toEqual([]);
+  status = 200;
+  await log.send();
+  await log.send();
+  expect(answers).toEqual(given.map((item, index) => ({ item, isRight: index % 2 === 0 })));
 });

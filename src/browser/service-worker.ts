@@ -16,7 +16,7 @@ type Message = PageToKeep | { readonly kind: 'forget' };
 const FILES = `mevlo-files-${BUILD}`;
 const PAGES = `mevlo-pages-${BUILD}`;
 /** Only what a student opens; nothing of teachers stays on a device. */
-const KEPT_PAGES = /^\/(practice|metronome)(\/|$)/;
+const KEPT_PAGES = /^\/(practice|metronome|reading|my-book)(\/|$)/;
 const KEPT_FILES = /^\/(_next\/static|worklets|sounds|icons)\//;
 
 self.addEventListener('install', (event) => {

@@ -5,7 +5,7 @@ import { describeIssue } from '@/core/base';
 import { countPart, USUAL_STYLE } from '@/core/counting';
 import { LEVELS, maybeInstrument } from '@/core/instruments';
 import { type Line, lineOfPart, type Part, printedTempo, timedMeasures, tonalityOf } from '@/core/notation';
-import { pitchName, tonalityName } from '@/core/pitch';
+import { pitchNameInOctave, tonalityName } from '@/core/pitch';
 import { harmonise } from '@/core/playback';
 import { goalTempo, lookOver } from '@/core/study';
 import { TempoMap } from '@/core/tempo';
@@ -46,7 +46,7 @@ function describePart(line: Line) {
           event.kind === 'rest'
             ? null
             : event.pitch.kind === 'pitched'
-              ? `${pitchName(event.pitch.spelling)}${event.pitch.spelling.octave}`
+              ? pitchNameInOctave(event.pitch.spelling)
               : 'stroke',
         count: counts.get(event.id)?.text ?? '',
       })),

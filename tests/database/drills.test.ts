@@ -1,6 +1,8 @@
+import { randomUUID } from 'node:crypto';
 import { NotFound } from '@/server/access/account/viewer';
 import { getDrill, keepDrillAnswer } from '@/server/access/practice/drills';
 import { getRecord } from '@/server/access/school/record';
+import { maybeKnown } from '@/server/db/queries/drills';
 import { maybePartForStudent } from '@/server/db/queries/music';
 import { engraveLine } from '@/server/jobs/engrave-line';
 import { withOwnDatabase } from '../support/own-database';
@@ -14,6 +16,9 @@ let world: World;
 beforeAll(async () => {
   world = await makeWorld();
 });
+
+const sent = (item: string, isRight: boolean) => ({ id: randomUUID(), day: TODAY, item, isRight });
+const answer = (item: string, isRight: boolean) => keepDrillAnswer(world.student, sent(item, isRight), TODAY);
 
 const items = async (today = TODAY) =>
   (await getDrill(world.student, today, 1)).questions.map(({ item }) => item);
@@ -35,9 +40,9 @@ test('a line that is not drawn without its counts is waited for; then it is aske
 
 test('what was missed is asked first, what was known rests; the teacher sees the first', async () => {
   const [first, second] = (await items()) as [string, string];
-  await keepDrillAnswer(world.student, { item: first, isRight: true }, TODAY);
-  await keepDrillAnswer(world.student, { item: second, isRight: false }, TODAY);
-  await keepDrillAnswer(world.student, { item: second, isRight: false }, TODAY);
+  await answer(first, true);
+  await answer(second, false);
+  await answer(second, false);
   const after = await items();
   expect(after[0]).toBe(second);
   // There is more than fits into a minute.
@@ -45,19 +50,29 @@ test('what was missed is asked first, what was known rests; the teacher sees the
   const { notKnown } = await getRecord(world.teacher, world.student.userId);
   expect(notKnown).toMatchObject([{ item: second, asked: 2, missed: 2 }]);
   // Once it is known it is no news any more.
-  await keepDrillAnswer(world.student, { item: second, isRight: true }, TODAY);
+  await answer(second, true);
   expect((await getRecord(world.teacher, world.student.userId)).notKnown).toEqual([]);
   expect((await items('2026-12-20')).slice(0, 2)).toContain(first);
 });
 
 test('only a student is asked, and only what there is to ask is kept', async () => {
   await expect(getDrill(world.teacher, TODAY, 1)).rejects.toThrow(NotFound);
-  await expect(
-    keepDrillAnswer(world.teacher, { item: 'name treble C4', isRight: true }, TODAY),
-  ).rejects.toThrow(NotFound);
+  await expect(keepDrillAnswer(world.teacher, sent('name treble C4', true), TODAY)).rejects.toThrow(NotFound);
   for (const item of ['', 'guess x', 'name', `name ${'x'.repeat(90)}`, 'name a\nb'])
-    await expect(keepDrillAnswer(world.student, { item, isRight: true }, TODAY)).rejects.toThrow(NotFound);
-  expect(
-    problemIn(await keepDrillAnswer(world.student, { item: 'name treble C4', isRight: true }, TODAY)),
-  ).toBeUndefined();
+    expect(problemIn(await answer(item, true))).toBeDefined();
+  expect(problemIn(await answer('name treble C4', true))).toBeUndefined();
+});
+
+test('an answer that waited on a device counts once, on its own day; one from another time is not believed', async () => {
+  const waited = { ...sent('name treble D4', false), day: '2026-11-20' };
+  for (const _ of [1, 2])
+    expect(problemIn(await keepDrillAnswer(world.student, waited, TODAY))).toBeUndefined();
+  const { notKnown } = await getRecord(world.teacher, world.student.userId);
+  expect(notKnown).toMatchObject([{ item: waited.item, asked: 1, missed: 1 }]);
+  const known = { ...sent('name treble E4', true), day: '2026-11-20' };
+  await keepDrillAnswer(world.student, known, TODAY);
+  // Leitner's first box waits a day (core/drills/schedule): from the day on which it was answered.
+  expect(await maybeKnown(world.student.userId, known.item)).toMatchObject({ box: 1, dueOn: '2026-11-21' });
+  for (const day of ['2026-12-03', '2026-09-01', '2026-13-40'])
+    expect(problemIn(await keepDrillAnswer(world.student, { ...waited, day }, TODAY))).toBeDefined();
 });

@@ -34,9 +34,11 @@ async function watchEar(context: BrowserContext): Promise<void> {
       constructor(url: string | URL, options?: WorkerOptions) {
         super(url, options);
         this.addEventListener('message', ({ data }) => {
-          if (data?.kind !== 'now' && data?.kind !== 'checked') return;
-          const json = data.kind === 'checked' ? JSON.stringify(data.check.verdict) : '';
-          said.push({ kind: data.kind, levelDb: data.levelDb, at: performance.now(), json });
+          const check = data?.check ?? data?.ended?.check;
+          if (data?.kind !== 'now' && !check) return;
+          const kind = check ? 'checked' : data.kind;
+          const json = check ? JSON.stringify(check.verdict) : '';
+          said.push({ kind, levelDb: data.levelDb, at: performance.now(), json });
         });
       }
     };

@@ -1,5 +1,7 @@
 // A minute of reading from one's own lines, kept between visits and seen by the teacher.
 import { expect, type Page, test } from '@playwright/test';
+import { database } from '@/server/db/connection';
+import { countKnown } from '@/server/db/queries/drills';
 import { axeFindings } from '../support/axe';
 import { ADDRESS, signInStudent, signInTeacher } from '../support/browser';
 
@@ -58,4 +60,39 @@ test('a minute of reading: what is missed is said, kept, asked again and seen by
   await expect(
     teacher.getByText(new RegExp(`${first.replace(/[.*+?^$()|[\]\\]/g, '\\$&')}: missed \\d+ of \\d+`)),
   ).toBeVisible();
+});
+
+test('without a connection: a minute of reading opens, its answers wait on the device and arrive later', async ({
+  browser,
+}) => {
+  test.setTimeout(240_000);
+  const context = await browser.newContext({ baseURL: ADDRESS });
+  const student = await signInStudent(context, 'tomas');
+  await student.getByRole('link', { name: 'Read for a minute' }).click();
+  await expect(student.getByRole('button', { name: 'Start' })).toBeVisible({ timeout: 60_000 });
+  const isKept = () =>
+    student.evaluate(async () => {
+      const names = (await caches.keys()).filter((name) => name.startsWith('mevlo-pages-'));
+      const pages = await Promise.all(names.map(async (name) => (await caches.open(name)).keys()));
+      return pages.flat().some(({ url }) => new URL(url).pathname === '/reading');
+    });
+  await student.reload();
+  await expect.poll(isKept, { timeout: 30_000 }).toBe(true);
+  const { id } = await database()
+    .selectFrom('user')
+    .select('id')
+    .where('name', 'like', 'Tomas%')
+    .executeTakeFirstOrThrow();
+  const before = await countKnown(id);
+  // What else the page will need comes a moment later.
+  await student.waitForTimeout(6000);
+  await context.setOffline(true);
+  await student.reload();
+  await student.getByRole('button', { name: 'Start' }).click();
+  let answered = 0;
+  while (answered < 3) if ((await answer(student)) !== undefined) answered++;
+  expect(await countKnown(id)).toBe(before);
+  await context.setOffline(false);
+  await expect.poll(() => countKnown(id), { timeout: 30_000 }).toBe(before + 3);
+  await context.close();
 });

@@ -121,6 +121,62 @@ test('a teacher plans with a few touches; a student does one thing after the oth
   await clean(student);
 });
 
+/** Beats from the first click to each note of the measures, counted in by four. */
+const TAPS_OF_PIECES = [
+  [4, 5, 6, 8, 9, 10],
+  [4, 5, 6, 7, 8],
+  [4, 5, 6, 8, 9, 10],
+];
+
+test('who gets three steps right at once skips the steps between; a word says why', async ({
+  browser,
+  baseURL,
+}) => {
+  test.setTimeout(180_000);
+  const teacher = await signInTeacher(await browser.newContext({ baseURL }));
+  await teacher.goto('/shelf');
+  await teacher.getByRole('link', { name: /1 Two Steps and Stay/ }).click();
+  await teacher.getByLabel('Class').selectOption({ label: 'Tuesday flutes' });
+  await teacher.getByText('Only for some students').click();
+  await teacher.getByLabel('Nuri Ashdown').check();
+  await teacher.getByLabel('How to learn it').selectOption('Count, name, sing, play');
+  await teacher.getByLabel('Start at').fill(`${BPM}`);
+  await teacher.getByLabel('Goal').fill('100');
+  await teacher.getByLabel('In pieces').selectOption('two measures at a time');
+  await teacher.getByRole('button', { name: 'Give it out' }).click();
+  await expect(teacher).toHaveURL(/\/desk\?batch/);
+
+  const student = await signInStudent(
+    await browser.newContext({ baseURL, viewport: { width: 820, height: 1180 } }),
+    'nuri',
+  );
+  await student
+    .getByRole('link', { name: /1 Two Steps and Stay.*Next: Count aloud.*Measures 1 to 2/ })
+    .first()
+    .click();
+  for (const [piece, beats] of TAPS_OF_PIECES.entries()) {
+    const from = 2 * piece + 1;
+    const stage = `Count aloud: Measures ${from} to ${from + 1}`;
+    if (piece > 0) {
+      await student.getByText('The whole way').click();
+      await student.getByRole('link', { name: new RegExp(stage) }).click();
+    }
+    await expect(student.getByTestId('stage')).toHaveText(stage, { timeout: 20_000 });
+    await student.waitForLoadState('networkidle');
+    await tapRhythm(student, 'Tap it', beats);
+    await seeVerdict(student);
+    expect(await weakMeasures(student)).toEqual([]);
+    const onward = student.getByRole('button', { name: /^Keep it, next: / });
+    if (piece < 2) await expect(onward).toHaveText(/Name and finger/);
+    else await expect(onward).toHaveText(/Play/);
+    await onward.click();
+    await expect(student.getByTestId('stage')).not.toHaveText(stage, { timeout: 20_000 });
+  }
+  await expect(student.getByTestId('stage')).toHaveText(/^Play.*: Measures 1 to 2$/);
+  await expect(student.getByText(/^You are quick: .* stands for the \d steps? before it/)).toBeVisible();
+  await clean(student);
+});
+
 test('a plan of one’s own is made, given to one student, changed for him, helped with and taken out', async ({
   browser,
   baseURL,

@@ -1,4 +1,9 @@
+import { describeIssue, type Result } from '@/core/base';
 import { maybeViewer, NotFound, type Viewer } from '@/server/access/account/viewer';
+import { TOO_OFTEN } from '@/server/access/practice/from-device';
+
+/** What a device notes is short. */
+const MAXIMUM_NOTE_BYTES = 2000;
 
 /** Whether a request comes from a page of this site: route handlers have no other guard against foreign forms. */
 function isSameOrigin(request: Request): boolean {
@@ -73,6 +78,21 @@ export async function forSender(
     if (isFullDisk(error)) return problem(507, words.full);
     throw error;
   }
+}
+
+/** Takes in what waited on a device: what is refused for now waits on, what can never be right is dropped there. */
+export function forOutbox(
+  request: Request,
+  words: SenderWords,
+  note: (viewer: Viewer, sent: unknown) => Promise<Result<undefined>>,
+): Promise<Response> {
+  return forSender(request, words, async (viewer) => {
+    const body = await readBody(request, MAXIMUM_NOTE_BYTES);
+    const noted = await note(viewer, body && parseJson(body));
+    if (noted.ok) return Response.json({});
+    const isForNow = noted.issues.some(({ code }) => code === TOO_OFTEN);
+    return problem(isForNow ? 429 : 400, noted.issues.map(describeIssue).join(' '));
+  });
 }
 
 /** The value of a body; undefined when it is no JSON, or has a character that cannot be stored. */

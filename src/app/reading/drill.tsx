@@ -3,24 +3,25 @@ import { Check, Play, RotateCcw } from 'lucide-react';
 import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import { type Practised, useAddPractice } from '@/app/_components/device/practice-time';
+import { type Practised, usePracticeNotes } from '@/app/_components/device/practice-time';
+import { useKeptForLater } from '@/app/_components/device/use-kept-for-later';
+import { Ear } from '@/browser/ear';
 import type { CountInStyle } from '@/core/counting';
-import { askOf, firstShownMeasure, type Question, sayItem } from '@/core/drills';
+import { type Answer, askedAgain, askOf, firstShownMeasure, type Question, sayItem } from '@/core/drills';
+import type { BankName } from '@/core/instruments';
 import type { Line } from '@/core/notation';
 import type { Vocabulary } from '@/core/time';
 import type { EngravedSystem } from '@/engraving/engraving';
 import { Button } from '@/ui/button';
-import { answerOf, IssueList } from '@/ui/form';
 import { orNotFetched } from '@/ui/or-not-fetched';
 import { FingeringDiagram } from '@/ui/study/fingering-diagram';
-import { keepAnswer } from './actions';
 import { AskedSystem } from './asked-system';
 import { HearMeasure } from './hear-measure';
 
-const ClapQuestion = dynamic(
-  () => orNotFetched(import('./clap-question').then((module) => module.ClapQuestion)),
-  { ssr: false },
-);
+const loadClapping = () => import('./clap-question');
+const ClapQuestion = dynamic(() => orNotFetched(loadClapping().then((module) => module.ClapQuestion)), {
+  ssr: false,
+});
 
 export interface DrillQuestion extends Question {
   readonly systems: readonly EngravedSystem[];
@@ -52,16 +53,24 @@ interface DrillProps {
   readonly questions: readonly DrillQuestion[];
   readonly vocabulary: Vocabulary;
   readonly countIn: CountInStyle;
+  /** The sounds that measures are played with. */
+  readonly banks: readonly BankName[];
 }
 
-/** Questions for a minute, one after the other; each answer is kept as it is given. */
-export function Drill({ questions, vocabulary, countIn }: DrillProps) {
+/** Questions for a minute, one after the other; each answer is kept on the device as it is given, and sent from there. */
+export function Drill({ questions: given, vocabulary, countIn, banks }: DrillProps) {
   const router = useRouter();
-  const addPractice = useAddPractice();
+  const notes = usePracticeNotes();
+  const [questions, setQuestions] = useState(given);
+  useEffect(() => setQuestions(given), [given]);
+  const sounding = given.find(({ kind }) => kind === 'heard')?.music;
+  const claps = given.some(({ kind }) => kind === 'clap');
+  useKeptForLater(sounding, banks, async () => {
+    if (claps) await Promise.all([loadClapping(), Ear.warm()]);
+  });
   const [state, setState] = useState<State>({ kind: 'before' });
-  const [answers, setAnswers] = useState<readonly { readonly item: string; readonly isRight: boolean }[]>([]);
+  const [answers, setAnswers] = useState<readonly Answer[]>([]);
   const [left, setLeft] = useState(SECONDS);
-  const [issues, setIssues] = useState<NonNullable<Awaited<ReturnType<typeof keepAnswer>>['issues']>>([]);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const first = useRef<HTMLButtonElement>(null);
   const isAsking = state.kind === 'asks';
@@ -85,16 +94,22 @@ export function Drill({ questions, vocabulary, countIn }: DrillProps) {
   const goOn = () => {
     const next = index + 1;
     const isOver = left <= 0 || next >= questions.length;
-    if (isOver) addPractice(SECONDS - left, READING);
+    if (isOver) notes.add(SECONDS - left, READING);
     setState(isOver ? { kind: 'over' } : { kind: 'asks', index: next, given: undefined });
   };
-  const answer = async (question: DrillQuestion, given: string, isRight = given === question.answer) => {
+  const answer = (question: DrillQuestion, words: string, isRight = words === question.answer) => {
     if (state.kind !== 'asks' || state.given !== undefined) return;
-    setState({ ...state, given: { words: given, isRight } });
+    setState({ ...state, given: { words, isRight } });
     setAnswers((before) => [...before, { item: question.item, isRight }]);
     timer.current = setTimeout(goOn, isRight ? RIGHT_MS : WRONG_MS);
-    const { issues: wrong } = await answerOf(() => keepAnswer(question.item, isRight));
-    if (wrong) setIssues(wrong);
+    notes.answer(question.item, isRight);
+  };
+  const again = async () => {
+    setState({ kind: 'before' });
+    // Without a connection the same ones are asked.
+    setQuestions(askedAgain(questions, answers));
+    await notes.send();
+    if (navigator.onLine) router.refresh();
   };
 
   if (state.kind === 'before')
@@ -110,18 +125,9 @@ export function Drill({ questions, vocabulary, countIn }: DrillProps) {
       </>
     );
   if (state.kind === 'over')
-    return (
-      <Over
-        answers={answers}
-        vocabulary={vocabulary}
-        onAgain={() => {
-          setState({ kind: 'before' });
-          router.refresh();
-        }}
-      />
-    );
+    return <Over answers={answers} vocabulary={vocabulary} onAgain={() => void again()} />;
   const question = questions[state.index]!;
-  const { given } = state;
+  const { given: answered } = state;
   return (
     <section aria-label="Question" data-item={question.item} data-bpm={question.bpm} className="space-y-4">
       <p className="flex justify-between gap-4 text-lg">
@@ -139,13 +145,13 @@ export function Drill({ questions, vocabulary, countIn }: DrillProps) {
         <HearMeasure key={state.index} music={question.music} bpm={question.bpm} />
       )}
       {question.kind === 'clap' && question.music ? (
-        given === undefined && (
+        answered === undefined && (
           <ClapQuestion
             key={state.index}
             music={question.music}
             bpm={question.bpm}
             countIn={countIn}
-            onClapped={(isRight) => void answer(question, CLAPPED, isRight)}
+            onClapped={(isRight) => answer(question, CLAPPED, isRight)}
             onSkip={goOn}
           />
         )
@@ -157,8 +163,8 @@ export function Drill({ questions, vocabulary, countIn }: DrillProps) {
               <Button
                 key={choice}
                 ref={place === 0 ? first : undefined}
-                disabled={given !== undefined}
-                onClick={() => void answer(question, choice)}
+                disabled={answered !== undefined}
+                onClick={() => answer(question, choice)}
                 className="min-h-16 text-2xl"
               >
                 {fingering ? (
@@ -172,14 +178,13 @@ export function Drill({ questions, vocabulary, countIn }: DrillProps) {
         </div>
       )}
       <p role="status" className="min-h-10 text-2xl font-bold">
-        {given?.isRight && (
+        {answered?.isRight && (
           <span className="inline-flex items-center gap-2">
             <Check aria-hidden className="size-8 text-cool" /> Right!
           </span>
         )}
-        {given && !given.isRight && sayMissed(question)}
+        {answered && !answered.isRight && sayMissed(question)}
       </p>
-      <IssueList issues={issues} />
     </section>
   );
 }
@@ -216,7 +221,7 @@ function Over({
   onAgain,
 }: {
   readonly vocabulary: Vocabulary;
-  readonly answers: readonly { readonly item: string; readonly isRight: boolean }[];
+  readonly answers: readonly Answer[];
   readonly onAgain: () => void;
 }) {
   const right = answers.filter(({ isRight }) => isRight).length;

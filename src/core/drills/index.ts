@@ -1,3 +1,4 @@
+export { type Answer, askedAgain } from './again';
 export { type Askable, chooseQuestions } from './choose';
 export { firstShownMeasure, MEASURES_HEARD } from './kinds/figures';
 export { type WordQuestion, wordsOfPart } from './kinds/words';

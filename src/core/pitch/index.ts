@@ -14,6 +14,7 @@ export {
   midiToSpelling,
   parsePitchName,
   pitchName,
+  pitchNameInOctave,
   type Spelling,
   STEPS,
   type Step,

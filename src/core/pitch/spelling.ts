@@ -22,6 +22,11 @@ export function pitchName({ step, alter }: Spelling): string {
   return `${step}${ACCIDENTAL_SIGNS[`${alter}`]}`;
 }
 
+/** With its octave, middle C being C4: `F♯4`. Common practice. */
+export function pitchNameInOctave(spelling: Spelling): string {
+  return `${pitchName(spelling)}${spelling.octave}`;
+}
+
 /**
  * The other way from a name with an octave: `C4`, `F#5`, `Bb3`.
  * @throws RangeError for anything else.

@@ -1,5 +1,6 @@
 export { compose, isWithinLevel, MOST_DIFFICULTY } from './compose';
 export { type Ingredients, ingredientsOf, oftenOf } from './ingredients';
+export { notesToChooseFrom, type RangeNote } from './range';
 export {
   LEAST_LEAP,
   MOST_LEAP,

@@ -11,6 +11,7 @@ import {
   ingredientsOf,
   isWithinLevel,
   MOST_LEAP,
+  notesToChooseFrom,
   oftenOf,
   RECIPE_LENGTHS,
   RECIPE_METERS,
@@ -41,7 +42,7 @@ function anyRecipe(seed: number): Recipe {
     meter === '6/8' ? (['quarter.', 'quarter', 'eighth'] as const) : (['quarter', 'half'] as const);
   const more = RECIPE_VALUES.filter((value) => value !== 'sixteenth' || level === 3);
   const isClapped = random.uniform(0, 1) < 0.2;
-  return {
+  const plain: Recipe = {
     ...PLAIN,
     instrument: isClapped ? 'clap' : random.pick(PLAYERS),
     level,
@@ -56,6 +57,12 @@ function anyRecipe(seed: number): Recipe {
     voices: isClapped && random.uniform(0, 1) < 0.5 ? 2 : 1,
     bpm: random.integer(60, 96),
   };
+  const notes = notesToChooseFrom(plain);
+  // An octave at least, from anywhere.
+  const lowest = random.integer(0, Math.max(1, notes.length - 7));
+  const highest = random.integer(lowest + 7, notes.length + 7);
+  const isNarrowed = !isClapped && random.uniform(0, 1) < 0.3 && notes[highest] !== undefined;
+  return isNarrowed ? { ...plain, range: [notes[lowest]!.midi, notes[highest]!.midi] } : plain;
 }
 
 /** All that a line must be; what it is not, in words. */
@@ -83,6 +90,9 @@ function faultsOf({ part, ...line }: Line, recipe: Recipe): readonly string[] {
       : ['a value that was not asked for']),
     ...(recipe.hasRests || events.every(({ kind }) => kind === 'note') ? [] : ['a rest']),
     ...(!isPitched || melody.every(({ midi }) => reach(midi)) ? [] : ['out of range']),
+    ...(!recipe.range || melody.every(({ midi }) => midi >= recipe.range![0] && midi <= recipe.range![1])
+      ? []
+      : ['out of the range asked for']),
     ...(!isPitched || leaps.every(({ steps }) => steps <= recipe.largestLeap) ? [] : ['a leap too large']),
     // Of the tritone and of sevenths every handbook of melody warns: general theory.
     ...(!isPitched || leaps.every(({ steps, semitones }) => semitones !== 6 && steps !== 6)
@@ -229,3 +239,17 @@ test('what goes wrong is told by the measures that do', () => {
   });
   expect(oftenOf(part, () => false)).toEqual({ rhythms: [], pitches: [] });
 });
+
+test.each([
+  // The notes of D major, E flat major and A minor: general theory.
+  ['flute', 2, 'major', ['D4', 'E4', 'F♯4', 'G4', 'A4', 'B4', 'C♯5']],
+  ['trumpet', -3, 'major', ['E♭4', 'F4', 'G4', 'A♭4', 'B♭4', 'C5', 'D5']],
+  ['clarinet', 0, 'minor', ['A3', 'B3', 'C4', 'D4', 'E4', 'F4', 'G4']],
+] as const)(
+  'a range of one’s own on the %s is chosen among the notes of its key',
+  (id, keyFifths, mode, scale) => {
+    const notes = notesToChooseFrom({ ...PLAIN, instrument: id, keyFifths, mode, level: 3, range: [60, 60] });
+    expect(notes.map(({ name }) => name).join(' ')).toContain(scale.join(' '));
+    expect(notes.every(({ midi }, index) => index === 0 || midi > notes[index - 1]!.midi)).toBe(true);
+  },
+);

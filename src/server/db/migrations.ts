@@ -29,6 +29,7 @@ import * as slips from './migrations/2026-12-19-slips';
 import * as drills from './migrations/2026-12-20-drills';
 import * as ownEars from './migrations/2026-12-21-own-ears';
 import * as practiceBook from './migrations/2026-12-22-practice-book';
+import * as answersOfDevices from './migrations/2026-12-23-answers-of-devices';
 
 /** In order of their names; a migration that has landed is never changed. */
 const MIGRATIONS: Record<string, Migration> = {
@@ -61,6 +62,7 @@ const MIGRATIONS: Record<string, Migration> = {
   '2026-12-20-drills': drills,
   '2026-12-21-own-ears': ownEars,
   '2026-12-22-practice-book': practiceBook,
+  '2026-12-23-answers-of-devices': answersOfDevices,
 };
 
 /** Brings the database up to date. @throws the first error; a failed migration leaves nothing behind. */

@@ -1,19 +1,27 @@
 'use client';
-import { createContext, type ReactNode, useCallback, useContext, useEffect } from 'react';
+import { createContext, type ReactNode, useContext, useEffect, useMemo } from 'react';
 import type { PracticeLog, Practised } from '@/browser/practice-log';
 import { reportProblem } from '@/browser/report-problem';
 
 export type { Practised };
 
-/** Adds seconds of playing to the practice book. */
-export type AddPractice = (seconds: number, what: Practised) => void;
+/** What goes to the practice book of whoever is signed in. */
+interface PracticeNotes {
+  /** Adds seconds of playing. */
+  readonly add: (seconds: number, what: Practised) => void;
+  /** Keeps what was answered in a minute of reading. */
+  readonly answer: (item: string, isRight: boolean) => void;
+  /** Sends what waits, as far as there is a connection. */
+  readonly send: () => Promise<void>;
+}
 
 /** Before the page is kept for the time without a connection (`browser/offline`). */
 const AFTER_MS = 1500;
 
-const Context = createContext<AddPractice>(() => undefined);
+const NO_BOOK: PracticeNotes = { add: () => {}, answer: () => {}, send: async () => {} };
+const Context = createContext(NO_BOOK);
 
-export const useAddPractice = (): AddPractice => useContext(Context);
+export const usePracticeNotes = (): PracticeNotes => useContext(Context);
 
 /** One a page of the browser, whoever is signed in: pages follow one another, and what one of them has noted is still being written. */
 let opened: { readonly userId: string; readonly log: Promise<PracticeLog> } | undefined;
@@ -41,11 +49,16 @@ export function PracticeTimeProvider({
     const timer = setTimeout(() => void logOf(userId), AFTER_MS);
     return () => clearTimeout(timer);
   }, [userId]);
-  const add = useCallback<AddPractice>(
-    (seconds, what) => {
-      if (userId) void logOf(userId).then((log) => log.add(seconds, what));
-    },
+  const notes = useMemo<PracticeNotes>(
+    () =>
+      userId
+        ? {
+            add: (seconds, what) => void logOf(userId).then((log) => log.add(seconds, what)),
+            answer: (item, isRight) => void logOf(userId).then((log) => log.answer(item, isRight)),
+            send: async () => (await logOf(userId)).send(),
+          }
+        : NO_BOOK,
     [userId],
   );
-  return <Context value={add}>{children}</Context>;
+  return <Context value={notes}>{children}</Context>;
 }

@@ -1,9 +1,6 @@
-import { forSender, parseJson, problem, readBody } from '@/app/_components/request';
-import { describeIssue } from '@/core/base';
+import { forOutbox } from '@/app/_components/request';
 import { dayOf } from '@/core/calendar';
-import { notePractice, TOO_OFTEN } from '@/server/access/practice/book';
-
-const MAXIMUM_SPELL_BYTES = 2000;
+import { notePractice } from '@/server/access/practice/book';
 
 const WORDS = {
   signedOut: 'You are signed out. Sign in again: what you practised waits on this device.',
@@ -14,11 +11,5 @@ const WORDS = {
 
 /** A stretch of practice for the student's book; the same again changes nothing. */
 export function POST(request: Request): Promise<Response> {
-  return forSender(request, WORDS, async (viewer) => {
-    const body = await readBody(request, MAXIMUM_SPELL_BYTES);
-    const noted = await notePractice(viewer, body && parseJson(body), dayOf(new Date()));
-    if (noted.ok) return Response.json({});
-    const isForNow = noted.issues.some(({ code }) => code === TOO_OFTEN);
-    return problem(isForNow ? 429 : 400, noted.issues.map(describeIssue).join(' '));
-  });
+  return forOutbox(request, WORDS, (viewer, sent) => notePractice(viewer, sent, dayOf(new Date())));
 }

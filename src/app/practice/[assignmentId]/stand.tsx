@@ -2,8 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { type ComponentProps, useEffect, useState } from 'react';
 import { useDeviceTakes } from '@/app/_components/device/device-takes';
-import { warmSynthesiser } from '@/browser/model-client';
-import { keepForLater } from '@/browser/offline';
+import { useKeptForLater } from '@/app/_components/device/use-kept-for-later';
 import type { CountInStyle } from '@/core/counting';
 import type { BankName } from '@/core/instruments';
 import type { Strictness } from '@/core/judging';
@@ -132,6 +131,7 @@ export function Stand(props: StandProps) {
   const isGoing = sitting.state.kind === 'recording' || playingNow(sitting.state) !== undefined;
   const send = useSending(device);
   useKeptForLater(line, props.banks);
+  useEffect(loadLater, []);
 
   const counted = (tempo: number) =>
     countedTempo(tempo, line.part.measures[0]!.meter, countIn.compound ?? 'beats');
@@ -261,13 +261,4 @@ function useSending({ arrived }: ReturnType<typeof useDeviceTakes>): (takeId: st
     if (sentId && arrived.includes(sentId)) router.push(`/takes/${sentId}`);
   }, [arrived, sentId, router]);
   return setSentId;
-}
-
-/** Fetches what the stand plays with, so that it is there without a connection. */
-function useKeptForLater(line: Line, banks: readonly BankName[]): void {
-  useEffect(() => {
-    const files = ['/worklets/recorder.js', ...banks.map((bank) => `/sounds/${bank}.sf3`)];
-    void keepForLater(files, () => warmSynthesiser(line));
-  }, [line, banks]);
-  useEffect(loadLater, []);
 }

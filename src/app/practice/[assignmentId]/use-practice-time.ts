@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import { type Practised, useAddPractice } from '@/app/_components/device/practice-time';
+import { type Practised, usePracticeNotes } from '@/app/_components/device/practice-time';
 import type { StandState } from './stand-machine';
 
 /** Nobody plays one passage for longer; a page that is left alone does. */
@@ -14,7 +14,7 @@ const isDoing = (kind: StandState['kind']) =>
  * something of it was heard; one that was broken off does not. The coach measures its own.
  */
 export function usePracticeTime(state: StandState, isCoached: boolean, what: Practised): void {
-  const add = useAddPractice();
+  const { add } = usePracticeNotes();
   const latest = useRef(what);
   latest.current = what;
   const began = useRef<number>(undefined);

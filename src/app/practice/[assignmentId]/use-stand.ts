@@ -1,7 +1,7 @@
 'use client';
 import { type RefObject, useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import { useDeviceTakes } from '@/app/_components/device/device-takes';
-import { type Practised, useAddPractice } from '@/app/_components/device/practice-time';
+import { type Practised, usePracticeNotes } from '@/app/_components/device/practice-time';
 import type { BeatsHandle } from '@/app/_components/sound/beats';
 import { useMixer } from '@/app/_components/sound/use-mixer';
 import { useSpaceKey } from '@/app/_components/sound/use-page-keys';
@@ -79,7 +79,7 @@ export function useStand(options: StandOptions) {
     bpm: undefined,
     measures: undefined,
   });
-  const addPractice = useAddPractice();
+  const { add: addPractice } = usePracticeNotes();
   const [turn, setTurn] = useState<PassageMoment['phase']>('before');
   const handles: StandHandles = { playhead: useRef(null), beats: useRef(null), heardNote: useRef(null) };
   const { playhead, beats, heardNote } = handles;

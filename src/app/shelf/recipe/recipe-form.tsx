@@ -3,6 +3,7 @@ import { INSTRUMENTS, type InstrumentId, instrument, LEVELS, type Level } from '
 import { tonalityName } from '@/core/pitch';
 import {
   MOST_LEAP,
+  notesToChooseFrom,
   RECIPE_LENGTHS,
   RECIPE_METERS,
   RECIPE_MODES,
@@ -57,7 +58,7 @@ export function RecipeForm({ recipe, vocabulary, onChange }: RecipeFormProps) {
         <Choice
           label="Level"
           value={recipe.level}
-          onChange={({ target }) => onChange({ level: Number(target.value) as Level })}
+          onChange={({ target }) => onChange({ level: Number(target.value) as Level, range: undefined })}
         >
           {LEVELS.map((level) => (
             <option key={level} value={level}>
@@ -111,7 +112,11 @@ export function RecipeForm({ recipe, vocabulary, onChange }: RecipeFormProps) {
             value={`${recipe.keyFifths} ${recipe.mode}`}
             onChange={({ target }) => {
               const [fifths, mode] = target.value.split(' ');
-              onChange({ keyFifths: Number(fifths), mode: RECIPE_MODES.find((one) => one === mode)! });
+              onChange({
+                keyFifths: Number(fifths),
+                mode: RECIPE_MODES.find((one) => one === mode)!,
+                range: undefined,
+              });
             }}
           >
             {RECIPE_MODES.flatMap((mode) =>
@@ -135,6 +140,7 @@ export function RecipeForm({ recipe, vocabulary, onChange }: RecipeFormProps) {
               </option>
             ))}
           </Choice>
+          <RangeChoices recipe={recipe} onChange={onChange} />
         </div>
       )}
       <fieldset>
@@ -169,5 +175,45 @@ export function RecipeForm({ recipe, vocabulary, onChange }: RecipeFormProps) {
         }}
       />
     </div>
+  );
+}
+
+/** From which note to which: at first all that the level plays. */
+function RangeChoices({ recipe, onChange }: Omit<RecipeFormProps, 'vocabulary'>) {
+  const notes = notesToChooseFrom(recipe);
+  const [first, last] = [notes[0]?.midi, notes.at(-1)?.midi];
+  if (first === undefined || last === undefined) return null;
+  const [lowest, highest] = recipe.range ?? [first, last];
+  const choose = (low: number, high: number) =>
+    onChange({ range: low === first && high === last ? undefined : [low, high] });
+  return (
+    <>
+      <Choice
+        label="Lowest note"
+        value={lowest}
+        onChange={({ target }) => choose(Number(target.value), highest)}
+      >
+        {notes
+          .filter(({ midi }) => midi < highest)
+          .map(({ midi, name }) => (
+            <option key={midi} value={midi}>
+              {name}
+            </option>
+          ))}
+      </Choice>
+      <Choice
+        label="Highest note"
+        value={highest}
+        onChange={({ target }) => choose(lowest, Number(target.value))}
+      >
+        {notes
+          .filter(({ midi }) => midi > lowest)
+          .map(({ midi, name }) => (
+            <option key={midi} value={midi}>
+              {name}
+            </option>
+          ))}
+      </Choice>
+    </>
   );
 }

@@ -1,6 +1,6 @@
 import { describeFingering, type Fingering, maybeInstrument } from '../../instruments';
 import type { Part } from '../../notation';
-import { pitchName, spellingToMidi } from '../../pitch';
+import { pitchNameInOctave, spellingToMidi } from '../../pitch';
 import { melodyOf } from '../../study';
 import { around, type Question } from '../question';
 
@@ -37,7 +37,7 @@ export function fingeringsOf(part: Part): readonly Question[] {
     if (choices.length < FEWEST_CHOICES) return [];
     return [
       {
-        item: `fingering ${part.instrument} ${pitchName(spelling)}${spelling.octave}`,
+        item: `fingering ${part.instrument} ${pitchNameInOctave(spelling)}`,
         kind: 'fingering',
         eventIds: [note.id],
         measureIndex,

@@ -103,9 +103,8 @@ const TIMES: Readonly<Record<Width, number>> = {
   phrase: 1,
   line: 1,
 };
-/** One slip is chance; what goes wrong twice in the line is worked at, and so is the weakest when so much of it went wrong. */
+/** One slip is chance; what goes wrong twice in the line is worked at, and so is the weakest when the line fell apart. */
 const SLIPS = 2;
-const MANY_AT_ONCE = 3;
 /** More than these are too many for one round. */
 const MOST_AT_ONCE = 3;
 /** Two misses lead down, two hits lead up. Common practice. */
@@ -212,7 +211,7 @@ function afterLine(plan: CoachPlan, coach: Coach, outcome: Outcome, weak: readon
   const open = weak.filter(({ measureIndex }) => !coach.left.includes(measureIndex));
   const slips = { ...coach.slips };
   for (const { measureIndex } of open) slips[measureIndex] = (slips[measureIndex] ?? 0) + 1;
-  const isMuch = outcome === 'fell-apart' || open.length >= MANY_AT_ONCE;
+  const isMuch = outcome === 'fell-apart';
   const hard = open
     .filter(({ measureIndex }) => isMuch || slips[measureIndex]! >= SLIPS)
     .slice(0, MOST_AT_ONCE);
@@ -269,8 +268,14 @@ function afterHit(plan: CoachPlan, coach: Coach, focus: Focus, isEasy: boolean):
   }
   const next = widthAfter(plan, focus, 1);
   const wider = isEasy && next !== 'line' ? widthAfter(plan, { ...focus, width: next }, 1) : next;
-  if (wider === 'line') return onward(plan, coach);
+  if (wider === 'line' || isWholeLine(plan, focus.measureIndex, wider)) return onward(plan, coach);
   return atFocus(plan, coach, { ...focus, hits: 0, misses: 0, width: wider }, false);
+}
+
+/** Whether a width is all of a short line: then the line itself is played, and counts. */
+function isWholeLine(plan: CoachPlan, measureIndex: number, width: Width): boolean {
+  const { fromIndex, toIndex } = rangeOf(plan, measureIndex, width);
+  return toIndex - fromIndex === plan.measures;
 }
 
 function afterMiss(plan: CoachPlan, coach: Coach, focus: Focus): Coach {

@@ -1,6 +1,6 @@
 import { listed } from '../../base';
 import { isInReach } from '../../instruments';
-import { pitchName } from '../../pitch';
+import { pitchNameInOctave } from '../../pitch';
 import { type HardSpot, type Looking, spotAt } from './hard-spot';
 
 /** Before everything else: what cannot be played need not be practised. */
@@ -14,9 +14,7 @@ export function outOfReach({ melody, instrument, level, words }: Looking): HardS
   const pitched = melody.filter(({ isPitched }) => isPitched);
   const say = (notes: typeof pitched, weight: number, why: string): HardSpot[] => {
     if (notes.length === 0) return [];
-    const names = listed([
-      ...new Set(notes.map(({ spelling }) => `${pitchName(spelling)}${spelling.octave}`)),
-    ]);
+    const names = listed([...new Set(notes.map(({ spelling }) => pitchNameInOctave(spelling)))]);
     const where = words.several([...new Set(notes.map(({ measureIndex }) => measureIndex))]);
     return [spotAt('out-of-reach', notes, weight, `${names} in ${where}: ${why}`)];
   };

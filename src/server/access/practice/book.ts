@@ -1,15 +1,15 @@
 import 'server-only';
 import { z } from 'zod';
-import { DONE, failure, type Result } from '@/core/base';
-import { type Day, dayAfter, daysFrom, weekBegins } from '@/core/calendar';
+import { DONE, type Result } from '@/core/base';
+import { type Day, dayAfter, weekBegins } from '@/core/calendar';
 import { isLearned, minutesByDay, minutesLeftOf, planDay } from '@/core/practice';
 import { isForStudent } from '@/server/db/queries/assignments';
-import { mayDo } from '@/server/db/queries/attempts';
 import * as queries from '@/server/db/queries/practice-book';
 import { assertTeacher, NotFound, type Viewer } from '../account/viewer';
 import { readForm, refused } from '../read-form';
 import { houseStyle } from '../school/dates';
 import { requireRecordOf } from '../school/roster';
+import { maybeNotNow } from './from-device';
 import { describeStanding, standingsOfStudent } from './progress';
 
 /** So far the book looks back. */
@@ -18,11 +18,6 @@ const DAYS_BACK = 28;
 const MOST_SPELLS_A_DAY = 300;
 /** A device sends each minute at most; several windows may. */
 const SENDING = { most: 600, seconds: 3600 };
-/** What was played without a connection is believed as long as takes are (`browser/take-store`), and clocks of devices may be a day ahead. */
-const LONGEST_AWAY_DAYS = 61;
-
-/** The code of what can be sent again later. */
-export const TOO_OFTEN = 'too-often';
 
 const measureNumber = z.int().min(0).max(9999);
 const spellForm = z.object({
@@ -46,10 +41,8 @@ export async function notePractice(viewer: Viewer, form: unknown, today: Day): P
   const read = readForm(spellForm, form);
   if (!read.ok) return read;
   const { id, assignmentId, day, seconds, stage, bpm, measures, endedAt } = read.value;
-  const ago = daysFrom(day, today);
-  if (ago < -1 || ago > LONGEST_AWAY_DAYS) return refused('The day of this practice cannot be right.', 'day');
-  if (!(await mayDo(`practised:${viewer.userId}`, SENDING)))
-    return failure({ code: TOO_OFTEN, message: 'That was sent very often. It waits on this device.' });
+  const notNow = await maybeNotNow(day, today, { ...SENDING, name: `practised:${viewer.userId}` });
+  if (notNow) return notNow;
   if ((await queries.countSpells(viewer.userId, day)) >= MOST_SPELLS_A_DAY)
     return refused('More than this nobody practises on a day.');
   // Time that was practised on a line which has been taken back is practised all the same.

@@ -21,14 +21,14 @@ import type { Line } from '@/core/notation';
 import { lineOfLoop } from '@/core/practice';
 import type { EngravedSystem } from '@/engraving/engraving';
 import { listAssignmentsOfStudent } from '@/server/db/queries/assignments';
-import { mayDo } from '@/server/db/queries/attempts';
 import * as queries from '@/server/db/queries/drills';
 import { hashLine, partsForStudent, storeMusic } from '@/server/db/queries/music';
 import { mayBeRecorded } from '@/server/db/queries/roster';
 import { listTakesOfStudent } from '@/server/db/queries/takes';
 import { NotFound, type Viewer } from '../account/viewer';
-import { refused } from '../read-form';
+import { readForm, refused } from '../read-form';
 import { engravingsOf } from '../shelf/engravings';
+import { maybeNotNow } from './from-device';
 
 /** More than anybody answers in a minute. */
 const MOST_QUESTIONS = 24;
@@ -144,6 +144,8 @@ async function asShown({
 }
 
 const answerForm = z.object({
+  id: z.uuid(),
+  day: z.iso.date(),
   item: z
     .string()
     .max(80)
@@ -151,21 +153,23 @@ const answerForm = z.object({
   isRight: z.boolean(),
 });
 
-/** Notes what a student knew. @returns what is wrong, if anything. @throws NotFound */
+/** Notes what a student knew; the same answer again changes nothing. @returns what is wrong, if anything. @throws NotFound */
 export async function keepDrillAnswer(
   viewer: Viewer,
   answer: unknown,
   today: Day,
 ): Promise<Result<undefined>> {
-  const read = answerForm.safeParse(answer);
-  if (viewer.role !== 'student' || !read.success) throw new NotFound();
-  if (!(await mayDo(`drill:${viewer.userId}`, ANSWERS)))
-    return refused('That were very many answers within an hour. Take a break.');
-  const { item, isRight } = read.data;
+  if (viewer.role !== 'student') throw new NotFound();
+  const read = readForm(answerForm, answer);
+  if (!read.ok) return read;
+  const { id, day, item, isRight } = read.value;
+  const notNow = await maybeNotNow(day, today, { ...ANSWERS, name: `drill:${viewer.userId}` });
+  if (notNow) return notNow;
   const before = await queries.maybeKnown(viewer.userId, item);
   if (!before && (await queries.countKnown(viewer.userId)) >= MOST_ITEMS)
     return refused('That is more than anybody reads.');
-  await queries.storeKnown(viewer.userId, item, afterAnswer(before, isRight, today), isRight);
+  if (before?.lastAnswerId === id) return DONE;
+  await queries.storeKnown(viewer.userId, item, id, afterAnswer(before, isRight, day), isRight);
   return DONE;
 }
 

@@ -14,10 +14,13 @@ export function listKnown(studentId: string) {
     .execute();
 }
 
-export function maybeKnown(studentId: string, item: string): Promise<Known | undefined> {
+export function maybeKnown(
+  studentId: string,
+  item: string,
+): Promise<(Known & { readonly lastAnswerId: string | null }) | undefined> {
   return database()
     .selectFrom('drill_item')
-    .select(['box', 'due_on as dueOn'])
+    .select(['box', 'due_on as dueOn', 'last_answer_id as lastAnswerId'])
     .where('student_id', '=', studentId)
     .where('item', '=', item)
     .executeTakeFirst();
@@ -32,21 +35,23 @@ export async function countKnown(studentId: string): Promise<number> {
   return Number(count);
 }
 
-/** Stores where something stands after an answer. */
+/** Stores where something stands after an answer. @param answerId tells an answer that is sent twice. */
 export async function storeKnown(
   studentId: string,
   item: string,
+  answerId: string,
   { box, dueOn }: Known,
   isRight: boolean,
 ): Promise<void> {
   const missed = isRight ? 0 : 1;
   await database()
     .insertInto('drill_item')
-    .values({ student_id: studentId, item, box, due_on: dueOn, missed })
+    .values({ student_id: studentId, item, box, due_on: dueOn, missed, last_answer_id: answerId })
     .onConflict((conflict) =>
       conflict.columns(['student_id', 'item']).doUpdateSet({
         box,
         due_on: dueOn,
+        last_answer_id: answerId,
         asked: sql`drill_item.asked + 1`,
         missed: sql`drill_item.missed + ${missed}`,
         answered_at: sql`now()`,

@@ -212,6 +212,8 @@ export interface DrillItemTable {
   due_on: ColumnType<string, string, string>;
   asked: Generated<number>;
   missed: Generated<number>;
+  /** By which an answer that comes twice is told. */
+  last_answer_id: string | null;
   answered_at: Generated<Date>;
 }
 

@@ -1,5 +1,5 @@
 import { headsOf, maybeDrum, type WrittenPitch } from '@/core/notation';
-import { pitchName } from '@/core/pitch';
+import { pitchNameInOctave } from '@/core/pitch';
 import { measureHeading, type Vocabulary, valueName } from '@/core/time';
 import { type Desk, isKit, maybeSelection, partOf, targets } from '@/core/writing';
 
@@ -20,6 +20,6 @@ export function whereWeAre(desk: Desk, vocabulary: Vocabulary): string {
 }
 
 function sayHead(pitch: WrittenPitch, isOfKit: boolean): string {
-  if (pitch.kind === 'pitched') return `${pitchName(pitch.spelling)}${pitch.spelling.octave}`;
+  if (pitch.kind === 'pitched') return pitchNameInOctave(pitch.spelling);
   return (isOfKit && maybeDrum(pitch)?.name) || 'stroke';
 }

@@ -1,0 +1,28 @@
+'use client';
+import { useEffect, useRef } from 'react';
+import { warmSynthesiser } from '@/browser/model-client';
+import { keepForLater } from '@/browser/offline';
+import type { BankName } from '@/core/instruments';
+import type { Line } from '@/core/notation';
+
+const loadNothing = async () => {};
+
+/**
+ * Fetches what a page plays and records with, so that it is there without a connection.
+ * @param line any that is played; undefined where nothing is. @param load what else only the page knows how to load.
+ */
+export function useKeptForLater(
+  line: Line | undefined,
+  banks: readonly BankName[],
+  load: () => Promise<unknown> = loadNothing,
+): void {
+  const wanted = useRef(load);
+  wanted.current = load;
+  useEffect(() => {
+    const files = ['/worklets/recorder.js', ...banks.map((bank) => `/sounds/${bank}.sf3`)];
+    void keepForLater(files, async () => {
+      await wanted.current();
+      if (line) await warmSynthesiser(line);
+    });
+  }, [line, banks]);
+}

@@ -1,0 +1,71 @@
+// What comes while a take is played and after it, for everybody: readable in every state, and to be gone through by the keyboard alone.
+import { expect, test } from '@playwright/test';
+import { writeWav } from '@/core/signal';
+import { performVoices, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
+import { atStandOf } from '../support/browser';
+import { bookLine } from '../support/lines';
+import { playInto, withOwnMicrophone } from '../support/own-microphone';
+import { expectInSightByKeyboard, expectReadable } from '../support/readable';
+
+const LINE = bookLine(5);
+const BPM = 88;
+/** More keys than there are before what is wanted. */
+const MOST_TABS = 60;
+
+test('recording, own ears and the verdict: for everybody', async ({ page }) => {
+  test.setTimeout(240_000);
+  await withOwnMicrophone(page);
+  const stand = await atStandOf(page.context(), 'wren', /5 Kettle Song/, BPM, page);
+  const focused = () => stand.evaluate(() => document.activeElement?.textContent?.trim() ?? '');
+  /** Goes on by the keyboard until something has the focus. */
+  const tabTo = async (wanted: RegExp) => {
+    for (let press = 0; press < MOST_TABS; press++) {
+      await stand.keyboard.press('Tab');
+      if (wanted.test(await focused())) return;
+    }
+    throw new Error(`${wanted} never had the focus`);
+  };
+
+  await stand.keyboard.press('Space');
+  await expect(stand.getByText('Play!')).toBeVisible({ timeout: 20_000 });
+  const style = { ...STEADY_STYLE, seed: 8, bpm: BPM, leadSeconds: 0.02 };
+  const flaw = { kind: 'wrong', noteId: 'm4n1', semitones: 2 } as const;
+  const sound = render(performVoices(LINE, style, [flaw]), 'flute', { ...QUIET_ROOM, seed: 8 });
+  await playInto(stand, writeWav(sound));
+  await test.step('recording', () => expectReadable(stand));
+
+  const ears = stand.getByRole('region', { name: /Your own ears first/ }).first();
+  await expect(ears).toBeFocused({ timeout: 60_000 });
+  await test.step('own ears', () => expectReadable(stand));
+  await ears.focus();
+  await stand.keyboard.press('Tab');
+  for (const group of await stand
+    .getByRole('group')
+    .filter({ has: stand.getByRole('radio') })
+    .all()) {
+    const first = group.getByRole('radio').first();
+    for (
+      let press = 0;
+      press < MOST_TABS && !(await first.evaluate((one) => one === document.activeElement));
+      press++
+    )
+      await stand.keyboard.press('Tab');
+    await stand.keyboard.press('Space');
+    await stand.keyboard.press('ArrowRight');
+    await expect(group.getByRole('radio').nth(1)).toBeChecked();
+  }
+  await tabTo(/^Now show me$/);
+  await stand.keyboard.press('Enter');
+
+  await expect(stand.getByTestId('next-step')).toBeVisible();
+  await test.step('verdict', () => expectReadable(stand));
+  await expectInSightByKeyboard(stand);
+  await stand.getByRole('region', { name: (await stand.getByTestId('next-step').textContent())! }).focus();
+  await tabTo(/^Hear yours\s+in measure 4/);
+  await stand.keyboard.press('Enter');
+  await expect
+    .poll(() => stand.evaluate(() => [...document.querySelectorAll('audio')].some((one) => !one.paused)))
+    .toBe(true);
+  await tabTo(/^Measure 4: notes/);
+  await tabTo(/^Hand in$/);
+});
