@@ -44,7 +44,7 @@ export function LearnedForm({ recipe, books, classes, onChange }: LearnedFormPro
   return (
     <div className="space-y-4">
       <div className="grid items-end gap-3 sm:grid-cols-[1fr_6rem_auto]">
-        <Choice label="What was learned in" value={bookId} onChange={({ target }) => setBookId(target.value)}>
+        <Choice label="Learned in" value={bookId} onChange={({ target }) => setBookId(target.value)}>
           <Options of={books} />
         </Choice>
         <Field

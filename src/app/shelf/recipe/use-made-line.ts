@@ -1,9 +1,11 @@
 import { useEffect, useMemo, useState } from 'react';
 import { reportProblem } from '@/browser/report-problem';
 import type { Result } from '@/core/base';
+import { USUAL_STYLE } from '@/core/counting';
 import type { Line } from '@/core/notation';
 import { compose, type Recipe } from '@/core/recipe';
-import { type Engraving, USUAL_DRAWINGS } from '@/engraving/engraving';
+import type { Engraving } from '@/engraving/engraving';
+import { isNarrowScreen } from '@/ui/music/engraved-line';
 import { useEngraver } from '../bring-in/use-engraver';
 
 /** The line that a recipe and a seed make, and its drawing as soon as it is there. */
@@ -17,8 +19,9 @@ export function useMadeLine(
   useEffect(() => {
     if (!made.ok) return;
     let isOld = false;
+    const layout = isNarrowScreen() ? 'narrow' : 'wide';
     engraver()
-      .draw(made.value, USUAL_DRAWINGS[0]!)
+      .draw(made.value, { layout, counting: USUAL_STYLE })
       .then((engraving) => !isOld && setDrawn({ of: made, engraving }))
       .catch((error: unknown) => reportProblem(error, 'drawing a made line'));
     return () => {
