@@ -26,6 +26,16 @@ test('recording, own ears and the verdict: for everybody', async ({ page }) => {
     throw new Error(`${wanted} never had the focus`);
   };
 
+  await stand.getByRole('button', { name: 'Go round' }).click();
+  await expect(stand.getByRole('region', { name: /^Go round in some/ })).toBeVisible();
+  await test.step('choosing measures to go round in', () => expectReadable(stand));
+  await stand.getByRole('button', { name: 'Go round', exact: true }).click();
+  await stand.getByRole('button', { name: 'Practise with me' }).click();
+  await expect(stand.locator('[data-going-bar]')).toBeVisible({ timeout: 20_000 });
+  await test.step('with the coach', () => expectReadable(stand));
+  await stand.keyboard.press('Space');
+  await expect(stand.locator('[data-going-bar]')).toHaveCount(0, { timeout: 20_000 });
+
   await stand.keyboard.press('Space');
   await expect(stand.getByText('Play!')).toBeVisible({ timeout: 20_000 });
   const style = { ...STEADY_STYLE, seed: 8, bpm: BPM, leadSeconds: 0.02 };
