@@ -1,5 +1,6 @@
 // What comes while a take is played and after it, for everybody: readable in every state, and to be gone through by the keyboard alone.
 import { expect, test } from '@playwright/test';
+import { createRandom } from '@/core/base';
 import { writeWav } from '@/core/signal';
 import { performVoices, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
 import { atStandOf } from '../support/browser';
@@ -11,6 +12,16 @@ const LINE = bookLine(5);
 const BPM = 88;
 /** More keys than there are before what is wanted. */
 const MOST_TABS = 60;
+
+/** A quiet room, for longer than anything here takes. */
+function faintNoise() {
+  const [sampleRate, seconds] = [16000, 60];
+  const random = createRandom(1);
+  return {
+    sampleRate,
+    samples: Float32Array.from({ length: seconds * sampleRate }, () => random.uniform(-0.0005, 0.0005)),
+  };
+}
 
 test('recording, own ears and the verdict: for everybody', async ({ page }) => {
   test.setTimeout(240_000);
@@ -32,6 +43,8 @@ test('recording, own ears and the verdict: for everybody', async ({ page }) => {
   await stand.getByRole('button', { name: 'Go round', exact: true }).click();
   await stand.getByRole('button', { name: 'Practise with me' }).click();
   await expect(stand.locator('[data-going-bar]')).toBeVisible({ timeout: 20_000 });
+  // A microphone without the faintest sound is one that is switched off, and nothing goes on with it.
+  await playInto(stand, writeWav(faintNoise()));
   await test.step('with the coach', () => expectReadable(stand));
   await stand.keyboard.press('Space');
   await expect(stand.locator('[data-going-bar]')).toHaveCount(0, { timeout: 20_000 });

@@ -179,12 +179,12 @@ export function useRecording(options: RecordingOptions) {
       const breakOff = async (trouble: RecordingTrouble) => {
         if (session.current !== begun) return;
         session.current = undefined;
-        await begun.cancel();
         recorder.current?.close();
         recorder.current = undefined;
         setMicrophoneOpen(false);
         dispatch({ kind: 'failed', text: watching.TROUBLE_TEXTS[trouble] });
         into?.onTaken(undefined);
+        await begun.cancel();
       };
       watch.current = new watching.RecordingWatch({
         track: opened.track,
@@ -214,8 +214,9 @@ export function useRecording(options: RecordingOptions) {
     if (ended.hasBegun) return finish();
     session.current = undefined;
     watch.current?.close();
-    await ended.cancel();
+    // At once: the next take may begin before this one is thrown away.
     dispatch({ kind: 'stopped' });
+    await ended.cancel();
   }, [dispatch, finish]);
 
   /** Checks and keeps taps, which are there as a whole. */
@@ -259,8 +260,8 @@ export function useRecording(options: RecordingOptions) {
     if (!ended) return;
     session.current = undefined;
     watch.current?.close();
-    await ended.cancel();
     dispatch({ kind: 'stopped' });
+    await ended.cancel();
   }, [dispatch]);
 
   /** Another microphone was chosen: it is opened at once, so that its level can be seen. */
