@@ -5,12 +5,12 @@ export class LevelNow {
   #level: Level | undefined;
   readonly #watching = new Set<() => void>();
 
-  /** @param level undefined where nothing comes in. */
-  set(level: Level | undefined): void {
+  set(level: Level): void {
     this.#level = level;
     for (const changed of this.#watching) changed();
   }
 
+  /** Undefined before anything came in. */
   readonly get = (): Level | undefined => this.#level;
 
   /** @returns ends the watching. */

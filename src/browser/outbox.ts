@@ -1,7 +1,8 @@
-import type { DBSchema, IDBPDatabase, StoreNames } from 'idb';
+import type { IDBPDatabase } from 'idb';
 import { reportProblem } from './report-problem';
 import { isRefusedForGood, sendJson } from './send-json';
 import { LONGEST_WAITING_MS } from './take-store';
+import { goneAmong, type WhoIsGone } from './who-is-gone';
 
 /** Something that a student did on this device, on its way to the school's server. */
 export interface Outgoing {
@@ -24,21 +25,16 @@ interface OutboxKind<Entry extends Outgoing> {
  * What waits on this device until it has arrived, in a store of the browser; a browser that keeps nothing keeps it as long as the page is
  * open. The older goes first; what comes again in the meantime has grown, and is sent once more.
  */
-export class Outbox<Schema extends DBSchema, Entry extends Outgoing> {
-  readonly #db: IDBPDatabase<Schema> | undefined;
-  readonly #store: StoreNames<Schema>;
+export class Outbox<Entry extends Outgoing> {
+  readonly #db: IDBPDatabase | undefined;
+  readonly #store: string;
   readonly #userId: string;
   readonly #kind: OutboxKind<Entry>;
   readonly #here = new Map<string, Entry>();
   #sending: Promise<void> | undefined;
 
   /** @param db undefined where the browser keeps nothing. @param store of it, with ids for keys. */
-  constructor(
-    db: IDBPDatabase<Schema> | undefined,
-    store: StoreNames<Schema>,
-    userId: string,
-    kind: OutboxKind<Entry>,
-  ) {
+  constructor(db: IDBPDatabase | undefined, store: string, userId: string, kind: OutboxKind<Entry>) {
     this.#db = db;
     this.#store = store;
     this.#userId = userId;
@@ -49,7 +45,7 @@ export class Outbox<Schema extends DBSchema, Entry extends Outgoing> {
   async put(entry: Entry): Promise<void> {
     try {
       if (!this.#db) throw new Error('This browser keeps nothing.');
-      await this.#db.put(this.#store, entry as never);
+      await this.#db.put(this.#store, entry);
     } catch (error) {
       if (this.#db) reportProblem(error, `storing ${this.#kind.what}`);
       this.#here.set(entry.id, entry);
@@ -57,7 +53,7 @@ export class Outbox<Schema extends DBSchema, Entry extends Outgoing> {
   }
 
   async #all(): Promise<readonly Entry[]> {
-    const stored = ((await this.#db?.getAll(this.#store)) ?? []) as unknown as readonly Entry[];
+    const stored: readonly Entry[] = (await this.#db?.getAll(this.#store)) ?? [];
     return [...stored, ...this.#here.values()].toSorted(
       (a, b) => this.#kind.madeAtMs(a) - this.#kind.madeAtMs(b),
     );
@@ -100,17 +96,13 @@ export class Outbox<Schema extends DBSchema, Entry extends Outgoing> {
   async #remove(entry: Entry): Promise<void> {
     const { id } = entry;
     if (isSame(this.#here.get(id), entry)) this.#here.delete(id);
-    const key = id as never;
-    if (isSame(await this.#db?.get(this.#store, key), entry)) await this.#db?.delete(this.#store, key);
+    if (isSame(await this.#db?.get(this.#store, id), entry)) await this.#db?.delete(this.#store, id);
   }
 
   /** What is kept of people who are not there any more goes. @param whoIsGone asks the school's server, which knows. */
-  async forgetGone(whoIsGone: (userIds: readonly string[]) => Promise<readonly string[]>): Promise<void> {
+  async forgetGone(whoIsGone: WhoIsGone): Promise<void> {
     const all = await this.#all();
-    const others = new Set(all.map(({ userId }) => userId));
-    others.delete(this.#userId);
-    if (others.size === 0) return;
-    const gone = new Set(await whoIsGone([...others]));
+    const gone = await goneAmong(all, this.#userId, whoIsGone);
     for (const entry of all) if (gone.has(entry.userId)) await this.#remove(entry);
   }
 }

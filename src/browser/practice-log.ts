@@ -1,7 +1,8 @@
-import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import { type IDBPDatabase, openDB } from 'idb';
 import { dayOf } from '@/core/calendar';
 import { Outbox, type Outgoing } from './outbox';
 import { reportProblem } from './report-problem';
+import type { WhoIsGone } from './who-is-gone';
 
 /** A stretch of practice on this device, on its way to the book. It grows while somebody goes on. */
 export interface KeptSpell extends Outgoing {
@@ -28,11 +29,6 @@ export interface KeptAnswer extends Outgoing {
   readonly answeredAtMs: number;
 }
 
-interface Schema extends DBSchema {
-  spells: { key: string; value: KeptSpell };
-  answers: { key: string; value: KeptAnswer };
-}
-
 const NAME = 'mevlo-practice';
 const VERSION = 2;
 const SEND_EVERY_MS = 60_000;
@@ -44,17 +40,17 @@ const SEND_SOON_MS = 3000;
  * in the middle.
  */
 export class PracticeLog {
-  readonly #db: IDBPDatabase<Schema> | undefined;
+  readonly #db: IDBPDatabase | undefined;
   readonly #userId: string;
-  readonly #spells: Outbox<Schema, KeptSpell>;
-  readonly #answers: Outbox<Schema, KeptAnswer>;
+  readonly #spells: Outbox<KeptSpell>;
+  readonly #answers: Outbox<KeptAnswer>;
   /** The stretches since the page was opened, by day and stage. */
   readonly #goingOn = new Map<string, Pick<KeptSpell, 'id' | 'seconds'>>();
   #timer: ReturnType<typeof setInterval> | undefined;
   #soon: ReturnType<typeof setTimeout> | undefined;
   readonly #listening = new AbortController();
 
-  private constructor(db: IDBPDatabase<Schema> | undefined, userId: string) {
+  private constructor(db: IDBPDatabase | undefined, userId: string) {
     this.#db = db;
     this.#userId = userId;
     this.#spells = new Outbox(db, 'spells', userId, {
@@ -75,7 +71,7 @@ export class PracticeLog {
   }
 
   static async open(userId: string): Promise<PracticeLog> {
-    const db = await openDB<Schema>(NAME, VERSION, {
+    const db = await openDB(NAME, VERSION, {
       upgrade: (fresh, from) => {
         if (from < 1) fresh.createObjectStore('spells', { keyPath: 'id' });
         if (from < 2) fresh.createObjectStore('answers', { keyPath: 'id' });
@@ -141,7 +137,7 @@ export class PracticeLog {
   }
 
   /** What is kept of people who are not there any more goes. @param whoIsGone asks the school's server, which knows. */
-  async forgetGone(whoIsGone: (userIds: readonly string[]) => Promise<readonly string[]>): Promise<void> {
+  async forgetGone(whoIsGone: WhoIsGone): Promise<void> {
     await this.#spells.forgetGone(whoIsGone);
     await this.#answers.forgetGone(whoIsGone);
   }

@@ -3,6 +3,7 @@ import type { Alongside } from '@/core/playback';
 import type { SelfRating } from '@/core/practice';
 import { writePcmWav } from '@/core/signal';
 import { reportProblem } from './report-problem';
+import { goneAmong, type WhoIsGone } from './who-is-gone';
 
 /** Where a take on this device stands. */
 export type KeptState =
@@ -151,13 +152,10 @@ export class TakeStore {
    * Everything of people who are not there any more goes from this device, whoever uses it now.
    * @param whoIsGone asks the school's server, which knows.
    */
-  async forgetGone(whoIsGone: (userIds: readonly string[]) => Promise<readonly string[]>): Promise<void> {
+  async forgetGone(whoIsGone: WhoIsGone): Promise<void> {
     const takes = (await this.#db?.getAll('takes')) ?? [];
     const words = (await this.#db?.getAll('words')) ?? [];
-    const others = new Set([...takes, ...words].map(({ userId }) => userId));
-    others.delete(this.#userId);
-    if (others.size === 0) return;
-    const gone = new Set(await whoIsGone([...others]));
+    const gone = await goneAmong([...takes, ...words], this.#userId, whoIsGone);
     for (const { id, userId } of takes) if (gone.has(userId)) await this.remove(id);
     for (const { id, userId } of words) if (gone.has(userId)) await this.removeWord(id);
   }

@@ -85,7 +85,7 @@ export class LiveTake {
   #listening(): Listener {
     if (!this.#listener) {
       this.#listener = new Listener(this.#known.sampleRate, this.#options);
-      this.#listener.push(this.#kept.samples.slice());
+      this.#listener.push(this.#kept.samples);
     }
     return this.#listener;
   }

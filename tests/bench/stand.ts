@@ -81,12 +81,17 @@ const NOTE_WHEN_ALIVE = `
   });
 `;
 
-/** The frame in which the verdict is there was painted before the next one begins. */
-const NOTE_WHEN_JUDGED = `
-  window.judgedAtMs = undefined;
+/**
+ * How a take ended: the frame in which the verdict is there was painted before the next one begins. On a busy machine headless Chromium's
+ * sound clock stands still now and then; the stand says so, and the take does not count.
+ */
+const NOTE_WHEN_OVER = `
+  window.takeOver = undefined;
   requestAnimationFrame(function look() {
     if (document.querySelector('[data-testid="next-step"]'))
-      requestAnimationFrame(() => (window.judgedAtMs = performance.now()));
+      requestAnimationFrame(() => (window.takeOver = { judgedAtMs: performance.now() }));
+    else if ([...document.querySelectorAll('[role="alert"]')].some((one) => one.textContent.includes('stopped its sound')))
+      window.takeOver = {};
     else requestAnimationFrame(look);
   });
 `;
@@ -97,14 +102,14 @@ async function mainKey(context: BrowserContext, href: string, rate: number): Pro
   await slowDown(page, rate);
   await page.addInitScript({ content: NOTE_WHEN_ALIVE });
   await page.goto(href);
-  const ms = await waitForNumber(page, 'aliveAtMs');
+  const ms = await waitForNote<number>(page, 'aliveAtMs');
   await page.close();
   return ms;
 }
 
-async function waitForNumber(page: Page, name: string): Promise<number> {
+async function waitForNote<Note>(page: Page, name: string): Promise<Note> {
   for (let tries = 0; tries < 1200; tries++) {
-    const value = await page.evaluate((key) => (window as unknown as Record<string, number>)[key], name);
+    const value = await page.evaluate((key) => (window as unknown as Record<string, Note>)[key], name);
     if (value !== undefined) return value;
     await page.waitForTimeout(100);
   }
@@ -133,14 +138,9 @@ async function verdicts(browser: Browser, href: string, rate: number): Promise<r
   for (let tries = 0; waits.length < TAKES && tries < 2 * TAKES; tries++) {
     await page.keyboard.press('Space');
     await page.getByText('Play!').waitFor({ timeout: 30_000 });
-    await page.evaluate(NOTE_WHEN_JUDGED);
+    await page.evaluate(NOTE_WHEN_OVER);
     await startSound(page);
-    const stopped = page.getByText('stopped its sound').waitFor({ timeout: 120_000 });
-    const judged = waitForNumber(page, 'judgedAtMs');
-    // Headless Chromium's sound clock stands still now and then on a busy machine; the stand says so, and the take does not count.
-    const judgedAtMs = await Promise.race([judged, stopped.then(() => undefined)]);
-    void stopped.catch(() => undefined);
-    void judged.catch(() => undefined);
+    const { judgedAtMs } = await waitForNote<{ readonly judgedAtMs?: number }>(page, 'takeOver');
     if (judgedAtMs === undefined) continue;
     const endedAtMs = (await soundBeganAtMs(page))! + 1000 * endSeconds;
     waits.push(judgedAtMs - endedAtMs);

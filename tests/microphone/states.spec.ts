@@ -1,5 +1,5 @@
 // What comes while a take is played and after it, for everybody: readable in every state, and to be gone through by the keyboard alone.
-import { expect, test } from '@playwright/test';
+import { expect, type Locator, test } from '@playwright/test';
 import { createRandom } from '@/core/base';
 import { writeWav } from '@/core/signal';
 import { performVoices, QUIET_ROOM, render, STEADY_STYLE } from '@/core/simulation';
@@ -27,15 +27,15 @@ test('recording, own ears and the verdict: for everybody', async ({ page }) => {
   test.setTimeout(240_000);
   await withOwnMicrophone(page);
   const stand = await atStandOf(page.context(), 'wren', /5 Kettle Song/, BPM, page);
-  const focused = () => stand.evaluate(() => document.activeElement?.textContent?.trim() ?? '');
   /** Goes on by the keyboard until something has the focus. */
-  const tabTo = async (wanted: RegExp) => {
+  const tabTo = async (wanted: Locator) => {
     for (let press = 0; press < MOST_TABS; press++) {
       await stand.keyboard.press('Tab');
-      if (wanted.test(await focused())) return;
+      if (await wanted.evaluate((one) => one === document.activeElement)) return;
     }
     throw new Error(`${wanted} never had the focus`);
   };
+  const key = (name: RegExp) => stand.getByRole('button', { name });
 
   await stand.getByRole('button', { name: 'Go round' }).click();
   await expect(stand.getByRole('region', { name: /^Go round in some/ })).toBeVisible();
@@ -61,34 +61,27 @@ test('recording, own ears and the verdict: for everybody', async ({ page }) => {
   await expect(ears).toBeFocused({ timeout: 60_000 });
   await test.step('own ears', () => expectReadable(stand));
   await ears.focus();
-  await stand.keyboard.press('Tab');
   for (const group of await stand
     .getByRole('group')
     .filter({ has: stand.getByRole('radio') })
     .all()) {
-    const first = group.getByRole('radio').first();
-    for (
-      let press = 0;
-      press < MOST_TABS && !(await first.evaluate((one) => one === document.activeElement));
-      press++
-    )
-      await stand.keyboard.press('Tab');
+    await tabTo(group.getByRole('radio').first());
     await stand.keyboard.press('Space');
     await stand.keyboard.press('ArrowRight');
     await expect(group.getByRole('radio').nth(1)).toBeChecked();
   }
-  await tabTo(/^Now show me$/);
+  await tabTo(key(/^Now show me$/));
   await stand.keyboard.press('Enter');
 
   await expect(stand.getByTestId('next-step')).toBeVisible();
   await test.step('verdict', () => expectReadable(stand));
   await expectInSightByKeyboard(stand);
   await stand.getByRole('region', { name: (await stand.getByTestId('next-step').textContent())! }).focus();
-  await tabTo(/^Hear yours\s+in measure 4/);
+  await tabTo(key(/^Hear yours\s+in measure 4/));
   await stand.keyboard.press('Enter');
   await expect
     .poll(() => stand.evaluate(() => [...document.querySelectorAll('audio')].some((one) => !one.paused)))
     .toBe(true);
-  await tabTo(/^Measure 4: notes/);
-  await tabTo(/^Hand in$/);
+  await tabTo(key(/^Measure 4: notes/));
+  await tabTo(key(/^Hand in$/));
 });

@@ -23,7 +23,7 @@ const secondsInBook = async (lineTitle: string) => {
     .innerJoin('line', 'line.id', 'assignment.line_id')
     .innerJoin('user', 'user.id', 'practice_spell.student_id')
     .select(['practice_spell.id', 'practice_spell.seconds'])
-    .where('user.name', '=', 'Tomas Vale')
+    .where('user.name', '=', 'Wren Okoro')
     .where('line.title', '=', lineTitle)
     .where('practice_spell.ended_at', '>', new Date(Date.now() - 120_000))
     .execute();
@@ -34,7 +34,7 @@ test('minutes count while somebody practises, not while a page is open, and come
   context,
 }) => {
   test.setTimeout(120_000);
-  const page = await signInStudent(context, 'tomas');
+  const page = await signInStudent(context, 'wren');
   await page
     .getByRole('link', { name: /5 Kettle Song/ })
     .first()

@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { axeFindings } from '../support/axe';
-import { recordToFile, signInStudent, signInTeacher, weakMeasures } from '../support/browser';
+import { checkedTake, recordToFile, signInStudent, signInTeacher, weakMeasures } from '../support/browser';
 
 /** A take of the demo, always there and checked. */
 const demoTake = (page: Page) => page.locator('a[href^="/takes/"]').filter({ hasText: 'Slow Ferry' }).first();
@@ -231,7 +231,7 @@ test.describe('axe finds nothing', () => {
       await page.getByRole('button', { name: 'Play and record' }).waitFor();
       await clean(page);
       await page.goto('/practice');
-      await page.locator('a[href^="/takes/"]').first().click();
+      await checkedTake(page).click();
       await page.getByTestId('next-step').waitFor();
       await clean(page);
       const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);

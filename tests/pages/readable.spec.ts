@@ -1,7 +1,7 @@
 // Every view of a student: nothing for axe to find, nothing wider than the window at 200 %, targets large enough for a thumb, the keyboard in sight,
 // and nothing lost in forced colours.
 import { expect, type Page, test } from '@playwright/test';
-import { signInStudent } from '../support/browser';
+import { checkedTake, signInStudent } from '../support/browser';
 import { expectInSightByKeyboard, expectReadable } from '../support/readable';
 
 const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Promise<unknown> }[] = [
@@ -36,7 +36,7 @@ const VIEWS: readonly { readonly name: string; readonly open: (page: Page) => Pr
     name: 'take',
     open: async (page) => {
       await page.goto('/practice');
-      await page.locator('a[href^="/takes/"]').first().click();
+      await checkedTake(page).click();
       await page.getByTestId('next-step').waitFor();
     },
   },

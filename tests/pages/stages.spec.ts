@@ -15,6 +15,29 @@ function newPlan(page: Page) {
   return page.locator('section').filter({ has: page.getByRole('heading', { name: 'A new plan' }) });
 }
 
+interface Giving {
+  readonly plan: string;
+  /** Beats a minute. */
+  readonly from: number;
+  readonly to: number;
+  /** One student; undefined for the whole class. */
+  readonly only?: string;
+}
+
+/** Fills in the form by which a line is given to the flutes; the rest of it, and giving it out, is the caller's. */
+async function fillGiving(page: Page, line: RegExp, { plan, from, to, only }: Giving): Promise<void> {
+  await page.goto('/shelf');
+  await page.getByRole('link', { name: line }).first().click();
+  await page.getByLabel('Class').selectOption({ label: 'Tuesday flutes' });
+  if (only !== undefined) {
+    await page.getByText('Only for some students').click();
+    await page.getByLabel(only).check();
+  }
+  await page.getByLabel('How to learn it').selectOption(plan);
+  await page.getByLabel('Start at').fill(`${from}`);
+  await page.getByLabel('Goal').fill(`${to}`);
+}
+
 /** A second try finds what the first one kept. */
 function named(plan: string): string {
   return `${plan} ${test.info().retry + 1}`;
@@ -56,13 +79,8 @@ test('a teacher plans with a few touches; a student does one thing after the oth
 }) => {
   test.setTimeout(180_000);
   const teacher = await signInTeacher(await browser.newContext({ baseURL }));
-  await teacher.goto('/shelf');
   // Six touches give a plan out: line, class, plan, pieces, day, and out with it.
-  await teacher.getByRole('link', { name: /2 Porch Light/ }).click();
-  await teacher.getByLabel('Class').selectOption({ label: 'Tuesday flutes' });
-  await teacher.getByLabel('How to learn it').selectOption('Count, name, sing, play');
-  await teacher.getByLabel('Start at').fill(`${BPM}`);
-  await teacher.getByLabel('Goal').fill('100');
+  await fillGiving(teacher, /2 Porch Light/, { plan: 'Count, name, sing, play', from: BPM, to: 100 });
   await expect(teacher.getByTestId('plan-facts')).toContainText('minutes in all');
   const many = Number(/^(\d+) stages/.exec((await teacher.getByTestId('plan-facts').textContent())!)![1]);
   await teacher.getByLabel('In pieces').selectOption('the whole line');
@@ -134,14 +152,10 @@ test('who gets three steps right at once skips the steps between; a word says wh
 }) => {
   test.setTimeout(180_000);
   const teacher = await signInTeacher(await browser.newContext({ baseURL }));
-  await teacher.goto('/shelf');
-  await teacher.getByRole('link', { name: /1 Two Steps and Stay/ }).click();
-  await teacher.getByLabel('Class').selectOption({ label: 'Tuesday flutes' });
-  await teacher.getByText('Only for some students').click();
-  await teacher.getByLabel('Nuri Ashdown').check();
-  await teacher.getByLabel('How to learn it').selectOption('Count, name, sing, play');
-  await teacher.getByLabel('Start at').fill(`${BPM}`);
-  await teacher.getByLabel('Goal').fill('100');
+  await fillGiving(teacher, /1 Two Steps and Stay/, {
+    plan: 'Count, name, sing, play',
+    ...{ from: BPM, to: 100, only: 'Nuri Ashdown' },
+  });
   await teacher.getByLabel('In pieces').selectOption('two measures at a time');
   await teacher.getByRole('button', { name: 'Give it out' }).click();
   await expect(teacher).toHaveURL(/\/desk\?batch/);
@@ -206,14 +220,10 @@ test('a plan of one’s own is made, given to one student, changed for him, help
   await plan.getByRole('button', { name: 'Keep the plan' }).click();
   await expect(teacher.locator('summary', { hasText: named('Sing, then play') })).toBeVisible();
 
-  await teacher.goto('/shelf');
-  await teacher.getByRole('link', { name: /13 Ferry in the Fog/ }).click();
-  await teacher.getByLabel('Class').selectOption({ label: 'Tuesday flutes' });
-  await teacher.getByText('Only for some students').click();
-  await teacher.getByLabel('Nuri Ashdown').check();
-  await teacher.getByLabel('Start at').fill('60');
-  await teacher.getByLabel('Goal').fill('70');
-  await teacher.getByLabel('How to learn it').selectOption(named('Sing, then play'));
+  await fillGiving(teacher, /13 Ferry in the Fog/, {
+    plan: named('Sing, then play'),
+    ...{ from: 60, to: 70, only: 'Nuri Ashdown' },
+  });
   await expect(teacher.getByRole('list', { name: 'Tempo ladder' }).getByRole('listitem')).toHaveText([
     '60',
     '64',
@@ -308,15 +318,11 @@ test('a student climbs two rungs and falls back one; the class keeps its pace', 
   await plan.getByLabel('Two up after').fill('0');
   await plan.getByRole('button', { name: 'Keep the plan' }).click();
   await expect(teacher.locator('summary', { hasText: named('Straight up the ladder') })).toBeVisible();
-  await teacher.goto('/shelf');
-  await teacher
-    .getByRole('link', { name: /1 Two Steps and Stay/ })
-    .first()
-    .click();
-  await teacher.getByLabel('Class').selectOption({ label: 'Tuesday flutes' });
-  await teacher.getByLabel('Start at').fill('120');
-  await teacher.getByLabel('Goal').fill('152');
-  await teacher.getByLabel('How to learn it').selectOption(named('Straight up the ladder'));
+  await fillGiving(teacher, /1 Two Steps and Stay/, {
+    plan: named('Straight up the ladder'),
+    from: 120,
+    to: 152,
+  });
   // A day is too little for everything that is given out.
   await teacher.getByLabel('Due').fill(
     await teacher

@@ -133,6 +133,13 @@ export async function atStandOf(
   return page;
 }
 
+/** The newest take of a list that has a verdict: what another test handed in may be waiting, or no sound at all. */
+export const checkedTake = (page: Page) =>
+  page
+    .locator('a[href^="/takes/"]')
+    .filter({ hasText: /everything right|needs work/ })
+    .first();
+
 /** Opens the newest take of a student on a line, from wherever the desk lists it. @returns its address. */
 export async function openTake(page: Page, student: string, line: string): Promise<string> {
   const row = page

@@ -46,7 +46,13 @@ interface Given {
 
 type State =
   | { readonly kind: 'before' }
-  | { readonly kind: 'asks'; readonly index: number; readonly given: Given | undefined }
+  | {
+      readonly kind: 'asks';
+      /** In the order of this round, whatever comes from the school meanwhile. */
+      readonly round: readonly DrillQuestion[];
+      readonly index: number;
+      readonly given: Given | undefined;
+    }
   | { readonly kind: 'over' };
 
 interface DrillProps {
@@ -58,13 +64,11 @@ interface DrillProps {
 }
 
 /** Questions for a minute, one after the other; each answer is kept on the device as it is given, and sent from there. */
-export function Drill({ questions: given, vocabulary, countIn, banks }: DrillProps) {
+export function Drill({ questions, vocabulary, countIn, banks }: DrillProps) {
   const router = useRouter();
   const notes = usePracticeNotes();
-  const [questions, setQuestions] = useState(given);
-  useEffect(() => setQuestions(given), [given]);
-  const sounding = given.find(({ kind }) => kind === 'heard')?.music;
-  const claps = given.some(({ kind }) => kind === 'clap');
+  const sounding = questions.find(({ kind }) => kind === 'heard')?.music;
+  const claps = questions.some(({ kind }) => kind === 'clap');
   useKeptForLater(sounding, banks, async () => {
     if (claps) await Promise.all([loadClapping(), Ear.warm()]);
   });
@@ -87,15 +91,17 @@ export function Drill({ questions: given, vocabulary, countIn, banks }: DrillPro
   }, [index]);
 
   const begin = () => {
+    // Without a connection the same ones are asked again.
+    setState({ kind: 'asks', round: askedAgain(questions, answers), index: 0, given: undefined });
     setAnswers([]);
     setLeft(SECONDS);
-    setState({ kind: 'asks', index: 0, given: undefined });
   };
   const goOn = () => {
-    const next = index + 1;
-    const isOver = left <= 0 || next >= questions.length;
+    if (state.kind !== 'asks') return;
+    const next = state.index + 1;
+    const isOver = left <= 0 || next >= state.round.length;
     if (isOver) notes.add(SECONDS - left, READING);
-    setState(isOver ? { kind: 'over' } : { kind: 'asks', index: next, given: undefined });
+    setState(isOver ? { kind: 'over' } : { ...state, index: next, given: undefined });
   };
   const answer = (question: DrillQuestion, words: string, isRight = words === question.answer) => {
     if (state.kind !== 'asks' || state.given !== undefined) return;
@@ -106,8 +112,6 @@ export function Drill({ questions: given, vocabulary, countIn, banks }: DrillPro
   };
   const again = async () => {
     setState({ kind: 'before' });
-    // Without a connection the same ones are asked.
-    setQuestions(askedAgain(questions, answers));
     await notes.send();
     if (navigator.onLine) router.refresh();
   };
@@ -126,7 +130,7 @@ export function Drill({ questions: given, vocabulary, countIn, banks }: DrillPro
     );
   if (state.kind === 'over')
     return <Over answers={answers} vocabulary={vocabulary} onAgain={() => void again()} />;
-  const question = questions[state.index]!;
+  const question = state.round[state.index]!;
   const { given: answered } = state;
   return (
     <section aria-label="Question" data-item={question.item} data-bpm={question.bpm} className="space-y-4">

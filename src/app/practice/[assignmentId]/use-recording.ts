@@ -82,7 +82,6 @@ export function useRecording(options: RecordingOptions) {
     if (recorder.current?.track.readyState === 'live') return recorder.current;
     recorder.current?.close();
     recorder.current = undefined;
-    setMicrophoneOpen(false);
     try {
       const opened = await Recorder.open(getMixer());
       opened.onLevel = (heard, samples) => {
@@ -93,6 +92,7 @@ export function useRecording(options: RecordingOptions) {
       setMicrophoneOpen(true);
       return opened;
     } catch (error) {
+      setMicrophoneOpen(false);
       dispatch({ kind: 'failed', text: sayMicrophoneProblem(error) });
       return undefined;
     }

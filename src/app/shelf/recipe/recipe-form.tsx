@@ -4,6 +4,7 @@ import { tonalityName } from '@/core/pitch';
 import {
   MOST_LEAP,
   notesToChooseFrom,
+  type RangeNote,
   RECIPE_LENGTHS,
   RECIPE_METERS,
   RECIPE_MODES,
@@ -188,32 +189,32 @@ function RangeChoices({ recipe, onChange }: Omit<RecipeFormProps, 'vocabulary'>)
     onChange({ range: low === first && high === last ? undefined : [low, high] });
   return (
     <>
-      <Choice
+      <NoteChoice
         label="Lowest note"
         value={lowest}
-        onChange={({ target }) => choose(Number(target.value), highest)}
-      >
-        {notes
-          .filter(({ midi }) => midi < highest)
-          .map(({ midi, name }) => (
-            <option key={midi} value={midi}>
-              {name}
-            </option>
-          ))}
-      </Choice>
-      <Choice
+        notes={notes.filter(({ midi }) => midi < highest)}
+        onChoose={(midi) => choose(midi, highest)}
+      />
+      <NoteChoice
         label="Highest note"
         value={highest}
-        onChange={({ target }) => choose(lowest, Number(target.value))}
-      >
-        {notes
-          .filter(({ midi }) => midi > lowest)
-          .map(({ midi, name }) => (
-            <option key={midi} value={midi}>
-              {name}
-            </option>
-          ))}
-      </Choice>
+        notes={notes.filter(({ midi }) => midi > lowest)}
+        onChoose={(midi) => choose(lowest, midi)}
+      />
     </>
   );
 }
+
+interface NoteChoiceProps {
+  readonly label: string;
+  /** Written MIDI number. */
+  readonly value: number;
+  readonly notes: readonly RangeNote[];
+  readonly onChoose: (midi: number) => void;
+}
+
+const NoteChoice = ({ label, value, notes, onChoose }: NoteChoiceProps) => (
+  <Choice label={label} value={value} onChange={({ target }) => onChoose(Number(target.value))}>
+    <Options of={notes.map(({ midi, name }) => ({ id: `${midi}`, name }))} />
+  </Choice>
+);

@@ -1,5 +1,5 @@
 import type { Part } from '../../notation';
-import { pitchName, STEPS, type Step } from '../../pitch';
+import { pitchName, pitchNameInOctave, STEPS, type Step } from '../../pitch';
 import { melodyOf } from '../../study';
 import { around, type Question } from '../question';
 
@@ -13,7 +13,7 @@ export function namesOf(part: Part): readonly Question[] {
     const { clef } = part.measures[measureIndex]!;
     const answer = pitchName(spelling);
     return {
-      item: `name ${clef} ${answer}${spelling.octave}`,
+      item: `name ${clef} ${pitchNameInOctave(spelling)}`,
       kind: 'name',
       eventIds: [note.id],
       measureIndex,

@@ -268,14 +268,8 @@ function afterHit(plan: CoachPlan, coach: Coach, focus: Focus, isEasy: boolean):
   }
   const next = widthAfter(plan, focus, 1);
   const wider = isEasy && next !== 'line' ? widthAfter(plan, { ...focus, width: next }, 1) : next;
-  if (wider === 'line' || isWholeLine(plan, focus.measureIndex, wider)) return onward(plan, coach);
+  if (wider === 'line') return onward(plan, coach);
   return atFocus(plan, coach, { ...focus, hits: 0, misses: 0, width: wider }, false);
-}
-
-/** Whether a width is all of a short line: then the line itself is played, and counts. */
-function isWholeLine(plan: CoachPlan, measureIndex: number, width: Width): boolean {
-  const { fromIndex, toIndex } = rangeOf(plan, measureIndex, width);
-  return toIndex - fromIndex === plan.measures;
 }
 
 function afterMiss(plan: CoachPlan, coach: Coach, focus: Focus): Coach {
@@ -335,14 +329,12 @@ function widthAfter(plan: CoachPlan, focus: Focus, step: 1 | -1): Width {
   const narrowest = WIDTHS.indexOf(hasPair(plan, measureIndex, hasWrongNotes) ? 'two-notes' : 'measure');
   const here = WIDTHS.indexOf(focus.width);
   const spanOf = (width: Width) => JSON.stringify(rangeOf(plan, measureIndex, width));
+  // What is all of a short line is the line, which counts; what is as wide as before brings nothing new.
+  const isSkipped = (width: Width) =>
+    spanOf(width) === spanOf('line') ||
+    (focus.width !== 'two-notes' && spanOf(width) === spanOf(focus.width));
   let at = here + step;
-  while (
-    at > narrowest &&
-    at < WIDTHS.length - 1 &&
-    WIDTHS[here] !== 'two-notes' &&
-    spanOf(WIDTHS[at]!) === spanOf(WIDTHS[here]!)
-  )
-    at += step;
+  while (at > narrowest && at < WIDTHS.length - 1 && isSkipped(WIDTHS[at]!)) at += step;
   return WIDTHS[Math.max(narrowest, Math.min(at, WIDTHS.length - 1))]!;
 }
 

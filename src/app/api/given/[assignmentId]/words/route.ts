@@ -1,9 +1,8 @@
 import { z } from 'zod';
-import { forSender, parseJson, problem, readBody } from '@/app/_components/request';
-import { describeIssue } from '@/core/base';
+import { forOutbox } from '@/app/_components/request';
+import { failure } from '@/core/base';
 import { sayStageDone } from '@/server/access/practice/to-play';
 
-const MAXIMUM_WORD_BYTES = 2000;
 const wordForm = z.object({ id: z.uuid(), stage: z.string().min(1).max(160) });
 
 const WORDS = {
@@ -18,12 +17,10 @@ export function POST(
   request: Request,
   { params }: { readonly params: Promise<{ readonly assignmentId: string }> },
 ): Promise<Response> {
-  return forSender(request, WORDS, async (viewer) => {
-    const body = await readBody(request, MAXIMUM_WORD_BYTES);
-    const read = wordForm.safeParse(body && parseJson(body));
-    if (!read.success) return problem(400, 'This came without saying which step went well.');
-    const { id, stage } = read.data;
-    const said = await sayStageDone(viewer, (await params).assignmentId, stage, id);
-    return said.ok ? Response.json({}) : problem(400, said.issues.map(describeIssue).join(' '));
+  return forOutbox(request, WORDS, async (viewer, sent) => {
+    const read = wordForm.safeParse(sent);
+    if (!read.success)
+      return failure({ code: 'no-step', message: 'This came without saying which step went well.' });
+    return sayStageDone(viewer, (await params).assignmentId, read.data.stage, read.data.id);
   });
 }
