@@ -1,20 +1,17 @@
 // The plain form of the aligner's recursion: every way to every cell is looked at, with nothing left out. Slow, and easy to believe.
 
 import {
-  COST_AFTER_UNFINISHED,
   COST_EXTRA,
   COST_JUMP_AHEAD,
   COST_MISSING,
   COST_OF_DOUBT,
-  COST_OF_DOUBTFUL_RESTART,
+  COST_OF_DOUBTFUL_JUMP,
   COST_OUTSIDE,
   COST_RESTART,
   COST_RESTART_AT_START,
-  COST_RESTART_INSIDE,
   costMissing,
   costOutside,
   earliestBefore,
-  MOST_FOR_UNFINISHED,
   MOST_SKIPPED_TARGETS,
   pitchCost,
   timingCost,
@@ -52,10 +49,10 @@ export function plainAlign(
   for (let j = 0; j < m; j++) {
     const earliest = earliestBefore(j, sounds);
     const doubt = 1 - sounds[j]!.startStrength;
-    const doubtOfRestart = COST_OF_DOUBTFUL_RESTART * doubt;
+    const doubtOfRestart = COST_OF_DOUBTFUL_JUMP * doubt;
     for (let i = 0; i < n; i++) {
-      const inside = targets[i]!.startsMeasure ? 0 : COST_RESTART_INSIDE;
-      const goingBack = i === 0 ? COST_RESTART_AT_START : COST_RESTART + inside;
+      const within = targets[i]!.startsMeasure ? COST_RESTART : COST_OF_DOUBTFUL_JUMP;
+      const goingBack = i === 0 ? COST_RESTART_AT_START : within;
       const cell = j * n + i;
       let best = i * COST_MISSING + costOutside(playedBefore[j]!);
       let predecessor = -1;
@@ -67,7 +64,7 @@ export function plainAlign(
           const cost =
             costs[j0 * n + i0]! +
             skippedSounds +
-            costMissing(i0, i, targets) +
+            costMissing(i0, i) +
             timingCost(beats, seconds, options.secondsPerBeat, doubt);
           if (cost < best) [best, predecessor] = [cost, j0 * n + i0];
         }
@@ -111,10 +108,7 @@ function trace(costs: Float64Array, from: Int32Array, n: number, playedBefore: F
   let best = Number.POSITIVE_INFINITY;
   for (let cell = 0; cell < n * m; cell++) {
     const after = playedBefore[m]! - playedBefore[Math.floor(cell / n) + 1]!;
-    const unfinished = Math.min(
-      (n - 1 - (cell % n)) * COST_MISSING,
-      MOST_FOR_UNFINISHED + after * COST_AFTER_UNFINISHED,
-    );
+    const unfinished = Math.min((n - 1 - (cell % n)) * COST_MISSING, COST_JUMP_AHEAD + after * COST_OUTSIDE);
     const cost = costs[cell]! + unfinished + costOutside(after);
     if (cost < best) [best, end] = [cost, cell];
   }

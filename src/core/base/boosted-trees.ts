@@ -10,6 +10,9 @@ export interface BoostedTrees {
   readonly trees: readonly Tree[];
 }
 
+/** From here on a probability says yes rather than no. */
+export const LIKELIER_THAN_NOT = 0.5;
+
 /** How likely what was learned is, 0–1. @throws RangeError when a feature is missing that the model asks for. */
 export function probabilityOf(
   features: Readonly<Record<string, number>>,

@@ -1,3 +1,11 @@
+/** Fewer that are alike may be so by chance. Common practice. */
+export const FEWEST_ALIKE = 3;
+/** Fewer do not tell what is usual: one or two of them may be odd. Common practice. */
+export const FEWEST_TO_COMPARE = 6;
+/** What is so of so many is so of most, and of nearly all of them. Common practice. */
+export const MOST_SHARE = 0.6;
+export const NEARLY_ALL_SHARE = 0.75;
+
 /** Median of at least one value. @throws RangeError when empty. */
 export function median(values: ArrayLike<number>): number {
   return quantile(values, 0.5);
@@ -39,3 +47,10 @@ export function maybeMedianSlope(
 export function clamp(value: number, from: number, to: number): number {
   return Math.max(from, Math.min(to, value));
 }
+
+/** Median absolute deviation of a normal distribution with deviation 1. Source: its quartile, 0.6745; any table of the normal distribution. */
+export const NORMAL_MAD = 0.6745;
+/** How much further the median of a normal sample strays than its mean: √(π / 2). Source: M. Kendall, A. Stuart, "The Advanced Theory of Statistics", volume 1, on the standard error of quantiles. */
+export const MEDIAN_OVER_MEAN = Math.sqrt(Math.PI / 2);
+/** Sums in another order differ by less than this. */
+export const ROUNDING = 1e-9;

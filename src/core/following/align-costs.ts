@@ -1,44 +1,32 @@
+import { LIKELIER_THAN_NOT } from '../base';
 import { SAME_PITCH_SEMITONES } from '../pitch';
 import type { Candidate, Target } from './alignment';
 
 // Costs are in units of "one clearly wrong note". Their order matters, not their third digit:
 // a wrong note is cheaper than a missing one plus an extra one, a restart dearer than one or two extras.
-const COST_WRONG_PITCH = 1.3;
+export const COST_WRONG_PITCH = 1.2;
 const COST_OCTAVE = 0.7;
 export const COST_MISSING = 1.5;
-export const COST_EXTRA = 1.2;
+export const COST_EXTRA = COST_WRONG_PITCH;
 /** Taking a start that is not there at all for a note costs so much more than taking a sure one. */
 export const COST_OF_DOUBT = 1;
-/** Nobody goes back without a clear start. */
-export const COST_OF_DOUBTFUL_RESTART = 3;
-/** Talk, a count-in or a false start before the line, and noises after it: a few, and what is more must be the playing. */
+/** Going back to the middle of a measure; nobody stops or goes back without a clear start. */
+export const COST_OF_DOUBTFUL_JUMP = 3;
+/** Talk, a count-in or a false start before the line, and noises after it: a few, and what is more are notes too many. */
 export const COST_OUTSIDE = 0.5;
 const FEW_OUTSIDE = 12;
-const COST_FURTHER_OUTSIDE = 1;
 export const COST_RESTART = 2.2;
 /** Beginning the whole line again after a few notes is the likeliest of all. */
 export const COST_RESTART_AT_START = 0.9;
-/** Going back to the middle of a measure is rarer than to its start. */
-export const COST_RESTART_INSIDE = 0.8;
-/** Whole measures are left out sooner than as many notes from the middle of one to the middle of another. */
-const LESS_FOR_WHOLE_MEASURES = 0.3;
-/** Leaving out a measure or a line, or jumping over it: so much, however long it is. */
+/** Leaving out a measure or a line, jumping over it, or stopping before the end: so much, however long it is. */
 export const COST_JUMP_AHEAD = 4.5;
-/** Stopping before the end, however early; but then a few words are heard at most: who plays on plays wrong notes. */
-export const MOST_FOR_UNFINISHED = 4;
-export const COST_AFTER_UNFINISHED = 0.3;
+/** A beat off; more where the start is doubtful. */
 const COST_PER_BEAT_OFF = 1.8;
-/** A pause costs this at most, however long. */
-const MOST_FOR_TIMING = 1.6;
-const DOUBTFUL_TIMING_FACTOR = 2;
-const COST_OF_DOUBTFUL_PAUSE = 3;
 /** A pulse may bend by this share without cost. */
 const FREE_TEMPO_SHARE = 0.06;
 export const MOST_SKIPPED_TARGETS = 6;
 /** Between two notes there are at most so many sounds that surely started, and so many doubtful ones. */
-const MOST_SKIPPED_SOUNDS = 8;
-const MOST_SKIPPED_IN_ALL = 40;
-const SURELY_STARTED = 0.5;
+export const MOST_SKIPPED_IN_ALL = 40;
 
 export function pitchCost(target: Target, sound: Candidate, tuningSemitones: number): number {
   if (target.midi === undefined || sound.midi === undefined) return 0;
@@ -54,8 +42,9 @@ export function timingCost(beats: number, seconds: number, secondsPerBeat: numbe
   const difference = seconds / secondsPerBeat - beats;
   const off = (difference < 0 ? -difference : difference) - FREE_TEMPO_SHARE * beats;
   if (off <= 0) return 0;
-  const cost = COST_PER_BEAT_OFF * (1 + DOUBTFUL_TIMING_FACTOR * doubt) * off;
-  const most = MOST_FOR_TIMING + COST_OF_DOUBTFUL_PAUSE * doubt;
+  const cost = COST_PER_BEAT_OFF * (1 + doubt) * off;
+  // A pause costs as much as a note left out at most, however long.
+  const most = COST_MISSING + COST_OF_DOUBTFUL_JUMP * doubt;
   return cost < most ? cost : most;
 }
 
@@ -65,25 +54,20 @@ export function timingCost(beats: number, seconds: number, secondsPerBeat: numbe
  */
 export const weightOfStart = ({ startStrength }: Candidate) => startStrength * startStrength;
 
-/** Of the notes between two that were played, one after the other in `targets`. */
-export function costMissing(before: number, after: number, targets: readonly Target[]): number {
-  const count = after - before - 1;
-  if (count === 0) return 0;
-  const areMeasures = targets[before + 1]!.startsMeasure && targets[after]!.startsMeasure;
-  return count * COST_MISSING - (areMeasures ? LESS_FOR_WHOLE_MEASURES : 0);
-}
+/** Of the notes between two that were played, by their places. */
+export const costMissing = (before: number, after: number) => (after - before - 1) * COST_MISSING;
 
 /** @param starts before the first or after the last note that was found. */
 export const costOutside = (starts: number) =>
-  COST_OUTSIDE * starts + COST_FURTHER_OUTSIDE * Math.max(0, starts - FEW_OUTSIDE);
+  COST_OUTSIDE * Math.min(starts, FEW_OUTSIDE) + COST_EXTRA * Math.max(0, starts - FEW_OUTSIDE);
 
 /** The earliest sound that the note before the one of sound `j` may be. */
 export function earliestBefore(j: number, sounds: readonly Candidate[]): number {
   let skipped = 0;
   let j0 = j - 1;
   while (j0 > 0 && j - j0 <= MOST_SKIPPED_IN_ALL) {
-    if (sounds[j0]!.startStrength >= SURELY_STARTED) skipped++;
-    if (skipped > MOST_SKIPPED_SOUNDS) break;
+    if (sounds[j0]!.startStrength >= LIKELIER_THAN_NOT) skipped++;
+    if (skipped > MOST_SKIPPED_TARGETS) break;
     j0--;
   }
   return Math.max(0, j0);

@@ -1,18 +1,17 @@
+import { ROUNDING } from '../base';
 import {
-  COST_AFTER_UNFINISHED,
   COST_EXTRA,
   COST_JUMP_AHEAD,
   COST_MISSING,
   COST_OF_DOUBT,
-  COST_OF_DOUBTFUL_RESTART,
+  COST_OF_DOUBTFUL_JUMP,
   COST_OUTSIDE,
   COST_RESTART,
   COST_RESTART_AT_START,
-  COST_RESTART_INSIDE,
   costMissing,
   costOutside,
   earliestBefore,
-  MOST_FOR_UNFINISHED,
+  MOST_SKIPPED_IN_ALL,
   MOST_SKIPPED_TARGETS,
   pitchCost,
   timingCost,
@@ -40,12 +39,10 @@ export function align(
   return grid.cheapest();
 }
 
-/** A sound reaches back over at most so many others; rows of the grid before that are not needed any more. */
-const ROWS_KEPT = 64;
+/** A sound reaches back over so many others at most; rows of the grid before that are not needed any more. */
+const ROWS_KEPT = MOST_SKIPPED_IN_ALL + 2;
 /** A step goes over none, or up to so many, targets. */
 const STEPS = MOST_SKIPPED_TARGETS + 1;
-/** Sums in another order differ by less than this. */
-const ROUNDING = 1e-9;
 
 /** Costs of explaining the sounds so far, with the latest one taken for each of the targets. */
 class Grid {
@@ -93,7 +90,7 @@ class Grid {
       targets,
       ({ startsMeasure }, i) =>
         moreForGoingBack +
-        (i === 0 ? COST_RESTART_AT_START : COST_RESTART + (startsMeasure ? 0 : COST_RESTART_INSIDE)),
+        (i === 0 ? COST_RESTART_AT_START : startsMeasure ? COST_RESTART : COST_OF_DOUBTFUL_JUMP),
     );
     this.#startsBefore = new Float64Array(m + 1);
     this.#playedBefore = new Float64Array(m + 1);
@@ -103,7 +100,7 @@ class Grid {
     });
     this.#missing = Float64Array.from({ length: n * STEPS }, (_, at) => {
       const [i, before] = [Math.floor(at / STEPS), (at % STEPS) + 1];
-      return before > i ? Number.POSITIVE_INFINITY : costMissing(i - before, i, targets);
+      return before > i ? Number.POSITIVE_INFINITY : costMissing(i - before, i);
     });
     this.#lasts = Int32Array.from(targets.flatMap((_, i) => (targets[i + 1]?.startsMeasure ? [i] : [])));
     this.#lastsBefore = Int32Array.from(targets, ({ startsMeasure }, i) =>
@@ -156,7 +153,7 @@ class Grid {
     const goingBack = this.#goingBack;
     const known = this.#known;
     const beats = this.#beats;
-    const doubtOfRestart = COST_OF_DOUBTFUL_RESTART * doubt;
+    const doubtOfRestart = COST_OF_DOUBTFUL_JUMP * doubt;
     for (let i = 0; i < n; i++) {
       const restart = cheapestCost[row + i]! + skippedSounds + goingBack[i]! + doubtOfRestart;
       if (restart < known[i]!) known[i] = restart;
@@ -188,7 +185,7 @@ class Grid {
     const lowestLast = this.#lowestLast;
     const lasts = this.#lasts;
     const lastsBefore = this.#lastsBefore;
-    const doubtOfRestart = COST_OF_DOUBTFUL_RESTART * doubt;
+    const doubtOfRestart = COST_OF_DOUBTFUL_JUMP * doubt;
     for (let i = 0; i < n; i++) {
       const most = known[i]! + ROUNDING;
       if (lowestStep[row + i]! + skippedSounds <= most) {
@@ -231,7 +228,8 @@ class Grid {
     const row = (j % ROWS_KEPT) * this.#n;
     const after = this.#playedBefore.at(-1)! - this.#playedBefore[j + 1]!;
     const outside = costOutside(after);
-    const mostUnfinished = MOST_FOR_UNFINISHED + after * COST_AFTER_UNFINISHED;
+    // Who stops says a few words at most: who plays on plays wrong notes.
+    const mostUnfinished = COST_JUMP_AHEAD + after * COST_OUTSIDE;
     const { mismatch, tuningSemitones } = this.#options;
     for (let i = 0; i < this.#n; i++) {
       const asTarget = mismatch ? mismatch(i, j) : pitchCost(this.#targets[i]!, sound, tuningSemitones);

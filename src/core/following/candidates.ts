@@ -1,11 +1,17 @@
-import { clamp, median } from '../base';
+import { clamp, FEWEST_TO_COMPARE, LIKELIER_THAN_NOT, median } from '../base';
 import {
+  BRIDGED_SECONDS,
+  DOUBTFUL_START,
   type Heard,
   type HeardStrike,
   isOutOfDip,
+  LONGEST_UNSETTLED_SECONDS,
+  PARTING_DIP_DB,
+  PLAYERS_RANGE_DB,
   type Pluck,
   phrasesOf,
   type SoundingEvent,
+  SPEECH_SECONDS,
   type Stroke,
   type Tone,
   usualStrokeDb,
@@ -13,28 +19,20 @@ import {
 import type { WrittenNote } from '../notation';
 import { SAME_PITCH_SEMITONES } from '../pitch';
 import type { Alignment, Candidate } from './alignment';
-import { LOWER_OCTAVE_SHOWS_DB } from './following';
+import { IN_PLACE_BEATS, LOWER_OCTAVE_SHOWS_DB } from './following';
 import { playedTones } from './played-tones';
 import { otherToneTest } from './somebody-else';
 import type { UnpitchedSound } from './unpitched';
 
 /** Surer starts than this are extra notes when no note is written there. */
 const SURE_START = 0.96;
-/** A tie is often started again where a further head is printed, and hardly elsewhere. */
-const SURE_START_AT_TIED_HEAD = 0.5;
-const TIED_HEAD_BEATS = 0.25;
 
 /**
  * A squeak: so short and so far above the note it goes over into. A reed overblows to its second or third partial, but what is
  * heard of a moment's squeak may lie lower.
  */
-const SQUEAK_SECONDS = 0.25;
 const SQUEAK_SEMITONES = 6.5;
 
-/** A held tone that repeats so well is played, not said. */
-const PLAYED_SECONDS = 0.2;
-const PLAYED_CLARITY = 0.95;
-const PLAYED_WEIGHT = 1.6;
 /** A stroke that is so much softer than the usual one of the take is rather talk or a chair; nearer to it, it is a stroke. */
 const STROKE_BELOW_USUAL_DB = [2, 6] as const;
 const NO_STROKE_WEIGHT = 0.2;
@@ -45,27 +43,10 @@ const NO_STROKE_WEIGHT = 0.2;
  */
 const UNLIKE_RATIO = 3;
 const OTHER_SOUND_DB = 6;
-const SOFT_OTHER_SOUND_DB = 1.5;
-const FEWEST_STROKES_TO_COMPARE = 6;
-/** It may still be the stroke that is written, but is none too many; so may a sound that is so much softer than the usual one. */
-const OTHER_SOUND_STRENGTH = 0.3;
-const HARDLY_A_STROKE_DB = 7;
-/** The consonants of a word lie so far around its vowel. */
-const WORD_SECONDS = 0.2;
-const WORD_BELOW_USUAL_DB = 2;
-/** With fewer of its strokes outside of sentences the take itself is spoken. */
-const LEAST_UNSPOKEN_SHARE = 0.5;
 
 /** A scoop: so short on the way to a pitch that is no further off, without a dip between. */
-const SCOOP_SECONDS = 0.12;
+const SCOOP_SECONDS = 0.15;
 const SCOOP_SEMITONES = 1.3;
-const SCOOP_GAP_SECONDS = 0.03;
-const SCOOP_DIP_DB = 3;
-
-/** A start that spoke twice: so soon again at the same pitch, without a gap, and the note is long enough to be neither. */
-const STUTTER_SECONDS = 0.15;
-const STUTTER_DIP_DB = 6;
-const STUTTERED_NOTE_SECONDS = 0.3;
 
 /** Whether the player makes strokes of one kind, or of two that sound and are as loud as they like: hand and knee, hard and soft. */
 export type StrokeKinds = 'one' | 'two';
@@ -88,9 +69,7 @@ export function candidatesFor(
     const { sound, reattacks } = tone;
     const starts = [sound, ...reattacks];
     const isOthers = isOther(tone);
-    const [playedWeight, most] = isOthers
-      ? [NO_STROKE_WEIGHT, OTHER_SOUND_STRENGTH]
-      : [weightOfTone(sound), 1];
+    const [playedWeight, most] = isOthers ? [NO_STROKE_WEIGHT, DOUBTFUL_START] : [1, 1];
     return starts.map(({ onsetSeconds, startStrength }, index) => ({
       ...(index === 0 ? sound : startedWithin(sound)),
       onsetSeconds,
@@ -113,10 +92,10 @@ function strokeCandidates(heard: Heard, kinds: StrokeKinds): readonly Candidate[
   const isOtherSound = otherSoundTest(heard.strikes, usualDb);
   const sure = heard.strikes.map((strike) => {
     const belowUsualDb = usualDb - strike.levelDb;
-    const isOther = kinds === 'one' && (isOtherSound(strike) || belowUsualDb >= HARDLY_A_STROKE_DB);
+    const isOther = kinds === 'one' && (isOtherSound(strike) || belowUsualDb >= PLAYERS_RANGE_DB);
     const isNoStroke = isOther || (kinds === 'one' && isWord(strike.onsetSeconds, strike.levelDb));
     return strokeCandidate(
-      isOther ? { ...strike, startStrength: OTHER_SOUND_STRENGTH } : strike,
+      isOther ? { ...strike, startStrength: DOUBTFUL_START } : strike,
       isNoStroke ? NO_STROKE_WEIGHT : kinds === 'two' ? 1 : weightOfStroke(belowUsualDb),
       isOther,
     );
@@ -142,19 +121,12 @@ const strokeCandidate = (
 
 /** Which strokes sound so unlike the others that something else may have made them: a chair, a cough, a word. */
 function otherSoundTest(strikes: readonly HeardStrike[], usualDb: number): (strike: HeardStrike) => boolean {
-  if (strikes.length < FEWEST_STROKES_TO_COMPARE) return () => false;
+  if (strikes.length < FEWEST_TO_COMPARE) return () => false;
   const usualUnlikeDb = median(strikes.map(({ unlikeDb }) => unlikeDb));
   return ({ unlikeDb, levelDb }) => {
     if (unlikeDb < UNLIKE_RATIO * usualUnlikeDb) return false;
-    const isSoft = usualDb - levelDb >= STROKE_BELOW_USUAL_DB[1];
-    return unlikeDb >= (isSoft ? SOFT_OTHER_SOUND_DB : OTHER_SOUND_DB);
+    return usualDb - levelDb >= STROKE_BELOW_USUAL_DB[1] || unlikeDb >= OTHER_SOUND_DB;
   };
-}
-
-function weightOfTone(sound: Tone | Pluck): number {
-  if (sound.kind === 'pluck' || sound.clarity === undefined) return 1;
-  const isHeld = sound.endSeconds - sound.onsetSeconds >= PLAYED_SECONDS;
-  return isHeld && sound.clarity >= PLAYED_CLARITY ? PLAYED_WEIGHT : 1;
 }
 
 /** Which strokes are words: within a sentence and softer than the strokes outside of any, unless most of the take is spoken. */
@@ -163,12 +135,13 @@ function wordTest({ tones, strikes }: Heard): (seconds: number, levelDb: number)
   const isInSentence = (seconds: number) =>
     sentences.some(
       ({ fromSeconds, toSeconds }) =>
-        seconds >= fromSeconds - WORD_SECONDS && seconds <= toSeconds + WORD_SECONDS,
+        seconds >= fromSeconds - SPEECH_SECONDS && seconds <= toSeconds + SPEECH_SECONDS,
     );
   const outside = strikes.filter(({ onsetSeconds }) => !isInSentence(onsetSeconds));
-  if (outside.length < LEAST_UNSPOKEN_SHARE * strikes.length || outside.length === 0) return () => false;
+  // With most of its strokes in sentences the take itself is spoken.
+  if (outside.length < strikes.length / 2 || outside.length === 0) return () => false;
   const usualDb = median(outside.map(({ levelDb }) => levelDb));
-  return (seconds, levelDb) => levelDb <= usualDb - WORD_BELOW_USUAL_DB && isInSentence(seconds);
+  return (seconds, levelDb) => levelDb <= usualDb - STROKE_BELOW_USUAL_DB[0] && isInSentence(seconds);
 }
 
 function weightOfStroke(belowUsualDb: number): number {
@@ -194,8 +167,9 @@ export function joinDoubtful(
     if (!note && sound.isOthers) return sounds.length - 1;
     if (note) latest = { note, onsetSeconds: sound.onsetSeconds };
     const beats = latest && (sound.onsetSeconds - latest.onsetSeconds) / secondsPerBeat;
-    const isAtTiedHead = latest?.note.tiedBeats.some((at) => Math.abs(at - beats!) <= TIED_HEAD_BEATS);
-    const sureStart = isAtTiedHead ? SURE_START_AT_TIED_HEAD : SURE_START;
+    // A tie is often started again where a further head is printed, and hardly elsewhere.
+    const isAtTiedHead = latest?.note.tiedBeats.some((at) => Math.abs(at - beats!) <= IN_PLACE_BEATS);
+    const sureStart = isAtTiedHead ? LIKELIER_THAN_NOT : SURE_START;
     if (before && !used.has(index) && (sound.startStrength < sureStart || isOctaveOf(before, sound)))
       sounds[sounds.length - 1] = { ...before, endSeconds: Math.max(before.endSeconds, sound.endSeconds) };
     else if (
@@ -227,7 +201,7 @@ function startsWith(
   if (isUsed === nextIsUsed) return false;
   return (
     isScoop(sound, next) ||
-    (noteSeconds >= STUTTERED_NOTE_SECONDS && isStutter(sound, next)) ||
+    (noteSeconds >= 2 * SCOOP_SECONDS && isStutter(sound, next)) ||
     (nextIsUsed && isSqueak(sound, next))
   );
 }
@@ -237,26 +211,28 @@ function isOctaveOf(before: Candidate, sound: Candidate): boolean {
   if (before.midi === undefined || sound.kind !== 'tone') return false;
   return (
     Math.abs(sound.midi - before.midi - 12) <= SCOOP_SEMITONES &&
-    sound.onsetSeconds - before.endSeconds <= SCOOP_GAP_SECONDS &&
-    !isOutOfDip(sound, SCOOP_DIP_DB) &&
+    sound.onsetSeconds - before.endSeconds <= BRIDGED_SECONDS &&
+    !isOutOfDip(sound, PARTING_DIP_DB) &&
     sound.octaveBelowDb > LOWER_OCTAVE_SHOWS_DB
   );
 }
 
+/** Whether a start spoke twice: so soon again at the same pitch, without a gap. */
 function isStutter(sound: Candidate, next: Candidate): boolean {
   if (sound.midi === undefined || next.midi === undefined) return false;
   return (
-    next.onsetSeconds - sound.onsetSeconds <= STUTTER_SECONDS &&
+    next.onsetSeconds - sound.onsetSeconds <= SCOOP_SECONDS &&
     Math.abs(next.midi - sound.midi) <= SAME_PITCH_SEMITONES &&
-    next.onsetSeconds - sound.endSeconds <= SCOOP_GAP_SECONDS &&
-    !isOutOfDip(next, STUTTER_DIP_DB)
+    next.onsetSeconds - sound.endSeconds <= BRIDGED_SECONDS &&
+    !isOutOfDip(next, PARTING_DIP_DB)
   );
 }
 
 function isSqueak(sound: SoundingEvent, next: SoundingEvent): boolean {
   if (sound.midi === undefined || next.midi === undefined) return false;
   return (
-    next.onsetSeconds - sound.onsetSeconds <= SQUEAK_SECONDS && sound.midi - next.midi >= SQUEAK_SEMITONES
+    next.onsetSeconds - sound.onsetSeconds <= LONGEST_UNSETTLED_SECONDS &&
+    sound.midi - next.midi >= SQUEAK_SEMITONES
   );
 }
 
@@ -265,7 +241,7 @@ function isScoop(sound: Candidate, next: Candidate): boolean {
   return (
     sound.endSeconds - sound.onsetSeconds <= SCOOP_SECONDS &&
     Math.abs(next.midi - sound.midi) <= SCOOP_SEMITONES &&
-    next.onsetSeconds - sound.endSeconds <= SCOOP_GAP_SECONDS &&
-    !isOutOfDip(next, SCOOP_DIP_DB)
+    next.onsetSeconds - sound.endSeconds <= BRIDGED_SECONDS &&
+    !isOutOfDip(next, PARTING_DIP_DB)
   );
 }

@@ -1,28 +1,22 @@
-import { median, quantile } from '../base';
-import { clarityOf, type Heard, type Pluck, type Tone } from '../listening';
+import { median } from '../base';
+import {
+  clarityOf,
+  type Heard,
+  LEAST_CLARITY_OF_ONE_TONE,
+  PLAYERS_RANGE_DB,
+  type Pluck,
+  SAME_START_SECONDS,
+  SHORTEST_TONE_SECONDS,
+  type Tone,
+} from '../listening';
 import type { WrittenNote } from '../notation';
 import { SAME_PITCH_SEMITONES } from '../pitch';
 import { type Alignment, type Candidate, soundOf } from './alignment';
-import { type ExtraSound, LEAST_CLARITY_OF_ONE_TONE } from './following';
+import type { ExtraSound } from './following';
 import { BELOW_LINE_SEMITONES } from './somebody-else';
 
-/** How the player sounds is told by the softest and the least clear tenth of what was played of the line. */
-const PLAYERS_QUANTILE = 0.1;
-/** Softer than that by so much: an echo, a breath, or somebody further away. */
-const EXTRA_BELOW_PLAYERS_DB = 12;
-/** Less clear than that by so much: something else sounded, or sounded over it. In doubt nobody is blamed. */
-const EXTRA_BELOW_PLAYERS_CLARITY = 0.025;
-const SHORTEST_EXTRA_SECONDS = 0.07;
-/** The room's tail of a tone, when it is taken for one of its own: of the same pitch, at once, and so much softer. */
-const TAIL_BELOW_TONE_DB = 8;
-const TAIL_GAP_SECONDS = 0.06;
-/**
- * Where sounds fade by themselves, what was not struck still rings from before, when it is softer by this much or, where somebody
- * talks, was only found as something new in the spectrum: a word has that as well.
- */
-const RINGING_BELOW_USUAL_DB = 8;
-/** A strike lies this close to the start of what was struck. */
-const STRUCK_SECONDS = 0.08;
+/** What is so much softer than the player's usual note disturbs nobody: an echo, a breath, or somebody further away. */
+export const LOUD_BELOW_USUAL_DB = 12;
 /** A stroke that is so much softer than the softest of the line is a chair, a cough or a word. */
 const NOISE_BELOW_SOFTEST_DB = 4;
 /** Sounds this far outside the played line are talk or noise. */
@@ -84,12 +78,13 @@ function isGrace(
   );
 }
 
+/** The room's tail of a tone, when it is taken for one of its own: of the same pitch, at once, and softer. */
 function isTail(sound: Candidate, before: Candidate | undefined): boolean {
   if (before?.midi === undefined || sound.midi === undefined) return false;
   return (
     Math.abs(sound.midi - before.midi) <= SAME_PITCH_SEMITONES &&
-    sound.onsetSeconds - before.endSeconds <= TAIL_GAP_SECONDS &&
-    sound.levelDb <= before.levelDb - TAIL_BELOW_TONE_DB
+    sound.onsetSeconds - before.endSeconds <= SAME_START_SECONDS &&
+    sound.levelDb <= before.levelDb - PLAYERS_RANGE_DB
   );
 }
 
@@ -102,25 +97,23 @@ function toneTest(
 ): (sound: Tone | Pluck) => boolean {
   const levels = heard.tones.map((tone) => tone.levelDb);
   const usualDb = levels.length > 0 ? median(levels) : 0;
-  const softDb = quantile(
-    played.map(({ levelDb }) => levelDb),
-    PLAYERS_QUANTILE,
-  );
-  const leastClarity = quantile(played.map(clarityOf), PLAYERS_QUANTILE) - EXTRA_BELOW_PLAYERS_CLARITY;
+  const playedDb = median(played.map(({ levelDb }) => levelDb));
   const lowestMidi = Math.min(
     ...notes.flatMap(({ sound }) => (sound.kind === 'pitched' ? [sound.midi] : [])),
   );
   const isStruck = (seconds: number) =>
-    heard.strikes.some((strike) => Math.abs(strike.onsetSeconds - seconds) <= STRUCK_SECONDS);
+    heard.strikes.some((strike) => Math.abs(strike.onsetSeconds - seconds) <= SAME_START_SECONDS);
   return (sound) => {
     const { onsetSeconds, endSeconds, levelDb, midi } = sound;
-    const isFaint = levelDb < softDb - EXTRA_BELOW_PLAYERS_DB;
-    const isShort = endSeconds - onsetSeconds < SHORTEST_EXTRA_SECONDS;
-    const isNoise = clarityOf(sound) < Math.max(leastClarity, LEAST_CLARITY_OF_ONE_TONE);
+    const isFaint = levelDb < playedDb - LOUD_BELOW_USUAL_DB;
+    const isShort = endSeconds - onsetSeconds < SHORTEST_TONE_SECONDS;
+    const isNoise = clarityOf(sound) < LEAST_CLARITY_OF_ONE_TONE;
     const isTooLow = midi < lowestMidi - BELOW_LINE_SEMITONES;
+    // Where sounds fade by themselves, what was not struck still rings from before, when it is softer or, where somebody talks, was only found
+    // as something new in the spectrum: a word has that as well.
     const isRinging =
       !soundsAreSustained &&
-      ((sound.kind === 'pluck' && hasTalkBeside) || levelDb < usualDb - RINGING_BELOW_USUAL_DB) &&
+      ((sound.kind === 'pluck' && hasTalkBeside) || levelDb < usualDb - PLAYERS_RANGE_DB) &&
       !isStruck(onsetSeconds);
     return !(isFaint || isShort || isNoise || isTooLow || isRinging);
   };

@@ -17,9 +17,6 @@ import { alignInTempoAndTune, type TuningRange, USUAL_TUNING } from './tempo-and
 import { maybeTransposition } from './transposition';
 import { UnpitchedSound } from './unpitched';
 
-/** Weaker signs of a start are the beating of several strings. */
-const LEAST_SIGN_OF_START = 0.15;
-
 interface KnownOfPlayer {
   readonly tuningRange?: TuningRange | undefined;
   readonly fadesByItself?: boolean | undefined;
@@ -126,12 +123,7 @@ function signsOfStarts(heard: Heard, soundsAreSustained: boolean): readonly numb
   const strikes = heard.strikes.map((strike) => strike.onsetSeconds);
   if (soundsAreSustained) return strikes;
   const doubtful = heard.tones.flatMap((note) => note.reattacks);
-  return [
-    ...strikes,
-    ...doubtful
-      .filter(({ startStrength }) => startStrength >= LEAST_SIGN_OF_START)
-      .map((sign) => sign.onsetSeconds),
-  ];
+  return [...strikes, ...doubtful.map((sign) => sign.onsetSeconds)];
 }
 
 /** What holds for a whole take. */

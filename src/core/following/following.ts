@@ -3,10 +3,10 @@ import type { AskedSound } from '../notation';
 import type { Beside } from './besides';
 
 /** Changes whenever the same facts could be followed differently. */
-export const FOLLOWING_VERSION = 15;
+export const FOLLOWING_VERSION = 16;
 
-/** Less periodic than this a sound is the noise of an attack, or several strings at once: nothing is held against the player. */
-export const LEAST_CLARITY_OF_ONE_TONE = 0.92;
+/** What lies so near its time is in its place: less is nobody's fault. */
+export const IN_PLACE_BEATS = 0.15;
 
 /**
  * Where the odd partials of the octave below are stronger than this (`octaveBelowDb`), that octave sounds. Measured on the evaluation's

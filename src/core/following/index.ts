@@ -1,3 +1,4 @@
+export { LOUD_BELOW_USUAL_DB } from './extras';
 export { follow } from './follow';
 export {
   type ExtraSound,
@@ -5,13 +6,15 @@ export {
   type FollowedHead,
   type FollowedNote,
   type Following,
+  IN_PLACE_BEATS,
   type Interruption,
-  LEAST_CLARITY_OF_ONE_TONE,
   LOWER_OCTAVE_SHOWS_DB,
   type MissingSign,
   type Played,
   type ToneFacts,
 } from './following';
 export { playedTones } from './played-tones';
+export { SHORTEST_REST_BEATS } from './pulse-runs';
+export { BELOW_LINE_SEMITONES } from './somebody-else';
 export type { TuningRange } from './tempo-and-tuning';
 export { followTogether } from './together/follow-together';

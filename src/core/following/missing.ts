@@ -1,37 +1,18 @@
 import { clamp } from '../base';
-import { LEVEL_STEP_SECONDS, PITCH_STEP_SECONDS } from '../listening';
+import { LEVEL_STEP_SECONDS, PITCH_STEP_SECONDS, SAME_START_SECONDS } from '../listening';
 import { repeatsPitch, type WrittenNote } from '../notation';
 import { HALF_WAY_SEMITONES } from '../pitch';
 import type { FollowedNote, MissingSign, Played } from './following';
+import { IN_PLACE_BEATS } from './following';
 import type { UnpitchedSound } from './unpitched';
 
-/** So much of a repeated note, at the pulse before it, must have sounded. */
-const LEAST_HELD_SHARE = 0.3;
-/** So much of a note of another pitch must have sounded, and up to the next note but for a tongue's gap. */
-const LEAST_OTHER_SHARE = 0.5;
-const TONGUE_GAP_SECONDS = 0.06;
+/** So much of a note of another pitch must have sounded: half of it, and up to the next note but for a tongue's gap. */
 const FULL_SHARE = 0.8;
-/** The tone before and its room may reach so far into a note's place. */
-const TAIL_SECONDS = 0.05;
-/** A strike this close to where a note is due may be its start. */
-const DUE_BEATS = 0.2;
+/** A strike this close to where a note is due, or a change of level where a repeat is, may be its start. */
 const DUE_SECONDS = [0.06, 0.12] as const;
-/** A change of level this close to where a repeat is due may be its start. */
-const CHANGE_DUE_SECONDS = 0.11;
-/** A strike this close to the start of another note is that note's. */
-const EXPLAINED_SECONDS = 0.07;
 
-/**
- * So much of a note's place must show a pitch to speak for it. Measured on the evaluation's seeds 8001–11405: notes that were held
- * over show 1.0 of the pitch before them, notes that were played but not found at most 0.25.
- */
-const SHOWN_SHARE = 0.5;
-/** Started within so much of the value of the note before its own, the next one came in the place of that. */
-const NEXT_INSTEAD_SHARE = 0.4;
-/** Where a note was due something is looked for so far around it, and compared with what was so long before. */
-const AROUND_DUE_SECONDS = 0.05;
-const MOST_THERE_SECONDS = 0.25;
-const BEFORE_DUE_SECONDS = 0.25;
+/** What sounds where a note was due is looked for so long after it, and compared with what was so long before. */
+const LOOK_SECONDS = 0.25;
 
 /** What is known of the notes that were found, and of the starts in the recording. */
 export interface Found {
@@ -85,10 +66,10 @@ function soundingThere(index: number, before: PlayedBefore, found: Found) {
       Math.max(0, Math.floor(from / LEVEL_STEP_SECONDS)),
       Math.max(0, Math.ceil(to / LEVEL_STEP_SECONDS)),
     );
-  const there = levels(due - AROUND_DUE_SECONDS, due + Math.min(value, MOST_THERE_SECONDS));
+  const there = levels(due - SAME_START_SECONDS, due + Math.min(value, LOOK_SECONDS));
   if (there.length === 0) return undefined;
   const levelDb = Math.max(...there);
-  const leastBefore = Math.min(levelDb, ...levels(due - BEFORE_DUE_SECONDS, due - AROUND_DUE_SECONDS));
+  const leastBefore = Math.min(levelDb, ...levels(due - LOOK_SECONDS, due - SAME_START_SECONDS));
   return { levelDb, riseDb: levelDb - leastBefore };
 }
 
@@ -102,9 +83,9 @@ function maybeNextInstead(index: number, before: PlayedBefore, found: Found) {
   const from = next.sound.onsetSeconds;
   const pitchErrorSemitones = next.sound.midi - found.tuningSemitones - note.sound.midi;
   if (Math.abs(pitchErrorSemitones) <= HALF_WAY_SEMITONES) return undefined;
-  if (Math.abs(from - due) > NEXT_INSTEAD_SHARE * value) return undefined;
+  if (Math.abs(from - due) > value / 2) return undefined;
   return {
-    isShown: shareShown(next.sound.midi, from, due + value, found) >= SHOWN_SHARE,
+    isShown: isShown(next.sound.midi, from, due + value, found),
     held: {
       sound: { ...next.sound, endSeconds: due + value },
       pitchErrorSemitones,
@@ -123,9 +104,9 @@ function maybeWrongRepeat(index: number, before: PlayedBefore, found: Found) {
   if (!repeatsPitch(note, found.notes[before.index]) || Math.abs(pitchErrorSemitones) <= HALF_WAY_SEMITONES)
     return undefined;
   const { due, value } = placeOf(index, before, found);
-  if (sound.endSeconds < due + LEAST_HELD_SHARE * value) return undefined;
-  const isShown = shareShown(sound.midi, due, due + FULL_SHARE * value, found) >= SHOWN_SHARE;
-  return isShown ? goingOn(before.played, due, pitchErrorSemitones) : undefined;
+  if (sound.endSeconds < due + value / 2) return undefined;
+  const isPitchShown = isShown(sound.midi, due, due + FULL_SHARE * value, found);
+  return isPitchShown ? goingOn(before.played, due, pitchErrorSemitones) : undefined;
 }
 
 /** A single note whose predecessor sounded on up to its successor: its pitch was not changed, if its place shows that pitch. */
@@ -137,10 +118,10 @@ function maybeHeldThrough(index: number, before: PlayedBefore, found: Found) {
   if (sound.midi === undefined || note.sound.kind !== 'pitched') return undefined;
   if (repeatsPitch(note, found.notes[before.index])) return undefined;
   const { due, value } = placeOf(index, before, found);
-  const full = Math.min(due + FULL_SHARE * value, next.sound.onsetSeconds - TONGUE_GAP_SECONDS);
-  if (sound.endSeconds < Math.max(full, due + LEAST_OTHER_SHARE * value)) return undefined;
+  const full = Math.min(due + FULL_SHARE * value, next.sound.onsetSeconds - SAME_START_SECONDS);
+  if (sound.endSeconds < Math.max(full, due + value / 2)) return undefined;
   return {
-    isShown: shareShown(sound.midi, due, next.sound.onsetSeconds, found) >= SHOWN_SHARE,
+    isShown: isShown(sound.midi, due, next.sound.onsetSeconds, found),
     held: goingOn(before.played, due, sound.midi - found.tuningSemitones - note.sound.midi),
   };
 }
@@ -151,14 +132,17 @@ const goingOn = ({ sound }: Played, due: number, pitchErrorSemitones: number) =>
   pitchErrorSemitones,
 });
 
-/** How much of a stretch shows a pitch. */
-function shareShown(midi: number, fromSeconds: number, toSeconds: number, { pitches }: Found): number {
+/**
+ * Half of a note's place must show a pitch to speak for it. Measured on the evaluation's seeds 8001–11405: notes that were held
+ * over show 1.0 of the pitch before them, notes that were played but not found at most 0.25.
+ */
+function isShown(midi: number, fromSeconds: number, toSeconds: number, { pitches }: Found): boolean {
   const shown = pitches.slice(
     Math.round(fromSeconds / PITCH_STEP_SECONDS),
     Math.round(toSeconds / PITCH_STEP_SECONDS),
   );
   const alike = shown.filter((pitch) => pitch !== null && Math.abs(pitch - midi) < HALF_WAY_SEMITONES);
-  return alike.length / Math.max(1, shown.length);
+  return alike.length > 0 && alike.length >= shown.length / 2;
 }
 
 function playedNext(index: number, { notes, followed }: Found): Played | undefined {
@@ -169,27 +153,24 @@ function playedNext(index: number, { notes, followed }: Found): Played | undefin
 function signOfMissing(index: number, before: PlayedBefore, found: Found): MissingSign | undefined {
   const { due, value } = placeOf(index, before, found);
   const note = found.notes[index]!;
+  const near = clamp(IN_PLACE_BEATS * before.secondsPerBeat, ...DUE_SECONDS);
   const isRepeat = found.notes
     .slice(before.index + 1, index + 1)
     .every((later) => repeatsPitch(later, found.notes[before.index]));
-  if (isRepeat && before.played.sound.endSeconds >= due + LEAST_HELD_SHARE * value)
-    return found.levelChangesSeconds.some((change) => Math.abs(change - due) <= CHANGE_DUE_SECONDS)
+  if (isRepeat && before.played.sound.endSeconds >= due + value / 2)
+    return found.levelChangesSeconds.some((change) => Math.abs(change - due) <= near)
       ? 'sound-changes'
       : 'sound-goes-on';
   if (!isPlaceKnown(index, before, found)) return undefined;
-  const near = clamp(DUE_BEATS * before.secondsPerBeat, ...DUE_SECONDS);
   const isStruck = found.signsSeconds.some(
     (sign) =>
       Math.abs(sign - due) <= near &&
-      found.onsetsSeconds.every((other) => Math.abs(other - sign) > EXPLAINED_SECONDS),
+      found.onsetsSeconds.every((other) => Math.abs(other - sign) > SAME_START_SECONDS),
   );
   if (isStruck) return 'something-struck';
-  const from = due + TAIL_SECONDS;
+  const from = due + SAME_START_SECONDS;
   const to = due + FULL_SHARE * value;
-  if (
-    note.sound.kind === 'pitched' &&
-    shareShown(note.sound.midi + found.tuningSemitones, from, to, found) >= SHOWN_SHARE
-  )
+  if (note.sound.kind === 'pitched' && isShown(note.sound.midi + found.tuningSemitones, from, to, found))
     return 'pitch-shows';
   const isFilled = found.unpitched?.fills(from, to, before.played.sound.levelDb);
   return isFilled ? 'unpitched-sound' : undefined;

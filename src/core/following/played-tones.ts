@@ -1,5 +1,8 @@
+import { LIKELIER_THAN_NOT } from '../base';
 import {
   beganBy,
+  CLEAR_PITCH_MARGIN,
+  DOUBTFUL_START,
   type Heard,
   type HeardTone,
   isHeld,
@@ -7,17 +10,13 @@ import {
   type Pluck,
   phrasesOf,
   SAME_START_SECONDS,
-  SURE_PLUCK,
+  SURELY_PLUCKED,
   type Tone,
 } from '../listening';
 import { SAME_PITCH_SEMITONES } from '../pitch';
 import { LOWER_OCTAVE_SHOWS_DB } from './following';
 
-/** A tone at whose start nothing new came: a period that several strings share. */
-const UNSUPPORTED_STRENGTH = 0.3;
-/** A pitch that stands out of the others by so much, and was so surely plucked, is believed against that of the tone. */
-const CLEARER_MARGIN = 1.13;
-const CLEARLY_PLUCKED = 0.9;
+/** A pitch that stands out of the others and was so surely plucked is believed against that of the tone. */
 const LEAST_MARGIN = 1.05;
 
 /** A tone or a pluck, with the signs within it of further starts. */
@@ -75,14 +74,15 @@ export function playedTones(heard: Heard): readonly PlayedTone[] {
 function believed(tone: HeardTone, pluck: Pluck | undefined): PlayedTone {
   const heard = asHeard(tone);
   const { sound } = heard;
+  // A tone at whose start nothing new came: a period that several strings share.
   if (!pluck) {
-    const startStrength = Math.min(tone.startStrength, UNSUPPORTED_STRENGTH);
+    const startStrength = Math.min(tone.startStrength, DOUBTFUL_START);
     return { ...heard, sound: { ...sound, startStrength } };
   }
-  if (pluck.startStrength < SURE_PLUCK) return heard;
+  if (pluck.startStrength < LIKELIER_THAN_NOT) return heard;
   // Heard both ways, its pitch is sure, however much rings beside it.
   if (isSamePitch(pluck, tone)) return { ...heard, sound: { ...sound, clarity: undefined } };
-  const standsOut = pluck.pitchMargin >= CLEARER_MARGIN && pluck.startStrength >= CLEARLY_PLUCKED;
+  const standsOut = pluck.pitchMargin >= CLEAR_PITCH_MARGIN && pluck.startStrength >= SURELY_PLUCKED;
   return standsOut || isOctaveBelow(pluck, tone) ? asPlucked(pluck) : heard;
 }
 

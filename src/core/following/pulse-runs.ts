@@ -14,7 +14,7 @@ import { type Expected, expectedTimes, findBreaks, medianSecondsPerBeat, type Pu
 import { type PulseSection, pulseSections } from './pulse-sections';
 
 /** A shorter gap between two written notes is no rest. */
-const SHORTEST_REST_BEATS = 0.2;
+export const SHORTEST_REST_BEATS = 0.2;
 
 /** What is written, one thing after the other, in beats of the opening tempo. All lists are as long as `notes`. */
 export interface WrittenInTime {

@@ -1,4 +1,12 @@
-import { maybeMedianSlope, median } from '../base';
+import {
+  FEWEST_TO_COMPARE,
+  MEDIAN_OVER_MEAN,
+  MOST_SHARE,
+  maybeMedianSlope,
+  median,
+  NORMAL_MAD,
+  ROUNDING,
+} from '../base';
 
 /** A note that was found: where it is written and when it began. */
 export interface PulsePoint {
@@ -13,10 +21,6 @@ export interface PulsePoint {
 
 /** How far a note's neighbourhood reaches when its pulse is measured. */
 const NEIGHBOURHOOD_BEATS = 7;
-/** Fewer neighbours do not tell a tempo. */
-const FEWEST_NEIGHBOURS = 5;
-/** Intervals shorter than this are too uneven to tell a tempo. */
-const SHORTEST_INTERVAL_BEATS = 0.9;
 /** A tempo further from the take's than this is not believed in a small neighbourhood. */
 const MOST_LOCAL_TEMPO_SHARE = 0.25;
 /** Pieces of so few notes have one pulse, which most of the notes tell. */
@@ -27,23 +31,20 @@ const ON_PULSE_SECONDS = 0.07;
 const SECONDS_OF_OTHER_TEMPO = 0.1;
 /** A stop shifts everything after it by at least this; less is a late note or a slower tempo. */
 const PAUSE_BEATS = 0.6;
-const PAUSE_SECONDS = 0.35;
 /**
  * Going on too soon shifts everything after it as well. After a rest that was cut short less of a shift is believed: nobody enters early
  * by chance and stays so.
  */
 const SKIP_BEATS = 0.4;
-const SKIP_SECONDS = 0.175;
-const SKIP_AFTER_REST_BEATS = 0.25;
-const SKIP_AFTER_REST_SECONDS = 0.12;
-/** A shift counts as lasting when this share of it is still there two notes later. */
-const LASTING_SHARE = 0.6;
+export const SKIP_AFTER_REST_BEATS = 0.25;
+/** Nobody stumbles by less, however fast: shifts are measured in beats of this length at least, those of 120 to the minute. */
+export const SHORTEST_BEAT_SECONDS = 0.5;
 
 /** Seconds per beat that fits most of the points, in order: the median slope between points at least a beat apart. */
 export function medianSecondsPerBeat(points: readonly PulsePoint[]): number | undefined {
   return maybeMedianSlope(
     points.map(({ beats, seconds }) => ({ x: beats, y: seconds })),
-    SHORTEST_INTERVAL_BEATS,
+    1 - ROUNDING,
   );
 }
 
@@ -62,7 +63,7 @@ export function findBreaks(points: readonly PulsePoint[], secondsPerBeat: number
   });
   for (let index = 1; index < points.length; index++) {
     const shift = shifts[index]!;
-    const isPause = shift >= Math.max(PAUSE_BEATS * secondsPerBeat, PAUSE_SECONDS);
+    const isPause = shift >= PAUSE_BEATS * Math.max(secondsPerBeat, SHORTEST_BEAT_SECONDS);
     const isSkip = shift <= -leastSkipSeconds(points[index]!, secondsPerBeat);
     if (!isPause && !isSkip) continue;
     const next = shifts[index + 1] ?? 0;
@@ -70,16 +71,14 @@ export function findBreaks(points: readonly PulsePoint[], secondsPerBeat: number
     const left = Math.min(Math.abs(shift + next), Math.abs(shift + next + afterNext));
     const sameSign = Math.sign(shift + next) === Math.sign(shift);
     // A note that was late before an interval that seems short was moved itself.
-    const madeGood = Math.abs(shift + shifts[index - 1]!) < (1 - LASTING_SHARE) * Math.abs(shift);
-    if (!madeGood && sameSign && left >= LASTING_SHARE * Math.abs(shift)) breaks.push(index);
+    const madeGood = Math.abs(shift + shifts[index - 1]!) < (1 - MOST_SHARE) * Math.abs(shift);
+    if (!madeGood && sameSign && left >= MOST_SHARE * Math.abs(shift)) breaks.push(index);
   }
   return breaks;
 }
 
 const leastSkipSeconds = ({ entersAfterRest }: PulsePoint, secondsPerBeat: number) =>
-  entersAfterRest
-    ? Math.max(SKIP_AFTER_REST_BEATS * secondsPerBeat, SKIP_AFTER_REST_SECONDS)
-    : Math.max(SKIP_BEATS * secondsPerBeat, SKIP_SECONDS);
+  (entersAfterRest ? SKIP_AFTER_REST_BEATS : SKIP_BEATS) * Math.max(secondsPerBeat, SHORTEST_BEAT_SECONDS);
 
 /** When a note should have begun. */
 export interface Expected {
@@ -100,14 +99,14 @@ export function expectedTimes(points: readonly PulsePoint[], secondsPerBeat: num
   return points.map((point, index) => {
     const others = points.filter((_, other) => other !== index);
     let near = others.filter((other) => Math.abs(other.beats - point.beats) <= NEIGHBOURHOOD_BEATS);
-    if (near.length < FEWEST_NEIGHBOURS) {
+    if (near.length < FEWEST_TO_COMPARE) {
       near = [...others]
         .sort((a, b) => Math.abs(a.beats - point.beats) - Math.abs(b.beats - point.beats))
-        .slice(0, FEWEST_NEIGHBOURS);
+        .slice(0, FEWEST_TO_COMPARE);
     }
     if (near.length === 0) return { seconds: point.seconds, secondsPerBeat, doubtSeconds: 0 };
     const own =
-      near.length >= FEWEST_NEIGHBOURS - 1
+      near.length >= FEWEST_TO_COMPARE - 1
         ? medianSecondsPerBeat([...near].sort((a, b) => a.beats - b.beats))
         : undefined;
     const believable = own !== undefined && Math.abs(own / secondsPerBeat - 1) <= MOST_LOCAL_TEMPO_SHARE;
@@ -176,10 +175,6 @@ function isBetter(a: PulseFit, b: PulseFit, secondsPerBeat: number): boolean {
     fit.sum / fit.onPulse + SECONDS_OF_OTHER_TEMPO * Math.abs(fit.secondsPerBeat / secondsPerBeat - 1);
   return a.onPulse > b.onPulse || (a.onPulse === b.onPulse && cost(a) < cost(b));
 }
-
-/** Median absolute deviation of a normal distribution with deviation 1, and how much further its median strays than its mean. */
-const NORMAL_MAD = 0.6745;
-const MEDIAN_OVER_MEAN = 1.2533;
 
 /** How far a weighted median may be off: its standard error, from the spread of what it is the median of. */
 function standardErrorOf(votes: readonly Vote[], middle: number): number {

@@ -1,16 +1,8 @@
+import { SHORTEST_TONE_SECONDS } from '../listening';
 import { SAME_PITCH_SEMITONES } from '../pitch';
 import type { Alignment, Candidate, Match, Target } from './alignment';
 import type { PulsePoint } from './pulse';
-
-/** Shorter sounds are no attempt at a note. */
-const SHORTEST_ATTEMPT_SECONDS = 0.07;
-/** A note that was due this long before is not late but begun anew … */
-const LEAST_SHIFT_BEATS = 0.3;
-const LEAST_SHIFT_SECONDS = 0.2;
-/** … when an attempt at it came where it was due: within so much of that shift. */
-const DUE_SHARE = 0.4;
-/** What follows goes on from the second attempt: within so much of the shift. */
-const GOES_ON_SHARE = 0.5;
+import { SHORTEST_BEAT_SECONDS, SKIP_AFTER_REST_BEATS } from './pulse';
 
 /**
  * Who stops on the first note of going back plays it twice: once in time, and again after the stop, from where the pulse goes
@@ -61,14 +53,15 @@ function abandonedAttempt(
   if (!before || !next || here.restart || next.restart) return undefined;
   const due = before.seconds + (here.beats - before.beats) * secondsPerBeat;
   const shift = here.seconds - due;
-  if (shift < LEAST_SHIFT_SECONDS || shift < LEAST_SHIFT_BEATS * secondsPerBeat) return undefined;
+  // A note that was due long before is not late but begun anew, when an attempt at it came where it was due, and what follows goes on from the second.
+  if (shift < SKIP_AFTER_REST_BEATS * Math.max(secondsPerBeat, SHORTEST_BEAT_SECONDS)) return undefined;
   const onward = next.seconds - here.seconds - (next.beats - here.beats) * secondsPerBeat;
-  if (Math.abs(onward) > GOES_ON_SHARE * shift) return undefined;
+  if (Math.abs(onward) > shift / 2) return undefined;
   for (let sound = here.sound - 1; sound > before.sound; sound--) {
     const attempt = sounds[sound]!;
     if (
-      attempt.endSeconds - attempt.onsetSeconds >= SHORTEST_ATTEMPT_SECONDS &&
-      Math.abs(attempt.onsetSeconds - due) <= DUE_SHARE * shift &&
+      attempt.endSeconds - attempt.onsetSeconds >= SHORTEST_TONE_SECONDS &&
+      Math.abs(attempt.onsetSeconds - due) <= shift / 2 &&
       isSamePitch(attempt.midi, sounds[here.sound]!.midi)
     )
       return sound;

@@ -1,4 +1,4 @@
-import { median } from '../base';
+import { FEWEST_ALIKE, FEWEST_TO_COMPARE, median } from '../base';
 import { type Heard, isSaid } from '../listening';
 import type { PlayedTone } from './played-tones';
 
@@ -6,8 +6,6 @@ import type { PlayedTone } from './played-tones';
 export const BELOW_LINE_SEMITONES = 13;
 /** A vowel that is so much softer than the player's usual tone is somebody else's. */
 const VOWEL_BELOW_DB = 6;
-const FEWEST_HELD_TONES = 5;
-const FEWEST_VOWELS_OF_TALK = 3;
 
 /** Which tones are somebody else's: far below the line, or vowels softer than what the player holds. */
 export function otherToneTest(
@@ -26,7 +24,7 @@ export function otherToneTest(
 
 /** Whether a vowel is softer than the player's usual tone by so much that it is another's. @param heldDb levels of the tones that stay. */
 function vowelTest(heldDb: readonly number[]): (levelDb: number) => boolean {
-  const usualDb = heldDb.length < FEWEST_HELD_TONES ? Number.NEGATIVE_INFINITY : median(heldDb);
+  const usualDb = heldDb.length < FEWEST_TO_COMPARE ? Number.NEGATIVE_INFINITY : median(heldDb);
   return (levelDb) => levelDb < usualDb - VOWEL_BELOW_DB;
 }
 
@@ -36,5 +34,5 @@ function vowelTest(heldDb: readonly number[]): (levelDb: number) => boolean {
  */
 export function hasTalkBeside({ tones }: Heard): boolean {
   const isBeside = vowelTest(tones.filter((tone) => !isSaid(tone)).map(({ levelDb }) => levelDb));
-  return tones.filter((tone) => isSaid(tone) && isBeside(tone.levelDb)).length >= FEWEST_VOWELS_OF_TALK;
+  return tones.filter((tone) => isSaid(tone) && isBeside(tone.levelDb)).length >= FEWEST_ALIKE;
 }

@@ -1,9 +1,5 @@
+import { PAUSE_SECONDS } from '../listening';
 import type { Alignment, Candidate } from './alignment';
-
-/** Who begins anew left little out and put little in; of words that happen to fit, at least this share fits nothing. */
-const LEAST_UNREAD_SHARE = 0.34;
-/** Words of one sentence follow each other within this. */
-const SAME_SENTENCE_SECONDS = 0.5;
 
 /**
  * Words before a spoken or clapped line may fit some of its notes by chance, and look like a first try that was given up.
@@ -16,10 +12,10 @@ export function withoutTalkBefore(alignment: Alignment, sounds: readonly Candida
   const restart = matches.findIndex((match, index) => index > 0 && match.restart);
   if (restart < 0) return alignment;
   let from = matches[0]!.sound;
-  while (from > 0 && sounds[from]!.onsetSeconds - sounds[from - 1]!.onsetSeconds <= SAME_SENTENCE_SECONDS)
-    from--;
+  while (from > 0 && sounds[from]!.onsetSeconds - sounds[from - 1]!.onsetSeconds <= PAUSE_SECONDS) from--;
   const strokes = matches[restart - 1]!.sound - from + 1;
-  if (strokes - restart < LEAST_UNREAD_SHARE * strokes) return alignment;
+  // Who begins anew left little out and put little in; of words that happen to fit, a third fits nothing.
+  if (strokes - restart < strokes / 3) return alignment;
   const [first, ...others] = matches.slice(restart);
   return { ...alignment, matches: [{ ...first!, restart: false }, ...others] };
 }

@@ -1,4 +1,4 @@
-import { median } from '../base';
+import { FEWEST_TO_COMPARE, median } from '../base';
 import { align } from './align';
 import type { Alignment, AlignOptions, Candidate, Target } from './alignment';
 
@@ -6,10 +6,6 @@ import type { Alignment, AlignOptions, Candidate, Target } from './alignment';
 const TEMPO_SHARES = [1, 0.88, 1.14, 0.76, 1.3, 0.65, 1.5, 0.55];
 /** Few notes are explained by several tempos: the one that is nearer to what was asked is meant. The more notes, the less it counts. */
 const COST_OF_OTHER_TEMPO = 8;
-/** Fewer notes do not tell a tempo: one of them may have been moved. */
-const FEWEST_TO_TELL_TEMPO = 5;
-/** A single note further off than this does not tell the take's tuning. */
-const TUNING_WINDOW_SEMITONES = 0.75;
 
 /** How far a whole take may lie from concert pitch. */
 export interface TuningRange {
@@ -95,7 +91,7 @@ function matchedOffset(
 ): number | undefined {
   const offsets = alignment.matches
     .map(({ target, sound }) => (sounds[sound]!.midi ?? Number.NaN) - (targets[target]!.midi ?? Number.NaN))
-    .filter((offset) => Math.abs(offset - tuningSemitones) <= TUNING_WINDOW_SEMITONES);
+    .filter((offset) => Math.abs(offset - tuningSemitones) <= USUAL_TUNING.highestSemitones);
   return offsets.length >= 3 ? median(offsets) : undefined;
 }
 
@@ -104,7 +100,7 @@ function matchedTempo(
   targets: readonly Target[],
   sounds: readonly Candidate[],
 ): number | undefined {
-  if (alignment.matches.length < FEWEST_TO_TELL_TEMPO) return undefined;
+  if (alignment.matches.length < FEWEST_TO_COMPARE) return undefined;
   // Tempo from neighbouring notes only: pauses and restarts between far ones would slow it down.
   const intervals: number[] = [];
   alignment.matches.forEach((match, index) => {

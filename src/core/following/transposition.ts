@@ -1,13 +1,9 @@
+import { FEWEST_TO_COMPARE, NEARLY_ALL_SHARE } from '../base';
 import { HALF_WAY_SEMITONES } from '../pitch';
 import { align } from './align';
 import type { Alignment, AlignOptions, Candidate, Target } from './alignment';
 import { headOf } from './tempo-and-tuning';
 
-/** A player with fewer right notes may be reading another part. */
-const MOSTLY_WRONG_SHARE = 0.5;
-/** Only if almost all of them fit is it another part. */
-const TRANSPOSED_SHARE = 0.75;
-const FEWEST_NOTES_FOR_TRANSPOSITION = 6;
 /** Half steps between the parts of the shelf's instruments, and octaves. */
 const TRANSPOSITIONS = [12, -12, 1, -1, 2, -2, 3, -3, 5, -5, 7, -7, 9, -9, 10, -10, 14, -14, 24, -24];
 
@@ -43,8 +39,8 @@ export function maybeTransposition(
   options: AlignOptions,
 ): number | undefined {
   const asWritten = shareOfRight(alignment, targets, sounds, options.tuningSemitones);
-  if (asWritten === undefined || asWritten >= MOSTLY_WRONG_SHARE) return undefined;
-  if (targets.length < FEWEST_NOTES_FOR_TRANSPOSITION) return undefined;
+  if (asWritten === undefined || asWritten >= 1 / 2) return undefined;
+  if (targets.length < FEWEST_TO_COMPARE) return undefined;
   const head = headOf(targets, sounds, options.secondsPerBeat);
   const tried = TRANSPOSITIONS.map((semitones) => {
     const moved = head.targets.map((target) => ({
@@ -56,5 +52,5 @@ export function maybeTransposition(
     return { semitones, share };
   });
   const best = tried.reduce((a, b) => (b.share > a.share ? b : a));
-  return best.share >= TRANSPOSED_SHARE ? best.semitones : undefined;
+  return best.share >= NEARLY_ALL_SHARE ? best.semitones : undefined;
 }

@@ -1,12 +1,10 @@
-import { type Heard, type HeardTone, LEVEL_STEP_SECONDS } from '../listening';
+import { type Heard, type HeardTone, LEVEL_STEP_SECONDS, LONGEST_UNSETTLED_SECONDS } from '../listening';
 
 /**
  * The outline holds peaks, a note its mean power: what is so much under the note is as good as silence. What is under it at all may
  * be the tail of the note before.
  */
 const SILENT_BELOW_NOTE_DB = 6;
-/** A tone that has not found its pitch yet, or has lost it, lasts no longer. */
-const LONGEST_SECONDS = 0.3;
 
 /** Sounds of a recording in which no pitch was found: a note that speaks late, a squeak, a bow that scrapes. */
 export class UnpitchedSound {
@@ -27,7 +25,7 @@ export class UnpitchedSound {
   secondsBefore({ onsetSeconds, levelDb }: Pick<HeardTone, 'onsetSeconds' | 'levelDb'>): number {
     const before = this.#countBefore(onsetSeconds) - 1;
     const free = Math.max(
-      onsetSeconds - LONGEST_SECONDS,
+      onsetSeconds - LONGEST_UNSETTLED_SECONDS,
       Math.min(this.#latestEnds[before] ?? 0, onsetSeconds),
     );
     let step = Math.floor(onsetSeconds / LEVEL_STEP_SECONDS) - 1;
@@ -38,7 +36,7 @@ export class UnpitchedSound {
   /** How long after a sound of `heard` something went on, about as loud as it, that was no tone. */
   secondsAfter({ endSeconds, levelDb }: Pick<HeardTone, 'endSeconds' | 'levelDb'>): number {
     const next = this.#heard.tones[this.#countBefore(endSeconds)]?.onsetSeconds ?? Number.POSITIVE_INFINITY;
-    const latest = Math.min(endSeconds + LONGEST_SECONDS, next);
+    const latest = Math.min(endSeconds + LONGEST_UNSETTLED_SECONDS, next);
     let step = Math.ceil(endSeconds / LEVEL_STEP_SECONDS);
     while ((step + 1) * LEVEL_STEP_SECONDS <= latest && this.#isLoud(step, levelDb)) step++;
     return Math.max(0, step * LEVEL_STEP_SECONDS - endSeconds);

@@ -1,6 +1,6 @@
-import { clamp, unreachable } from '../base';
+import { clamp, LIKELIER_THAN_NOT, unreachable } from '../base';
 import type { FollowedNote, Following, Played } from '../following';
-import { isOutOfDip, type SoundingEvent } from '../listening';
+import { isOutOfDip, PARTING_DIP_DB, type SoundingEvent } from '../listening';
 import { endQuarters, type Line, type WrittenNote, writtenNotes } from '../notation';
 import { toNumber } from '../time';
 import { confidenceIn } from './confidence';
@@ -14,18 +14,6 @@ import type { LengthVerdict, NoteVerdict, OnsetVerdict, PitchVerdict } from './v
  * Source: twice the standard error, 95 % of a normal distribution, common practice.
  */
 const DOUBTS = 2;
-
-/**
- * A repeat that may only seem to start there may have started in time. Measured on the evaluation's seeds 16001–17405: of notes that
- * were blamed for their start and were not off, 2 of 7 have a start of 0.81 and less, of 207 that were off none.
- */
-const LEAST_START_TO_BLAME = 0.82;
-
-/** The division that the policies' windows are meant for. */
-const HALF_BEAT = 0.5;
-
-/** Out of a dip that is deeper than one that parts tones (5 dB, `listening/level-dips`) it did start there. */
-const CLEAR_DIP_DB = 6;
 
 /** A note too many that starts so soon after a note has broken it off. */
 const BROKEN_OFF_SECONDS = 0.15;
@@ -178,7 +166,8 @@ export function onsetWindow(note: WrittenNote, followed: FollowedNote, policy: P
   const beatSeconds = followed.writtenSeconds / note.beats;
   // Where the beat is divided further, less of it is enough to be somewhere else.
   const usual = clamp(
-    policy.onsetBeats * (note.divisionBeats / HALF_BEAT) * beatSeconds,
+    // The policies' windows are meant for half beats.
+    policy.onsetBeats * 2 * note.divisionBeats * beatSeconds,
     policy.narrowestOnsetSeconds,
     policy.widestOnsetSeconds,
   );
@@ -187,7 +176,7 @@ export function onsetWindow(note: WrittenNote, followed: FollowedNote, policy: P
 
 /** Whether a tone may only seem to start there. */
 const maySeemToStart = (sound: SoundingEvent) =>
-  sound.kind !== 'stroke' && sound.startStrength < LEAST_START_TO_BLAME && !isOutOfDip(sound, CLEAR_DIP_DB);
+  sound.kind !== 'stroke' && sound.startStrength < LIKELIER_THAN_NOT && !isOutOfDip(sound, PARTING_DIP_DB);
 
 /** A room rings on so long after a note; what is shorter does not fill a rest. */
 const TAIL_SECONDS = 0.25;

@@ -1,6 +1,6 @@
-import { median } from '../base';
+import { FEWEST_TO_COMPARE, median } from '../base';
 import type { Following, Played } from '../following';
-import { isOutOfDip } from '../listening';
+import { isOutOfDip, PARTING_DIP_DB } from '../listening';
 import { type Line, tempoSpans, type WrittenNote, writtenLoudness } from '../notation';
 import { compare, toNumber } from '../time';
 import type { PlayedNote } from './played-note';
@@ -25,22 +25,19 @@ export interface CharacterFinding {
   readonly isHeard: boolean;
 }
 
-/** A start out of a dip this deep was tongued; slurred starts stay below. Common practice: what is heard as a gap. */
-const TONGUED_DIP_DB = 6;
-/** Softer than this beside its neighbours, nobody hears an accent. Source: just noticeable steps of about 1 dB; common practice asks for more. */
-const ACCENT_DB = 2;
+/**
+ * With less of a difference nobody hears an accent, a step from one mark to the next, or a hairpin. Source: just noticeable steps of about
+ * 1 dB; common practice asks for more.
+ */
+const HEARD_DB = 2;
 /** After a longer gap nobody asks how a note was begun. */
 const JOINED_SECONDS = 0.15;
 const STACCATO_SHARE = 0.65;
-/** From one mark to the next one, at least this much of a difference. */
-const DYNAMIC_STEP_DB = 2;
-const HAIRPIN_DB = 2;
 /** A rit. takes at least this much longer, a fermata holds at least so long, as shares of what is written. */
 const RIT_SHARE = 1.08;
 const FERMATA_SHARE = 1.2;
 /** Back in tempo: nobody hears less of a difference after a pause in the pulse. Common practice. */
 const BACK_SHARES = [0.9, 1.11] as const;
-const FEWEST_TO_TELL_TEMPO = 5;
 
 /**
  * What was done of the marks of a line, in order; nothing for marks that could not be measured.
@@ -73,7 +70,7 @@ function slursOf(pairs: readonly PlayedNote[]): CharacterFinding[] {
     ({ note, played }) => note.slurredFromPrevious && played.sound.kind === 'tone',
   );
   return byMeasure(slurred).map(([measureIndex, notes]) => {
-    const joined = notes.filter(({ played }) => !isOutOfDip(played.sound, TONGUED_DIP_DB)).length;
+    const joined = notes.filter(({ played }) => !isOutOfDip(played.sound, PARTING_DIP_DB)).length;
     const value = joined / notes.length;
     return { mark: 'slur', measureIndex, value, unit: 'share', isHeard: value >= 0.75 };
   });
@@ -89,7 +86,7 @@ function tonguedOf(pairs: readonly PlayedNote[]): CharacterFinding[] {
   });
   return byMeasure(joinsOn).map(([measureIndex, notes]) => {
     const value =
-      notes.filter(({ played }) => isOutOfDip(played.sound, TONGUED_DIP_DB / 2)).length / notes.length;
+      notes.filter(({ played }) => isOutOfDip(played.sound, PARTING_DIP_DB / 2)).length / notes.length;
     return { mark: 'tongued', measureIndex, value, unit: 'share', isHeard: value >= 0.75 };
   });
 }
@@ -116,7 +113,7 @@ function accentsOf(pairs: readonly PlayedNote[]): CharacterFinding[] {
     if (!note.accented || beside.length === 0) return [];
     const value = played.sound.levelDb - median(beside.map((pair) => pair!.played.sound.levelDb));
     return [
-      { mark: 'accent', measureIndex: note.measureIndex, value, unit: 'dB', isHeard: value >= ACCENT_DB },
+      { mark: 'accent', measureIndex: note.measureIndex, value, unit: 'dB', isHeard: value >= HEARD_DB },
     ];
   });
 }
@@ -140,12 +137,12 @@ function dynamicsOf(line: Line, pairs: readonly PlayedNote[]): CharacterFinding[
       const end = second[0] ? [...first.slice(-third + 1), second[0]] : first.slice(-third);
       if (first.length < 2 || end.length === 0) return [];
       const value = levelOf(end) - levelOf(first.slice(0, third));
-      const isHeard = Math.sign(value) === Math.sign(changes) && Math.abs(value) >= HAIRPIN_DB;
+      const isHeard = Math.sign(value) === Math.sign(changes) && Math.abs(value) >= HEARD_DB;
       return [{ mark: 'hairpin', measureIndex: first[0]!.note.measureIndex, value, unit: 'dB', isHeard }];
     }
     if (first.length === 0 || second.length === 0) return [];
     const value = levelOf(second) - levelOf(first);
-    const isHeard = Math.sign(value) === Math.sign(changes) && Math.abs(value) >= DYNAMIC_STEP_DB;
+    const isHeard = Math.sign(value) === Math.sign(changes) && Math.abs(value) >= HEARD_DB;
     return [{ mark: 'dynamics', measureIndex: second[0]!.note.measureIndex, value, unit: 'dB', isHeard }];
   });
 }
@@ -194,7 +191,7 @@ function leavingOf(
 
 /** Whether the tempo came back, as a share of the one before. */
 function backOf(before: readonly PlayedNote[], after: readonly PlayedNote[]): CharacterFinding[] {
-  if (before.length < FEWEST_TO_TELL_TEMPO || after.length < FEWEST_TO_TELL_TEMPO) return [];
+  if (before.length < FEWEST_TO_COMPARE || after.length < FEWEST_TO_COMPARE) return [];
   const beatOf = (pairs: readonly PlayedNote[]) =>
     median(pairs.map(({ note, played }) => played.writtenSeconds / note.beats));
   const value = beatOf(before) / beatOf(after);

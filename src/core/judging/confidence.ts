@@ -1,39 +1,28 @@
-import { clamp, median, unreachable } from '../base';
+import { clamp, LIKELIER_THAN_NOT, median, unreachable } from '../base';
 import {
+  BELOW_LINE_SEMITONES,
   type FollowedNote,
   type Following,
-  LEAST_CLARITY_OF_ONE_TONE,
+  IN_PLACE_BEATS,
   LOWER_OCTAVE_SHOWS_DB,
   type Played,
 } from '../following';
-import { clarityOf, LONGEST_LOW_START_SECONDS } from '../listening';
+import {
+  CLEAR_PITCH_MARGIN,
+  clarityOf,
+  LEAST_CLARITY_OF_ONE_TONE,
+  LONGEST_UNSETTLED_SECONDS,
+  LOW_START_ODD_DB,
+  SURELY_PLUCKED,
+  TONE_ABOVE_NOISE_DB,
+} from '../listening';
 import type { WrittenNote } from '../notation';
 import { HALF_WAY_SEMITONES } from '../pitch';
-import { sureOfHeldIn } from './held-repeat';
+import { tellsHeld } from './held-repeat';
 
-/** A sound this far above the noise is heard for certain; this close to it, not at all. Common practice. */
-const CLEAR_ABOVE_NOISE_DB = 15;
-const LOST_ABOVE_NOISE_DB = 3;
 /** A tone that repeats so well is one; so badly, it may be anything. The detector's own scale. */
 const CLEAR_CLARITY = 0.85;
 const LOST_CLARITY = 0.5;
-/** Beginners and their instruments slip upwards, by an overblown octave or twelfth; far below, it is what several tones share. */
-const LOWEST_WRONG_SEMITONES = -13;
-/**
- * An octave too low is only believed when its odd partials sound. Measured on the evaluation's seeds 1001–1270: those that were played
- * lie above −2 dB.
- */
-const CLEARLY_NO_HIGHER_DB = -4;
-/**
- * Among ringing strings a pitch is believed when it stands so far out of the others and was surely plucked: a string that is plucked
- * again while it rings shows its upper partials. Measured on the seeds 11001–12405: octaves that were played are plucked at 0.988 and
- * more, octaves of repeated strings at 0.958 and less.
- */
-const CLEAR_PITCH_MARGIN = 1.13;
-const SURELY_PLUCKED = 0.97;
-/** A start that is more likely than not counts fully; so does any sign of one where the score has a note of that pitch. */
-const CLEAR_START = 0.5;
-const AS_WRITTEN_BEATS = 0.15;
 
 /**
  * Where this share of a take's tones repeats so badly, strings ring into each other (a harp in a hall): what is missing or
@@ -52,16 +41,16 @@ export function confidenceIn(
   { notes, extras, noiseDb }: Following,
 ): (note: FollowedNote) => number {
   const aboveNoise = (levelDb: number) =>
-    clamp((levelDb - noiseDb - LOST_ABOVE_NOISE_DB) / (CLEAR_ABOVE_NOISE_DB - LOST_ABOVE_NOISE_DB), 0, 1);
+    clamp((LIKELIER_THAN_NOT * (levelDb - noiseDb)) / TONE_ABOVE_NOISE_DB, 0, 1);
   const levels = notes.flatMap((note) => (note.kind === 'played' ? [note.sound.levelDb] : []));
   const clearness = clearnessIn(notes);
   const usual = Math.min(clearness, levels.length > 0 ? aboveNoise(median(levels)) : 1);
-  const sureOfHeld = sureOfHeldIn(written, notes);
+  const isHeldTold = tellsHeld(written, notes);
   const notReached = notReachedOf(notes, extras);
   return (note) => {
     if (note.kind === 'missing') {
       if (notReached.has(note)) return 1;
-      if (note.sign === 'sound-goes-on') return Math.min(usual, sureOfHeld);
+      if (note.sign === 'sound-goes-on') return isHeldTold ? usual : 0;
       return note.sign === undefined ? usual : 0;
     }
     if (isUnlikely(note)) return 0;
@@ -69,7 +58,10 @@ export function confidenceIn(
     const periodic = clamp((clarityOf(note.sound) - LOST_CLARITY) / (CLEAR_CLARITY - LOST_CLARITY), 0, 1);
     const heard = Math.min(aboveNoise(levelDb), periodic);
     if (note.kind === 'held-through') return Math.min(heard, clearness);
-    const starts = isAsWritten(note) ? 1 : Math.min(clearness, clamp(startStrength / CLEAR_START, 0, 1));
+    // A start that is more likely than not counts fully; so does any sign of one where the score has a note of that pitch.
+    const starts = isAsWritten(note)
+      ? 1
+      : Math.min(clearness, clamp(startStrength / LIKELIER_THAN_NOT, 0, 1));
     return Math.min(heard, starts);
   };
 }
@@ -101,7 +93,7 @@ function clearnessIn(notes: readonly FollowedNote[]): number {
 }
 
 const isAsWritten = ({ deviationBeats, pitchErrorSemitones = 0 }: Played) =>
-  Math.abs(deviationBeats) <= AS_WRITTEN_BEATS && Math.abs(pitchErrorSemitones) <= HALF_WAY_SEMITONES;
+  Math.abs(deviationBeats) <= IN_PLACE_BEATS && Math.abs(pitchErrorSemitones) <= HALF_WAY_SEMITONES;
 
 /** A pitch that is not the written one must be heard better than one that is. */
 function isUnlikely({
@@ -110,15 +102,15 @@ function isUnlikely({
 }: Pick<Played, 'pitchErrorSemitones' | 'sound'>): boolean {
   const isAbout = (semitones: number) => Math.abs(pitchErrorSemitones - semitones) <= HALF_WAY_SEMITONES;
   if (isAbout(0)) return false;
-  if (pitchErrorSemitones < LOWEST_WRONG_SEMITONES || clarityOf(sound) < LEAST_CLARITY_OF_ONE_TONE)
+  if (pitchErrorSemitones < -BELOW_LINE_SEMITONES || clarityOf(sound) < LEAST_CLARITY_OF_ONE_TONE)
     return true;
   // Who plays so short a note an octave too low may not have meant it: it may be how a reed speaks.
-  const isShort = sound.endSeconds - sound.onsetSeconds < LONGEST_LOW_START_SECONDS;
+  const isShort = sound.endSeconds - sound.onsetSeconds < LONGEST_UNSETTLED_SECONDS;
   if (isAbout(-12) && isShort) return true;
   switch (sound.kind) {
     case 'tone':
       if (isAbout(12)) return sound.octaveBelowDb > LOWER_OCTAVE_SHOWS_DB;
-      return isAbout(-12) && sound.oddPartialsDb < CLEARLY_NO_HIGHER_DB;
+      return isAbout(-12) && sound.oddPartialsDb < LOW_START_ODD_DB;
     case 'pluck':
       return sound.pitchMargin < CLEAR_PITCH_MARGIN || sound.startStrength < SURELY_PLUCKED;
     case 'stroke':

@@ -1,5 +1,5 @@
 import { clamp, median, quantile } from '../base';
-import { type FollowedNote, type Following, LOWER_OCTAVE_SHOWS_DB } from '../following';
+import { type FollowedNote, type Following, LOUD_BELOW_USUAL_DB, LOWER_OCTAVE_SHOWS_DB } from '../following';
 import { clarityOf, type SoundingEvent } from '../listening';
 import { repeatsPitch, type WrittenNote } from '../notation';
 import type { Fault } from './faults';
@@ -19,8 +19,6 @@ export interface Accused {
   readonly figures: readonly FigureFinding[];
 }
 
-/** What is so much softer than the player's usual note disturbs nobody. */
-const LOUD_BELOW_USUAL_DB = 12;
 /** Whoever talks or taps just here is heard within so much. */
 const NEAR_SECONDS = 0.4;
 

@@ -1,5 +1,6 @@
-import { median } from '../base';
+import { FEWEST_ALIKE, MOST_SHARE, median } from '../base';
 import type { FollowedNote } from '../following';
+import { IN_PLACE_BEATS, SHORTEST_REST_BEATS } from '../following';
 import type { WrittenNote } from '../notation';
 import { toNumber } from '../time';
 import type { PlayedNote } from './played-note';
@@ -31,18 +32,10 @@ const EVEN_LILT_BELOW_RATIO = Math.SQRT2;
 const DOTTED_FROM_RATIO = 1.8;
 /** Less is a hand that is not quite even, as beginners' hands are. */
 const LEAST_MOVED_SECONDS = 0.08;
-const MOST_OF_NEIGHBOURS = 0.6;
-/** So many notes of one value make a run. */
-const FEWEST_IN_RUN = 3;
 /** A run that is so much shorter or longer than at the player's pulse. Common practice: what is heard at once. */
 const RUSHED_SHARE = 0.82;
-const DRAGGED_SHARE = 1.22;
 /** A rest that lost at least this share of itself was not held. */
 const LOST_REST_SHARE = 0.45;
-/** Shorter gaps are no rests. */
-const SHORTEST_REST_BEATS = 0.2;
-/** An off-beat that is played this close to the beat beside it. */
-const NEAR_BEAT_BEATS = 0.16;
 const OFF_BEAT_FROM_BEAT = 0.2;
 
 /** What was done to a figure is said once: of what overlaps, the first in this order. */
@@ -100,7 +93,7 @@ export function figuresOf(
   for (const run of runsOf(pairs)) {
     const share = runShare(run);
     if (share < RUSHED_SHARE) add('run-rushed', run, run.slice(-1));
-    else if (share > DRAGGED_SHARE) add('run-dragged', run, run.slice(-1));
+    else if (share > 1 / RUSHED_SHARE) add('run-dragged', run, run.slice(-1));
   }
   return saidOnce(findings);
 }
@@ -129,7 +122,7 @@ function saidOnce(findings: readonly FigureFinding[]): readonly FigureFinding[] 
 function isMovedBetween(before: PlayedNote, middle: PlayedNote, after: PlayedNote): boolean {
   const off = Math.abs(middle.played.deviationSeconds);
   const others = [before, after].map(({ played }) => Math.abs(played.deviationSeconds));
-  return off >= LEAST_MOVED_SECONDS && others.every((other) => other <= MOST_OF_NEIGHBOURS * off);
+  return off >= LEAST_MOVED_SECONDS && others.every((other) => other <= MOST_SHARE * off);
 }
 
 /** An entry after a rest, or on an off-beat. */
@@ -140,7 +133,7 @@ function findEntry(before: PlayedNote, pair: PlayedNote, add: Add): void {
   const offBeat = pair.note.beat % 1;
   const isOffBeat = offBeat > OFF_BEAT_FROM_BEAT && offBeat < 1 - OFF_BEAT_FROM_BEAT;
   const landed = (((offBeat + deviationBeats) % 1) + 1) % 1;
-  const isOnBeat = Math.min(landed, 1 - landed) < NEAR_BEAT_BEATS;
+  const isOnBeat = Math.min(landed, 1 - landed) < IN_PLACE_BEATS;
   if (isOffBeat && isOnBeat && Math.abs(deviationBeats) > OFF_BEAT_FROM_BEAT)
     add('on-the-beat', [pair], [pair]);
   else if (-deviationBeats > LOST_REST_SHARE * restBeats) add('rest-not-held', [pair], [pair]);
@@ -161,7 +154,7 @@ function runsOf(pairs: readonly (PlayedNote | undefined)[]): PlayedNote[][] {
     )
       run.push(pair);
     else {
-      if (run.length > FEWEST_IN_RUN) runs.push(run);
+      if (run.length > FEWEST_ALIKE) runs.push(run);
       run = pair ? [pair] : [];
     }
   }

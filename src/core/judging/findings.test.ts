@@ -290,8 +290,8 @@ test.each<[string, Played, Played, string]>([
   ],
   ['one that was heard badly, in which it may have begun', { clarity: 0.4 }, { late: 0.3 }, 'on'],
   ['one that was heard well', {}, { late: 0.3 }, 'late'],
-  ['one, and may only seem to start', {}, { late: 0.3, startStrength: 0.7, dipDb: 3 }, 'on'],
-  ['one, and starts out of a clear dip', {}, { late: 0.3, startStrength: 0.7, dipDb: 9 }, 'late'],
+  ['one, and may only seem to start', {}, { late: 0.3, startStrength: 0.4, dipDb: 3 }, 'on'],
+  ['one, and starts out of a clear dip', {}, { late: 0.3, startStrength: 0.4, dipDb: 9 }, 'late'],
 ])('a note that is off after %s', (_, before, note, expected) => {
   const line = lineOf(['C4q D4q E4q F4q', 'G4w']);
   const following = exactFollowing(line, { m1n2: before, m1n3: note });

@@ -1,4 +1,4 @@
-import { maybeMedianSlope, median } from '../base';
+import { FEWEST_ALIKE, FEWEST_TO_COMPARE, maybeMedianSlope, median } from '../base';
 import type { Following } from '../following';
 import type { WrittenNote } from '../notation';
 
@@ -17,9 +17,6 @@ export interface Intonation {
 
 /** Further off it is another note. */
 const MOST_CENTS = 60;
-const FEWEST_FOR_DRIFT = 6;
-/** Fewer times may be chance. */
-const FEWEST_FOR_TENDENCY = 3;
 /** Less is what good players differ by from note to note. Common practice: listeners notice 10–20 cents. */
 const TENDENCY_CENTS = 15;
 
@@ -47,7 +44,7 @@ export function intonationOf(
     tendencies: [...centsByPitch(measured)].flatMap(([midi, cents]) => {
       const middle = median(cents);
       const isAlways = cents.every((one) => Math.sign(one) === Math.sign(middle));
-      if (cents.length < FEWEST_FOR_TENDENCY || Math.abs(middle) < TENDENCY_CENTS || !isAlways) return [];
+      if (cents.length < FEWEST_ALIKE || Math.abs(middle) < TENDENCY_CENTS || !isAlways) return [];
       return [{ midi, cents: Math.round(middle), count: cents.length }];
     }),
   };
@@ -65,7 +62,7 @@ function centsByPitch(
 function driftOf(
   measured: readonly { readonly seconds: number; readonly cents: number }[],
 ): number | undefined {
-  if (measured.length < FEWEST_FOR_DRIFT) return undefined;
+  if (measured.length < FEWEST_TO_COMPARE) return undefined;
   const slope = maybeMedianSlope(
     measured.map(({ seconds, cents }) => ({ x: seconds, y: cents })),
     1,

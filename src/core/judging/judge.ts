@@ -1,4 +1,4 @@
-import { median } from '../base';
+import { FEWEST_TO_COMPARE, MOST_SHARE, median } from '../base';
 import type { Following } from '../following';
 import { SPEECH_SECONDS } from '../listening';
 import { type Line, timedMeasures } from '../notation';
@@ -8,19 +8,15 @@ import { characterOf } from './character';
 import { withDoubt } from './doubt';
 import { intonationOf } from './intonation';
 import { judgeMeasure } from './judge-measure';
-import type { Policy } from './policy';
+import { FEWEST_FOUND_SHARE, OTHER_LINE_SHARE, type Policy } from './policy';
 import { isRightPitch } from './right-note';
 import { scopeOf } from './scope-of';
 import { tempoCourseOf } from './tempo-course';
 import { judgeTogether } from './together/judge-together';
 import { JUDGING_VERSION, type NoteVerdict, type Verdict, type VerdictState } from './verdict';
 
-/** If the line explains less of what was played, it was something else. */
-const OTHER_LINE_SHARE = 0.4;
 /** Two equal notes instead of long and short lie a quarter of a beat off at most. */
 const ANOTHER_RHYTHM_BEATS = 0.27;
-/** With fewer of the written notes found, the recording is not of this line or hardly audible. */
-const FEWEST_FOUND_SHARE = 0.15;
 
 /** Two of the 23 instruments at once mostly lie under this, one of them over 0.93 and mostly far over it. */
 const SEVERAL_CLARITY = 0.96;
@@ -29,12 +25,8 @@ const SEVERAL_CLARITY = 0.96;
  * takes of the seeds 8001–12405); three at once lie at 0.79–0.891.
  */
 const SURELY_SEVERAL_CLARITY = 0.902;
-const FEWEST_TONES_TO_NAME = 6;
 /** Nobody slips in so many notes between those of the line; another player nearby does. Common practice. */
 const EXTRA_SHARE_OF_SEVERAL = 0.3;
-
-/** Of a line that is played beside something else so much is right, in its time. */
-const ALL_THERE_SHARE = 0.6;
 
 /**
  * Applies a policy to the facts of a take.
@@ -84,10 +76,11 @@ export function judge(line: Line, following: Following, askedBpm: number, policy
 function stateOf(notes: readonly NoteVerdict[], following: Following, policy: Policy): VerdictState {
   const state = fitOf(notes, following, policy);
   const { tones, extras } = following;
-  if (state === 'transposed' || !tones || tones.count < FEWEST_TONES_TO_NAME) return state;
+  if (state === 'transposed' || !tones || tones.count < FEWEST_TO_COMPARE) return state;
   if (extras.length >= EXTRA_SHARE_OF_SEVERAL * notes.length) {
     // One player who plays something else puts much in; another player puts much beside a line that is all there.
-    const isAllThere = notes.filter(isFitting).length >= ALL_THERE_SHARE * notes.length;
+    // Of a line that is played beside something else most is right, in its time.
+    const isAllThere = notes.filter(isFitting).length >= MOST_SHARE * notes.length;
     return !isAllThere && tones.medianClarity >= SEVERAL_CLARITY ? 'other-line' : 'several-sounds';
   }
   if (tones.medianClarity < SURELY_SEVERAL_CLARITY && tones.medianSeconds >= SPEECH_SECONDS)

@@ -1,4 +1,4 @@
-import { unreachable } from '../base';
+import { LIKELIER_THAN_NOT, unreachable } from '../base';
 import { HALF_WAY_SEMITONES } from '../pitch';
 
 /** How strict a class is, from the first weeks to an audition. */
@@ -35,8 +35,10 @@ export interface Policy {
 }
 
 const VERSION = 3;
-/** A guess would be right as often. Below it the ear does not judge, whatever the strictness. */
-const LEAST_CONFIDENCE = 0.5;
+/** With fewer of the written notes found, the recording is not of this line or hardly audible. */
+export const FEWEST_FOUND_SHARE = 0.15;
+/** If the line explains less of what was played, it was something else. */
+export const OTHER_LINE_SHARE = 0.35;
 
 /**
  * The three levels. Common practice, where nothing else is said:
@@ -62,7 +64,7 @@ const POLICIES: Readonly<Record<Strictness, Policy>> = {
     lastBeatReached: undefined,
     judgedLengthSeconds: 0.6,
     mostRestHeldShare: 0.9,
-    leastConfidence: LEAST_CONFIDENCE,
+    leastConfidence: LIKELIER_THAN_NOT,
   },
   usual: {
     name: 'usual',
@@ -76,7 +78,7 @@ const POLICIES: Readonly<Record<Strictness, Policy>> = {
     lastBeatReached: 0.15,
     judgedLengthSeconds: 0.4,
     mostRestHeldShare: 0.75,
-    leastConfidence: LEAST_CONFIDENCE,
+    leastConfidence: LIKELIER_THAN_NOT,
   },
   exacting: {
     name: 'exacting',
@@ -90,7 +92,7 @@ const POLICIES: Readonly<Record<Strictness, Policy>> = {
     lastBeatReached: 0.3,
     judgedLengthSeconds: 0.4,
     mostRestHeldShare: 0.6,
-    leastConfidence: LEAST_CONFIDENCE,
+    leastConfidence: LIKELIER_THAN_NOT,
   },
 };
 

@@ -9,7 +9,7 @@ import type { Scope } from './scope';
 import type { TempoCourse } from './tempo-course';
 
 /** Changes whenever the same following could be judged differently under the same policy. */
-export const JUDGING_VERSION = 17;
+export const JUDGING_VERSION = 18;
 
 /** `not-asked`: a stroke has no pitch; `unclear`: it could not be heard well enough. */
 export type PitchVerdict = 'right' | 'wrong' | 'octave' | 'missing' | 'unclear' | 'not-asked';

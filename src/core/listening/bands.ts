@@ -1,4 +1,4 @@
-import { Fourier, hannWindow, stretchOf } from '../signal';
+import { Fourier, hannWindow, powerToDb, stretchOf } from '../signal';
 
 /** Levels of frequency bands over time. */
 export interface BandLevels {
@@ -52,7 +52,7 @@ export class BandMeter {
     for (let band = 0; band < this.bandCount; band++) {
       let energy = 0;
       for (let bin = this.#edges[band]!; bin < this.#edges[band + 1]!; bin++) energy += this.#power[bin]!;
-      levelDb[band] = 10 * Math.log10((4 * energy) / (size * size) + 1e-12);
+      levelDb[band] = powerToDb((4 * energy) / (size * size));
     }
     return levelDb;
   }

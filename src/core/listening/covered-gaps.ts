@@ -1,26 +1,19 @@
 import { median } from '../base';
-import { FRAME_SECONDS, toFrames } from './frame-length';
+import { powerToDb } from '../signal';
+import { FRAME_SECONDS, SAME_START_SECONDS, SHORTEST_NOTE_SECONDS, toFrames } from './frame-length';
 import type { Frames } from './frames';
-import { partialLook, powerToDb } from './pitch/partial-levels';
+import { PARTING_DIP_DB } from './onsets/level-dips';
+import { PARTIAL_STEP_SECONDS, partialLook } from './pitch/partial-levels';
 import type { PartialMeter } from './pitch/partials';
-import { middlePitch, samePitch } from './pitch-segments';
+import { LONGEST_SEEMING_SECONDS, middlePitch, samePitch } from './pitch-segments';
 import type { Segment } from './segment';
 
 /** A word or a thump hides the pitch of a tone for no longer than this. */
 const LONGEST_COVERED_SECONDS = 0.6;
-const LEAST_COVERED_SECONDS = 0.1;
-/** Who stops playing lets the level fall; what covers a tone keeps it up. */
-const LEAST_DIP_DB = 4;
 /** The tone's own partials go on all the while: half of them dip by no more than this. */
 const OWN_DIP_DB = 9;
 /** What seems to be a tone of its own in the gap, though the tone around it goes on: short, and not as clear as a tone is. */
-const LONGEST_SEEMING_SECONDS = 0.3;
 const SEEMING_CLARITY = 0.97;
-/** How its partials are followed: in such steps, by looks of at least so long. */
-const STEP_SECONDS = 0.02;
-const LOOK_SECONDS = 0.05;
-/** So far outside of the gap the tone is itself. */
-const BESIDE_SECONDS = 0.05;
 
 /** A tone with the stretches of it in which something else was to be heard. */
 export interface PartlyCovered extends Segment {
@@ -63,22 +56,22 @@ function goesOn(before: Segment, after: Segment, frames: Frames, partials: Parti
 }
 
 function levelDips(from: number, to: number, levelDb: Float64Array): boolean {
-  const beside = toFrames(BESIDE_SECONDS);
+  const beside = toFrames(SAME_START_SECONDS);
   const sides = Math.min(
     median(levelDb.subarray(Math.max(0, from - beside), from)),
     median(levelDb.subarray(to, to + beside)),
   );
-  return Math.min(...levelDb.subarray(from, to)) < sides - LEAST_DIP_DB;
+  return Math.min(...levelDb.subarray(from, to)) < sides - PARTING_DIP_DB;
 }
 
 function ownPartialsGoOn(before: Segment, after: Segment, midi: number, meter: PartialMeter): boolean {
-  const { count, powersAt } = partialLook(midi, meter, LOOK_SECONDS);
+  const { count, powersAt } = partialLook(midi, meter);
   const levelsAt = (seconds: number) => powersAt(seconds).map(powerToDb);
   const from = before.to * FRAME_SECONDS;
   // What hid the pitch may have been taken for a fraction of it, and so for the beginning of what comes after.
-  const to = Math.max(after.from * FRAME_SECONDS, from + LEAST_COVERED_SECONDS);
-  const sides = [levelsAt(from - BESIDE_SECONDS), levelsAt(to + BESIDE_SECONDS)];
-  const steps = Math.max(1, Math.ceil((to - from) / STEP_SECONDS));
+  const to = Math.max(after.from * FRAME_SECONDS, from + SHORTEST_NOTE_SECONDS);
+  const sides = [levelsAt(from - SAME_START_SECONDS), levelsAt(to + SAME_START_SECONDS)];
+  const steps = Math.max(1, Math.ceil((to - from) / PARTIAL_STEP_SECONDS));
   const inside = Array.from({ length: steps + 1 }, (_, step) =>
     levelsAt(from + ((to - from) * step) / steps),
   );

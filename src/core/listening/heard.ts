@@ -2,7 +2,7 @@ import type { Pluck, Stroke, Tone } from './sounding-event';
 import type { DrumSound } from './together/drum-sounds';
 
 /** Changes whenever the same recording could be heard differently. */
-export const LISTENING_VERSION = 16;
+export const LISTENING_VERSION = 17;
 
 /** A tone with all that was heard of it; its pitch is a fact about the recording, with no score in mind. */
 export interface HeardTone extends Tone {
@@ -66,6 +66,9 @@ export interface Heard {
   /** Pitch in steps of `PITCH_STEP_SECONDS`, MIDI with cents, null where nothing was pitched: the trace on the take's page. */
   readonly pitches: readonly (number | null)[];
 }
+
+/** Of what may be struck at a moment less evidence is not named. */
+export const LEAST_EVIDENCE = 0.0002;
 
 export const LEVEL_STEP_SECONDS = 0.05;
 /** A vibrato of 7 Hz still has seven of them. */

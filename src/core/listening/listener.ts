@@ -20,6 +20,7 @@ import {
   LISTENING_VERSION,
   PITCH_STEP_SECONDS,
 } from './heard';
+import { LEFT_OF_ECHO_DB } from './levels';
 import { PartialMeter } from './pitch/partials';
 import type { Pluck, Stroke } from './sounding-event';
 import { findPlucks, type PossiblePluck, possiblePlucks } from './strings/plucks';
@@ -47,14 +48,9 @@ const CLIPPING_BLOCK = 4096;
  * Sines of a browser and of a server may differ in their last bit: facts are rounded far below what can be heard, so that
  * both say the same.
  */
-const SECONDS_DIGITS = 5;
-const DB_DIGITS = 3;
-const SHARE_DIGITS = 5;
-const STRENGTH_DIGITS = 3;
+const FINE_DIGITS = 5;
+const COARSE_DIGITS = 3;
 const CENT_DIGITS = 2;
-const EVIDENCE_DIGITS = 5;
-/** What is left of the device's own sound after it was taken off lies this far below it, in a room that echoes on. */
-const LEFT_OF_ECHO_DB = 12;
 
 export type SeveralAtOnce = 'pitches' | 'drums';
 
@@ -236,15 +232,15 @@ export class Listener {
       moments: this.#moments(frames),
       strikes: strikes.map(({ riseDb, unlikeDb, ...stroke }) => ({
         ...roundStroke(stroke),
-        riseDb: rounded(riseDb, DB_DIGITS),
-        unlikeDb: rounded(unlikeDb, DB_DIGITS),
+        riseDb: rounded(riseDb, COARSE_DIGITS),
+        unlikeDb: rounded(unlikeDb, COARSE_DIGITS),
       })),
       doubtfulStrikes: doubtfulStrikes.map(roundStroke),
       thumpsSeconds: (this.#under ? findThumps(this.#under.samples.samples, this.#under.rate) : []).map(
-        (seconds) => rounded(seconds, SECONDS_DIGITS),
+        (seconds) => rounded(seconds, FINE_DIGITS),
       ),
-      noiseDb: rounded(frames.noiseDb, DB_DIGITS),
-      peakDb: rounded(frames.peakDb, DB_DIGITS),
+      noiseDb: rounded(frames.noiseDb, COARSE_DIGITS),
+      peakDb: rounded(frames.peakDb, COARSE_DIGITS),
       clippedShare: clippedShare(all.samples),
       levelsDb: levelOutline(all),
       pitches: pitchOutline(frames),
@@ -291,54 +287,59 @@ function pitchOutline({ midi, count }: Frames): (number | null)[] {
 }
 
 const roundMoment = ({ onsetSeconds, levelDb, pitches, drums }: HeardMoment): HeardMoment => ({
-  onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
-  levelDb: rounded(levelDb, DB_DIGITS),
+  onsetSeconds: rounded(onsetSeconds, FINE_DIGITS),
+  levelDb: rounded(levelDb, COARSE_DIGITS),
   pitches: pitches.map(({ midi, evidence }) => ({
     midi,
-    evidence: rounded(evidence, EVIDENCE_DIGITS),
+    evidence: rounded(evidence, FINE_DIGITS),
   })),
-  drums: drums.map(({ drum, evidence }) => ({ drum, evidence: rounded(evidence, EVIDENCE_DIGITS) })),
+  drums: drums.map(({ drum, evidence }) => ({ drum, evidence: rounded(evidence, FINE_DIGITS) })),
 });
 
 function roundTone(tone: HeardTone): HeardTone {
   return {
     kind: tone.kind,
-    onsetSeconds: rounded(tone.onsetSeconds, SECONDS_DIGITS),
-    endSeconds: rounded(tone.endSeconds, SECONDS_DIGITS),
-    midi: rounded(tone.midi, SHARE_DIGITS),
-    clarity: rounded(tone.clarity, SHARE_DIGITS),
-    oddPartialsDb: rounded(tone.oddPartialsDb, DB_DIGITS),
-    octaveBelowDb: rounded(tone.octaveBelowDb, DB_DIGITS),
-    levelDb: rounded(tone.levelDb, DB_DIGITS),
-    fadeDbPerSecond: rounded(tone.fadeDbPerSecond, DB_DIGITS),
+    onsetSeconds: rounded(tone.onsetSeconds, FINE_DIGITS),
+    endSeconds: rounded(tone.endSeconds, FINE_DIGITS),
+    midi: rounded(tone.midi, FINE_DIGITS),
+    clarity: rounded(tone.clarity, FINE_DIGITS),
+    oddPartialsDb: rounded(tone.oddPartialsDb, COARSE_DIGITS),
+    octaveBelowDb: rounded(tone.octaveBelowDb, COARSE_DIGITS),
+    levelDb: rounded(tone.levelDb, COARSE_DIGITS),
+    fadeDbPerSecond: rounded(tone.fadeDbPerSecond, COARSE_DIGITS),
     glideSemitonesPerSecond:
       tone.glideSemitonesPerSecond === null ? null : rounded(tone.glideSemitonesPerSecond, CENT_DIGITS),
     start: tone.start,
-    dipDb: rounded(tone.dipDb, DB_DIGITS),
-    startStrength: rounded(tone.startStrength, STRENGTH_DIGITS),
+    dipDb: rounded(tone.dipDb, COARSE_DIGITS),
+    startStrength: rounded(tone.startStrength, COARSE_DIGITS),
     reattacks: tone.reattacks.map(({ onsetSeconds, startStrength }) => ({
-      onsetSeconds: rounded(onsetSeconds, SECONDS_DIGITS),
-      startStrength: rounded(startStrength, STRENGTH_DIGITS),
+      onsetSeconds: rounded(onsetSeconds, FINE_DIGITS),
+      startStrength: rounded(startStrength, COARSE_DIGITS),
     })),
-    levelChangesSeconds: tone.levelChangesSeconds.map((seconds) => rounded(seconds, SECONDS_DIGITS)),
+    levelChangesSeconds: tone.levelChangesSeconds.map((seconds) => rounded(seconds, FINE_DIGITS)),
   };
 }
 
 function roundPluck(pluck: Pluck): Pluck {
   return {
     kind: pluck.kind,
-    onsetSeconds: rounded(pluck.onsetSeconds, SECONDS_DIGITS),
-    endSeconds: rounded(pluck.endSeconds, SECONDS_DIGITS),
-    midi: rounded(pluck.midi, SHARE_DIGITS),
-    startStrength: rounded(pluck.startStrength, STRENGTH_DIGITS),
-    pitchMargin: rounded(pluck.pitchMargin, STRENGTH_DIGITS),
-    levelDb: rounded(pluck.levelDb, DB_DIGITS),
+    onsetSeconds: rounded(pluck.onsetSeconds, FINE_DIGITS),
+    endSeconds: rounded(pluck.endSeconds, FINE_DIGITS),
+    midi: rounded(pluck.midi, FINE_DIGITS),
+    startStrength: rounded(pluck.startStrength, COARSE_DIGITS),
+    pitchMargin: rounded(pluck.pitchMargin, COARSE_DIGITS),
+    levelDb: rounded(pluck.levelDb, COARSE_DIGITS),
   };
 }
 
 function roundStroke(stroke: Stroke): Stroke {
-  const onsetSeconds = rounded(stroke.onsetSeconds, SECONDS_DIGITS);
-  return { ...stroke, onsetSeconds, endSeconds: onsetSeconds, levelDb: rounded(stroke.levelDb, DB_DIGITS) };
+  const onsetSeconds = rounded(stroke.onsetSeconds, FINE_DIGITS);
+  return {
+    ...stroke,
+    onsetSeconds,
+    endSeconds: onsetSeconds,
+    levelDb: rounded(stroke.levelDb, COARSE_DIGITS),
+  };
 }
 
 function rounded(value: number, digits: number): number {

@@ -1,9 +1,9 @@
-import { median } from '../base';
+import { FEWEST_ALIKE, median } from '../base';
 import { WAVERING_SEMITONES } from '../pitch';
 import { FRAME_SECONDS, toFrames } from './frame-length';
 import type { Frames } from './frames';
-import { DIP_SIDE_SECONDS, levelDip, neededDip } from './onsets/level-dips';
-import type { PartialMeter } from './pitch/partials';
+import { DIP_SIDE_SECONDS, LEAST_DIP_DB, levelDip, PARTING_DIP_DB } from './onsets/level-dips';
+import { HIGHEST_SHARED_FRACTION, type PartialMeter } from './pitch/partials';
 import { splitAtSteps } from './pitch/pitch-steps';
 import type { Segment } from './segment';
 
@@ -13,27 +13,25 @@ const LONGEST_ALIAS_SECONDS = 0.15;
  * A reed may take so long to settle on its octave: the lower one's own partials stay this weak meanwhile, or it goes over without the
  * least dip.
  */
-export const LONGEST_LOW_START_SECONDS = 0.25;
-/** While somebody talks over a tone, a whole fraction of it may seem to sound for longer, but less clearly than the tone itself. */
-const LONGEST_COVERED_ALIAS_SECONDS = 0.3;
+export const LONGEST_UNSETTLED_SECONDS = 0.25;
+/**
+ * While something sounds over a tone, a whole fraction of it, or another tone, may seem to sound for so long, but less clearly than the tone
+ * itself.
+ */
+export const LONGEST_SEEMING_SECONDS = 0.3;
 const LESS_CLEAR = 0.015;
-const LOW_START_ODD_DB = -4;
-const SMOOTH_DIP_DB = 2;
-/** Tones a whole step apart (9 : 8) share a fundamental nine times lower. */
-const HIGHEST_ALIAS_RATIO = 10;
+export const LOW_START_ODD_DB = -4;
 /** A tone that is interrupted longer than this without dipping in level is still one tone. */
 export const BRIDGED_SECONDS = 0.04;
 /** So many tones may ring on under a new one: strings, and rooms. */
 const MOST_RINGING = 2;
-/** Fewer frames of one pitch are a moment's doubt. */
-export const LEAST_FRAMES = 3;
 /** The middle of a segment so far is that of its latest frames. */
 const REMEMBERED_FRAMES = 25;
 
 /** Puts right where the tracker took a fraction or the double of a pitch, a segment at a time. */
 export function withRealPitches(frames: Frames, partials: PartialMeter): Frames {
   const midi = [...frames.midi];
-  const segments = pitchSegments(frames.midi).filter((segment) => segment.to - segment.from >= LEAST_FRAMES);
+  const segments = pitchSegments(frames.midi).filter((segment) => segment.to - segment.from >= FEWEST_ALIKE);
   const tracked = segments.map((segment) => middlePitch(segment, frames.midi));
   const ringing: number[] = [];
   segments.forEach((segment, index) => {
@@ -59,13 +57,13 @@ function isLowStart(
   partials: PartialMeter,
   { levelDb }: Frames,
 ): boolean {
-  if (!next || nextMidi === undefined || segment.to - segment.from > toFrames(LONGEST_LOW_START_SECONDS))
+  if (!next || nextMidi === undefined || segment.to - segment.from > toFrames(LONGEST_UNSETTLED_SECONDS))
     return false;
   const isOctave = Math.abs(nextMidi - midi - 12) < WAVERING_SEMITONES;
   if (!isOctave || next.from - segment.to > toFrames(BRIDGED_SECONDS)) return false;
   if (partials.oddShareDb(midi) < LOW_START_ODD_DB) return true;
   const around = { from: segment.from, to: Math.min(next.to, next.from + toFrames(DIP_SIDE_SECONDS)) };
-  return levelDip(segment.to, around, levelDb, toFrames(DIP_SIDE_SECONDS)) < SMOOTH_DIP_DB;
+  return levelDip(segment.to, around, levelDb, toFrames(DIP_SIDE_SECONDS)) < LEAST_DIP_DB;
 }
 
 export function samePitch(a: Segment, b: Segment, frames: Frames): boolean {
@@ -131,9 +129,9 @@ function isAliasOf(segment: Segment, neighbour: Segment | undefined, frames: Fra
   if (!neighbour) return false;
   const length = segment.to - segment.from;
   const longest = isLessClear(segment, neighbour, frames)
-    ? LONGEST_COVERED_ALIAS_SECONDS
+    ? LONGEST_SEEMING_SECONDS
     : glidesInto(segment, neighbour, frames)
-      ? LONGEST_LOW_START_SECONDS
+      ? LONGEST_UNSETTLED_SECONDS
       : LONGEST_ALIAS_SECONDS;
   if (length > toFrames(longest)) return false;
   const gap = Math.max(neighbour.from - segment.to, segment.from - neighbour.to);
@@ -143,7 +141,7 @@ function isAliasOf(segment: Segment, neighbour: Segment | undefined, frames: Fra
     gap <= toFrames(BRIDGED_SECONDS) &&
     neighbour.to - neighbour.from > segment.to - segment.from &&
     ratio >= 2 &&
-    ratio <= HIGHEST_ALIAS_RATIO &&
+    ratio <= HIGHEST_SHARED_FRACTION &&
     Math.abs(apart - 12 * Math.log2(ratio)) < WAVERING_SEMITONES
   );
 }
@@ -160,13 +158,13 @@ function glidesInto(segment: Segment, next: Segment, { levelDb }: Frames): boole
   const around = { from: segment.from, to: Math.min(next.to, next.from + side) };
   const before = median(levelDb.subarray(Math.max(segment.from, segment.to - side), segment.to));
   const after = median(levelDb.subarray(next.from, around.to));
-  return after <= before && levelDip(segment.to, around, levelDb, side) < SMOOTH_DIP_DB;
+  return after <= before && levelDip(segment.to, around, levelDb, side) < LEAST_DIP_DB;
 }
 
 /** Joins segments of one pitch that a moment's doubt of the detector has parted. */
 export function bridge(segments: readonly Segment[], frames: Frames): Segment[] {
   const joined: Segment[] = [];
-  for (const segment of segments.filter((s) => s.to - s.from >= LEAST_FRAMES)) {
+  for (const segment of segments.filter((s) => s.to - s.from >= FEWEST_ALIKE)) {
     const before = joined.at(-1);
     const gap = before ? segment.from - before.to : Number.POSITIVE_INFINITY;
     const near = before && samePitch(before, segment, frames);
@@ -179,7 +177,5 @@ export function bridge(segments: readonly Segment[], frames: Frames): Segment[] 
 
 function dipsBetween(before: Segment, after: Segment, levelDb: Float64Array): boolean {
   const lowest = Math.min(...levelDb.subarray(before.to - 1, after.from + 1));
-  return (
-    lowest < Math.min(levelDb[before.to - 1]!, levelDb[after.from]!) - neededDip(before.to - before.from)
-  );
+  return lowest < Math.min(levelDb[before.to - 1]!, levelDb[after.from]!) - PARTING_DIP_DB;
 }

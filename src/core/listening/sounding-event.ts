@@ -45,6 +45,12 @@ export type SoundingEvent = Tone | Pluck | Stroke;
 /** How periodic a sound was, 0–1: fully, where that tells nothing and it stands out by itself. */
 export const clarityOf = (sound: SoundingEvent) => (sound.kind === 'tone' ? (sound.clarity ?? 1) : 1);
 
+/** Less periodic than this a sound is the noise of an attack, or several strings at once: nothing is held against the player. */
+export const LEAST_CLARITY_OF_ONE_TONE = 0.92;
+
+/** How surely something started that may be what is written: where nothing is written it is nothing, and where it was not in time it is not held against anybody. */
+export const DOUBTFUL_START = 0.3;
+
 /** Whether a tone started out of a dip in level that is so deep. */
 export const isOutOfDip = (sound: SoundingEvent, depthDb: number) =>
   sound.kind === 'tone' && sound.dipDb !== undefined && sound.dipDb >= depthDb;

@@ -1,7 +1,7 @@
-import { median } from '../base';
+import { FEWEST_ALIKE, FEWEST_TO_COMPARE, LIKELIER_THAN_NOT, median } from '../base';
 import type { Audio } from '../signal';
 import { joinCovered, type PartlyCovered } from './covered-gaps';
-import { FRAME_SECONDS, frameSeconds, toFrames } from './frame-length';
+import { FRAME_SECONDS, frameSeconds, SHORTEST_NOTE_SECONDS, toFrames } from './frame-length';
 import type { Frames } from './frames';
 import type { HeardTone } from './heard';
 import { levelChanges } from './onsets/level-changes';
@@ -15,7 +15,6 @@ import type { PartialMeter } from './pitch/partials';
 import {
   absorbAliases,
   bridge,
-  LEAST_FRAMES,
   middlePitch,
   pitchesWithin,
   pitchSegments,
@@ -23,20 +22,12 @@ import {
   withRealPitches,
 } from './pitch-segments';
 import type { Segment } from './segment';
+import { FADING_DB_PER_SECOND } from './strings/sustained';
 
 /** The detector's window smears 50 ms; anything shorter than this is a transition, not a note (a sixteenth at 160 bpm lasts 94 ms). */
-const SHORTEST_TONE_SECONDS = 0.065;
-/** A tone that starts again so soon has only begun: a sixteenth at 150 bpm lasts 0.1 s. */
-const SOONEST_RESTART_SECONDS = 0.1;
+export const SHORTEST_TONE_SECONDS = 0.065;
 /** The tail of a tone before its own repeat: what is left of it when the start is told exactly. */
 const SHORTEST_SOUNDED_SECONDS = 0.045;
-
-/** A guitar loses 10–40 dB a second, a breath under 5; in a shorter look than this the partials lie too broad. */
-const STRING_FADE_DB_PER_SECOND = 8;
-const FEWEST_FRAMES_TO_TUNE = 8;
-const FEWEST_FRAMES_TO_GLIDE = 3;
-/** From here on a reattack is taken for one without knowing what was written. */
-const SURE_ENOUGH = 0.5;
 
 /**
  * Finds the tones of a recording, in order of onset.
@@ -98,7 +89,7 @@ function splitAtReattacks(
   partials: PartialMeter,
 ): StartedSegment[] {
   const reattacks = findReattacks(placesWithin(segment, frames, sound, partials));
-  const cuts = reattacks.filter(({ strength }) => strength >= SURE_ENOUGH);
+  const cuts = reattacks.filter(({ strength }) => strength >= LIKELIER_THAN_NOT);
   const starts = [{ frame: segment.from, strength: 1 }, ...cuts];
   return starts.map(({ frame, strength }, index) => {
     const end = starts[index + 1]?.frame ?? segment.to;
@@ -120,7 +111,7 @@ function placesWithin(
   const [from, to] = [segment.from * FRAME_SECONDS, segment.to * FRAME_SECONDS];
   const midi = middlePitch(segment, frames.midi);
   const tone = { midi, breaks: periodicityBreaks(samples, sampleRate, midi, from, to) };
-  return startPlaces(segment, tone, frames, partials, toFrames(SOONEST_RESTART_SECONDS));
+  return startPlaces(segment, tone, frames, partials, toFrames(SHORTEST_NOTE_SECONDS));
 }
 
 function describeTone(
@@ -136,10 +127,10 @@ function describeTone(
   const levels = levelDb.slice(segment.from, segment.to);
   const level = median(levels);
   const fade = fadeOf(levels);
-  const inside = pitchesWithin(inner, frames.midi).length >= LEAST_FRAMES ? inner : segment;
+  const inside = pitchesWithin(inner, frames.midi).length >= FEWEST_ALIKE ? inner : segment;
   partials.look(segment.from * FRAME_SECONDS, segment.to * FRAME_SECONDS);
   const midi = pitchOf(inside, fade, frames, partials);
-  const isHeld = fade < STRING_FADE_DB_PER_SECOND;
+  const isHeld = fade < FADING_DB_PER_SECOND;
   const start =
     ownStart(segment, before, partials, frames, isHeld) ?? findStart(segment, before, level, frames);
   return {
@@ -169,7 +160,7 @@ function describeTone(
 /** From the middle of the first third to that of the last, where enough of it is pitched. */
 function glideOf(pitched: readonly number[]): number | null {
   const third = Math.floor(pitched.length / 3);
-  if (third < FEWEST_FRAMES_TO_GLIDE) return null;
+  if (third < FEWEST_ALIKE) return null;
   const moved = median(pitched.slice(-third)) - median(pitched.slice(0, third));
   return Math.abs(moved) / ((pitched.length - third) * FRAME_SECONDS);
 }
@@ -180,7 +171,7 @@ function glideOf(pitched: readonly number[]): number | null {
  */
 function pitchOf(segment: Segment, fadeDbPerSecond: number, frames: Frames, partials: PartialMeter): number {
   const tracked = middlePitch(segment, frames.midi);
-  if (fadeDbPerSecond < STRING_FADE_DB_PER_SECOND || segment.to - segment.from < FEWEST_FRAMES_TO_TUNE)
-    return tracked;
+  // In so short a look the partials lie too broad.
+  if (fadeDbPerSecond < FADING_DB_PER_SECOND || segment.to - segment.from < FEWEST_TO_COMPARE) return tracked;
   return partials.tunedPitch(tracked);
 }

@@ -38,6 +38,14 @@ export function stretchOf(samples: Float32Array, from: number, length: number): 
   return stretch;
 }
 
+/** Next to nothing, 120 dB below a full sine: keeps quotients and logarithms of silence within bounds. */
+export const TINY_POWER = 1e-12;
+
+/** Level of a power ratio in dB; silence is held at −120 dB. */
+export function powerToDb(power: number): number {
+  return 10 * Math.log10(power + TINY_POWER);
+}
+
 /** Level of an amplitude ratio in dB; silence is held at −120 dB so that levels stay comparable numbers. */
 export function amplitudeToDb(amplitude: number): number {
   return 20 * Math.log10(Math.max(amplitude, 1e-6));

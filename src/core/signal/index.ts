@@ -5,7 +5,9 @@ export {
   durationSeconds,
   meanLevelDb,
   peakAmplitude,
+  powerToDb,
   stretchOf,
+  TINY_POWER,
 } from './audio';
 export { convolve, correlate } from './convolve';
 export { bridgeDropouts, DropoutBridge } from './dropouts';
@@ -18,3 +20,4 @@ export { vertex } from './parabola';
 export { fromPcm, toPcm } from './pcm';
 export { joinBlocks, type SoundBlock } from './sound-block';
 export { readWav, writePcmWav, writeWav } from './wav';
+export { HIGHEST_SHARE, SINE_MAGNITUDE, WindowedSpectrum } from './windowed-spectrum';

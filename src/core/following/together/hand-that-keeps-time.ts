@@ -1,6 +1,8 @@
+import { MOST_SHARE } from '../../base';
 import type { HeardMoment } from '../../listening';
 import type { Line } from '../../notation';
 import type { Candidate, Match } from '../alignment';
+import { IN_PLACE_BEATS } from '../following';
 import { type Pulse, pulsesOf, writtenInTime } from '../pulse-runs';
 import { dueMoments } from './due-moments';
 import { placeHeads } from './place-heads';
@@ -15,16 +17,12 @@ export interface PlacedTake {
   readonly placed: readonly PlacedHead[];
 }
 
-/** A head so far from its time is off, in beats: less is nobody's fault, or either hand's. */
-const OFF_BEATS = 0.15;
 /** Nobody comes early for long: of two ways to say it, the one in which a hand is late is the likelier. Our own judgement. */
 const EARLY_COST = 1.25;
 /** A stop, or a time that begins anew, is as unlikely as so many heads that are off. */
 const NEW_PULSE_COST = 2;
 /** What tells another story must tell it with so much less. */
 const LEAST_GAIN = 2;
-/** A hand keeps the time where so much of it was found. */
-const LEAST_FOUND_SHARE = 0.6;
 
 /**
  * Where the hands come apart, the pulse goes between them, or with the one that is off. The time is that of the hand by whose pulse the
@@ -70,7 +68,7 @@ function maybeByVoice(
   );
   const mine = base.placed.filter((head) => head.voice === voice);
   const found = mine.filter((head) => head.found === 'there');
-  if (found.length < LEAST_FOUND_SHARE * mine.length) return undefined;
+  if (found.length < MOST_SHARE * mine.length) return undefined;
   const matches: Match[] = [];
   moments.forEach(({ heads }, target) => {
     const places = found.flatMap((head) =>
@@ -97,7 +95,7 @@ function costOf({ pulses, due, placed }: PlacedTake, heard: readonly HeardMoment
     if (head.found !== 'there' && head.found !== 'other') return sum + 1;
     const time = dueOf.get(head.note)?.due;
     const beats = time ? (heard[head.at]!.onsetSeconds - time.seconds) / time.secondsPerBeat : 0;
-    if (Math.abs(beats) < OFF_BEATS) return sum + (head.found === 'other' ? 1 : 0);
+    if (Math.abs(beats) < IN_PLACE_BEATS) return sum + (head.found === 'other' ? 1 : 0);
     return sum + (beats < 0 ? EARLY_COST : 1);
   }, 0);
   return heads + NEW_PULSE_COST * (pulses.length - 1);

@@ -1,16 +1,13 @@
 import type { HeardMoment } from '../../listening';
+import { LEAST_EVIDENCE } from '../../listening';
 import type { AskedSound } from '../../notation';
 
 /** Of what is written beginners play nineteen of twenty. Common practice. */
 export const ODDS_OF_WRITTEN = 19;
-/** From here on something is said to have been struck. */
-export const STRUCK = 0.5;
 /** What was not found in its place was played elsewhere, near it, one time in ten. Our own judgement. */
 const ODDS_NEARBY = 0.1;
 /** At a moment hardly anything is struck that nobody asked for: of some fifty pitches, at most one in a hundred moments. */
 const ODDS_OF_UNASKED = 0.005;
-/** What is not named at a moment may still have been struck, hidden by others. */
-const EVIDENCE_OF_UNNAMED = 0.0002;
 
 /** No sound speaks for more than that; facts are rounded. */
 const SUREST_EVIDENCE = 0.9999;
@@ -21,7 +18,7 @@ export function evidenceAt(moment: HeardMoment, asked: AskedSound): number {
     asked.kind === 'pitched'
       ? moment.pitches.find(({ midi }) => midi === asked.midi)
       : moment.drums.find(({ drum }) => drum === asked.drum);
-  return Math.min(SUREST_EVIDENCE, found?.evidence ?? EVIDENCE_OF_UNNAMED);
+  return Math.min(SUREST_EVIDENCE, found?.evidence ?? LEAST_EVIDENCE);
 }
 
 function oddsAt(moment: HeardMoment, asked: AskedSound): number {

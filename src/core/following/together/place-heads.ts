@@ -1,22 +1,20 @@
+import { LIKELIER_THAN_NOT } from '../../base';
 import type { HeardMoment } from '../../listening';
 import type { AskedSound } from '../../notation';
-import { likelihoodNearby, likelihoodWhereWritten, ODDS_OF_WRITTEN, STRUCK } from './likelihood';
+import { IN_PLACE_BEATS } from '../following';
+import { likelihoodNearby, likelihoodWhereWritten, ODDS_OF_WRITTEN } from './likelihood';
 import { oddsByVoice } from './odds-by-voice';
 import type { DueMoment, PlacedHead } from './placed-head';
 import { withShiftedVoices } from './shifted-voices';
 import type { WrittenHead } from './written-moments';
 
-/** Less likely than this it was not struck where it is written; from here to `STRUCK` nobody can tell. */
+/** Less likely than this it was not struck where it is written; from here to there nobody can tell. */
 const NOT_STRUCK = 0.25;
-/** Elsewhere than where it is written it must show by itself. */
-const STRUCK_ELSEWHERE = 0.5;
 /** So far from its time a head is looked for, in beats: further off it is another note. */
 const REACH_BEATS = 0.62;
 /** Fingers slip to a neighbour, seldom further. */
 const SLIP_SEMITONES = 5;
 const STRUCK_INSTEAD = 0.6;
-/** What lies so near its time is in its place. */
-const SAME_PLACE_BEATS = 0.15;
 
 /**
  * What of the heard moments each written head was.
@@ -42,13 +40,13 @@ export function placeHeads(
   const here = all.map(({ head, of }, index) => hereOf(head, of, heard, odds[index]!));
   const placed = all.map(
     ({ head, of }, index): PlacedHead =>
-      here[index]! >= STRUCK
+      here[index]! >= LIKELIER_THAN_NOT
         ? { ...head, found: 'there', at: of.foundAt!, likelihood: here[index]! }
         : { ...head, found: 'absent', likelihood: 1 - here[index]! },
   );
   all.forEach(({ head, of }, index) => {
     const isTaken = (at: number, asked: AskedSound) => taken.has(key(at, asked));
-    if (here[index]! >= STRUCK) {
+    if (here[index]! >= LIKELIER_THAN_NOT) {
       const nearer = maybeNearer(head, of, heard, here[index]!, isTaken);
       if (nearer) placed[index] = nearer;
       return;
@@ -75,7 +73,9 @@ function onAnother(
   const instead = played(head.asked);
   if (instead === head.asked || foundAt === undefined) return undefined;
   const likelihood = likelihoodWhereWritten(heard[foundAt]!, instead);
-  return likelihood < STRUCK ? undefined : { ...head, found: 'other', at: foundAt, instead, likelihood };
+  return likelihood < LIKELIER_THAN_NOT
+    ? undefined
+    : { ...head, found: 'other', at: foundAt, instead, likelihood };
 }
 
 /** What was taken for its place lies off its time, and it was struck more surely nearer to it: something else sounded before. */
@@ -88,9 +88,9 @@ function maybeNearer(
 ): PlacedHead | undefined {
   if (!due || foundAt === undefined) return undefined;
   const off = (moment: HeardMoment) => Math.abs(moment.onsetSeconds - due.seconds) / due.secondsPerBeat;
-  if (off(heard[foundAt]!) < SAME_PLACE_BEATS) return undefined;
+  if (off(heard[foundAt]!) < IN_PLACE_BEATS) return undefined;
   const nearer = heard.flatMap((moment, at) => {
-    if (off(moment) >= SAME_PLACE_BEATS || isTaken(at, head.asked)) return [];
+    if (off(moment) >= IN_PLACE_BEATS || isTaken(at, head.asked)) return [];
     const likelihood = likelihoodNearby(moment, head.asked);
     return likelihood > here ? [{ at, likelihood }] : [];
   });
@@ -113,7 +113,7 @@ function lookAround(
       if (at === foundAt || Math.abs(moment.onsetSeconds - due.seconds) > reach || isTaken(at, head.asked))
         return [];
       const likelihood = likelihoodNearby(moment, head.asked);
-      return likelihood >= STRUCK_ELSEWHERE ? [{ at, likelihood }] : [];
+      return likelihood >= LIKELIER_THAN_NOT ? [{ at, likelihood }] : [];
     });
     if (near.length > 0) return { ...head, found: 'there', ...surestOf(near) };
   }
@@ -121,7 +121,7 @@ function lookAround(
   // A hand that slips may come a little before or after the other one.
   const places = heard.flatMap((moment, at) =>
     at === foundAt ||
-    (due && Math.abs(moment.onsetSeconds - due.seconds) <= SAME_PLACE_BEATS * due.secondsPerBeat)
+    (due && Math.abs(moment.onsetSeconds - due.seconds) <= IN_PLACE_BEATS * due.secondsPerBeat)
       ? [at]
       : [],
   );

@@ -1,13 +1,12 @@
 import type { DrumSound, HeardMoment } from '../../listening';
 import type { AskedSound, Line } from '../../notation';
+import { COST_WRONG_PITCH } from '../align-costs';
 import type { Candidate } from '../alignment';
 import { type WrittenInTime, writtenInTime } from '../pulse-runs';
 import { alignInTempoAndTune, USUAL_TUNING } from '../tempo-and-tuning';
 import { likelihoodWhereWritten } from './likelihood';
 import { type WrittenMoment, writtenMoments } from './written-moments';
 
-/** What a moment costs at which nothing of what is written was struck, in units of the aligner. */
-const COST_OF_NOTHING_RIGHT = 1.3;
 /** What each moment costs at which only voices were to play that are not listened for. */
 const COST_OF_SILENT_MOMENT = 0.1;
 
@@ -96,5 +95,5 @@ const exchanged =
 
 function mismatchOf({ heads }: WrittenMoment, moment: HeardMoment, played: Way['played']): number {
   const missed = heads.reduce((sum, { asked }) => sum + 1 - likelihoodWhereWritten(moment, played(asked)), 0);
-  return (COST_OF_NOTHING_RIGHT * missed) / heads.length;
+  return (COST_WRONG_PITCH * missed) / heads.length;
 }

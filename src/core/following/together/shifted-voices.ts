@@ -1,6 +1,6 @@
-import { median } from '../../base';
+import { LIKELIER_THAN_NOT, median } from '../../base';
 import type { HeardMoment } from '../../listening';
-import { likelihoodWhereWritten, STRUCK } from './likelihood';
+import { likelihoodWhereWritten } from './likelihood';
 import type { DueMoment, PlacedHead } from './placed-head';
 
 /** A voice is shifted in a measure where so much of it was found equally far off; so far off at least, and equal within so much, in beats. */
@@ -63,5 +63,5 @@ function atShift(
   );
   if (near.length === 0) return undefined;
   const best = near.reduce((a, b) => (b.likelihood > a.likelihood ? b : a));
-  return best.likelihood < STRUCK ? undefined : { note, voice, asked, found: 'there', ...best };
+  return best.likelihood < LIKELIER_THAN_NOT ? undefined : { note, voice, asked, found: 'there', ...best };
 }

@@ -1,11 +1,11 @@
-import { median, probabilityOf } from '../../base';
+import { FEWEST_ALIKE, median, probabilityOf } from '../../base';
 import type { FollowedHead, Following, Played } from '../../following';
 import { type Line, timedMeasures, voiceNames, type WrittenNote, writtenVoices } from '../../notation';
 import { beatUnit } from '../../time';
 import { onsetWindow } from '../accuse';
 import { judgeMeasure } from '../judge-measure';
 import { CLAIM_FROM, CLAIMS } from '../model/claims';
-import type { Policy } from '../policy';
+import { FEWEST_FOUND_SHARE, OTHER_LINE_SHARE, type Policy } from '../policy';
 import { tempoCourseOf } from '../tempo-course';
 import {
   type HeadVerdict,
@@ -21,10 +21,6 @@ import { silentHeads, voicesJudged } from './voices-judged';
 
 /** A head of which less is sure may not be what began there: nobody says that it is early or late. */
 const START_FROM = 0.8;
-/** With fewer of the written heads found, the recording is not of this line, or hardly audible. */
-const FEWEST_FOUND_SHARE = 0.15;
-/** If the line explains less of what was played, it was something else. */
-const OTHER_LINE_SHARE = 0.35;
 /** Hands that come so far apart on the whole are heard to. Our own judgement; 50 ms are hardly heard. */
 const APART_SECONDS = 0.075;
 
@@ -119,8 +115,6 @@ function certainClaims(
 }
 
 /** A pitch that is asked for so often and never heard is rather one that the recording does not hold, as low ones on a telephone. */
-const FEWEST_UNHEARD = 3;
-
 function unheardPitches(heads: readonly FollowedHead[]): ReadonlySet<number> {
   const asked = new Map<number, boolean[]>();
   for (const { asked: sound, found } of heads)
@@ -128,7 +122,7 @@ function unheardPitches(heads: readonly FollowedHead[]): ReadonlySet<number> {
       asked.set(sound.midi, [...(asked.get(sound.midi) ?? []), found === 'there']);
   return new Set(
     [...asked].flatMap(([midi, were]) =>
-      were.length >= FEWEST_UNHEARD && were.every((there) => !there) ? [midi] : [],
+      were.length >= FEWEST_ALIKE && were.every((there) => !there) ? [midi] : [],
     ),
   );
 }

@@ -1,16 +1,12 @@
+import { FEWEST_ALIKE, MOST_SHARE } from '../../base';
 import type { FollowedHead, Following } from '../../following';
 import { type AskedSound, drumById, type Line, type TimedMeasure, voiceNames } from '../../notation';
 import { judgeMeasure } from '../judge-measure';
 import type { Policy } from '../policy';
 import type { HeadVerdict, NoteVerdict, VoiceVerdict } from '../verdict';
 
-/** A voice of so few heads may be left out without anybody speaking of the whole voice. */
-const FEWEST_HEADS = 3;
 /** Of a voice that was not played hardly anything seems to be there. */
 const MOST_OF_SILENT_SHARE = 0.2;
-const LEAST_OF_OTHERS_SHARE = 0.5;
-/** Drums are exchanged where so much of each was struck in the place of the other. */
-const LEAST_EXCHANGED_SHARE = 0.6;
 
 /** What can be told apart in a line: the drums of a kit by their names, else its voices by theirs. */
 interface Voice {
@@ -45,9 +41,9 @@ const thereShare = (some: readonly FollowedHead[]) =>
 function isSilent(heads: readonly FollowedHead[], isOf: Voice['isOf'], voices: readonly Voice[]): boolean {
   const mine = heads.filter(isOf);
   return (
-    mine.length >= FEWEST_HEADS &&
+    mine.length >= FEWEST_ALIKE &&
     thereShare(mine) <= MOST_OF_SILENT_SHARE &&
-    voices.some((voice) => thereShare(heads.filter(voice.isOf)) >= LEAST_OF_OTHERS_SHARE)
+    voices.some((voice) => thereShare(heads.filter(voice.isOf)) >= 1 / 2)
   );
 }
 
@@ -94,9 +90,7 @@ function worstOf(heads: readonly HeadVerdict[]): HeadVerdict['pitch'] {
 }
 
 function areExchanged(some: readonly FollowedHead[], others: readonly FollowedHead[]): boolean {
-  return (
-    insteadShare(some, others) >= LEAST_EXCHANGED_SHARE && insteadShare(others, some) >= LEAST_EXCHANGED_SHARE
-  );
+  return insteadShare(some, others) >= MOST_SHARE && insteadShare(others, some) >= MOST_SHARE;
 }
 
 /** How much of a drum was struck on another one. */

@@ -3,7 +3,7 @@ import type { Frames } from '../frames';
 import type { Segment } from '../segment';
 
 /** A held tone changes little in this time; one that is started anew gets louder or softer, however its start is covered. */
-const CHANGE_SECONDS = 0.06;
+export const CHANGE_SECONDS = 0.06;
 export const LEAST_CHANGE_DB = 2.5;
 /** The attack of the tone itself, and its end. */
 export const ATTACK_SECONDS = 0.08;

@@ -1,9 +1,8 @@
 import { median } from '../../base';
-import { meanOverPartials, partialLook, powerToDb } from '../pitch/partial-levels';
+import { powerToDb } from '../../signal';
+import { meanOverPartials, PARTIAL_LOOK_SECONDS, partialLook } from '../pitch/partial-levels';
 import type { PartialMeter } from '../pitch/partials';
 
-/** Looks at the partials last so long at least. */
-const LOOK_SECONDS = 0.04;
 /** Where what lies between the partials is looked at, in multiples of the pitch. */
 const BETWEEN = [1.5, 2.5, 3.5, 4.5];
 /** The looks beside a place, before and after it. */
@@ -31,14 +30,14 @@ export interface OwnChanges {
  * @param midi pitch of the tone.
  */
 export function ownChanges(seconds: number, midi: number, meter: PartialMeter): OwnChanges {
-  const { count, lookSeconds, powersAt } = partialLook(midi, meter, LOOK_SECONDS, BETWEEN);
+  const { count, lookSeconds, powersAt } = partialLook(midi, meter, BETWEEN);
   const at = (offset: number): Levels => {
     const powers = powersAt(seconds + offset);
     const [own, between] = [powers.slice(0, count), powers.slice(count)];
     return { partials: own.map(powerToDb), ownDb: powerToDb(sum(own)), betweenDb: powerToDb(sum(between)) };
   };
   // A longer look is wider: what it holds lies further to both sides.
-  const further = (lookSeconds - LOOK_SECONDS) / 2;
+  const further = (lookSeconds - PARTIAL_LOOK_SECONDS) / 2;
   const before = SIDES_SECONDS.map((side) => at(-side - further));
   const after = SIDES_SECONDS.map((side) => at(side + further));
   const here = at(0);

@@ -1,15 +1,12 @@
 import { quantile } from '../../base';
+import { powerToDb } from '../../signal';
 import { FRAME_SECONDS } from '../frame-length';
-import { meanOverPartials, partialLook, powerToDb } from '../pitch/partial-levels';
+import { LOUD_QUANTILE } from '../levels';
+import { meanOverPartials, PARTIAL_STEP_SECONDS, partialLook } from '../pitch/partial-levels';
 import type { PartialMeter } from '../pitch/partials';
 import type { Segment } from '../segment';
 import { ATTACK_SECONDS, END_SECONDS } from './level-changes';
 
-/** Partials are followed in such steps, each look so long at least. */
-const STEP_SECONDS = 0.02;
-const LOOK_SECONDS = 0.04;
-/** Of a single partial the usual level is the one it exceeds for a tenth of the time. */
-const LOUD_SHARE = 0.9;
 /**
  * A held tone keeps the balance of its partials. Measured on the evaluation's seeds 8001–8405 and 11001–11490, at places where a
  * repeat was due and no level changed: 30 of 35 held tones stay below this, and none of 16 covered starts.
@@ -24,21 +21,23 @@ const LEAST_CHANGE_DB = 3.2;
  */
 export function partialChanges({ from, to }: Segment, midi: number, meter: PartialMeter): number[] {
   const first = from * FRAME_SECONDS + ATTACK_SECONDS;
-  const steps = Math.floor((to * FRAME_SECONDS - END_SECONDS - first) / STEP_SECONDS);
+  const steps = Math.floor((to * FRAME_SECONDS - END_SECONDS - first) / PARTIAL_STEP_SECONDS);
   if (steps < 1) return [];
-  const { count, powersAt } = partialLook(midi, meter, LOOK_SECONDS);
+  const { count, powersAt } = partialLook(midi, meter);
   // One step more on either side, so that every moment of the tone has two neighbours.
-  const powers = Array.from({ length: steps + 2 }, (_, step) => powersAt(first + (step - 1) * STEP_SECONDS));
+  const powers = Array.from({ length: steps + 2 }, (_, step) =>
+    powersAt(first + (step - 1) * PARTIAL_STEP_SECONDS),
+  );
   const partials = Array.from({ length: count }, (_, index) =>
     powers.map((ofStep) => powerToDb(ofStep[index]!)),
   );
-  const weighted = meanOverPartials(partials.map((levels) => quantile(levels, LOUD_SHARE)));
+  const weighted = meanOverPartials(partials.map((levels) => quantile(levels, LOUD_QUANTILE)));
   const changes = Array.from({ length: steps }, (_, step) =>
     weighted((index) => Math.abs(partials[index]![step + 2]! - partials[index]![step]!)),
   );
   return changes.flatMap((change, step) =>
     change >= LEAST_CHANGE_DB && change >= (changes[step - 1] ?? 0) && change > (changes[step + 1] ?? 0)
-      ? [first + step * STEP_SECONDS]
+      ? [first + step * PARTIAL_STEP_SECONDS]
       : [],
   );
 }

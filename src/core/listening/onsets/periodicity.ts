@@ -1,12 +1,13 @@
 import { median } from '../../base';
 import { midiToHertz } from '../../pitch';
-import { vertex } from '../../signal';
+import { TINY_POWER, vertex } from '../../signal';
+import { FRAME_SECONDS } from '../frame-length';
 
 /** A tone is compared with itself so much earlier, or one period if that is longer. */
 const SHORTEST_LAG_SECONDS = 0.006;
 /** And over this long. */
 const COMPARED_SECONDS = 0.008;
-const BREAK_STEP_SECONDS = 0.005;
+const BREAK_STEP_SECONDS = FRAME_SECONDS / 2;
 /** What is usual nearby: so far around, but for the moment itself. */
 const AROUND_SECONDS = 0.16;
 const MOMENT_SECONDS = 0.035;
@@ -14,7 +15,6 @@ const MOMENT_SECONDS = 0.035;
 const STEADY_CHANGE = 0.02;
 /** Even the steadiest player changes by so much. */
 const LEAST_USUAL_CHANGE = 0.004;
-const QUIET = 1e-9;
 
 /** A moment at which a tone did not go on as it was. */
 export interface PeriodicityBreak {
@@ -103,7 +103,7 @@ function changeAt(samples: Float32Array, from: number, length: number, lag: numb
 
 function differenceAt(samples: Float32Array, from: number, length: number, lag: number): number {
   let difference = 0;
-  let energy = QUIET;
+  let energy = TINY_POWER;
   const end = Math.min(samples.length, from + length);
   for (let n = Math.max(lag, from); n < end; n++) {
     const now = samples[n]!;

@@ -1,10 +1,8 @@
 import { probabilityOf } from '../../base';
-import { toFrames } from '../frame-length';
+import { SHORTEST_NOTE_SECONDS, toFrames } from '../frame-length';
 import { STARTS } from '../model/starts';
 import type { StartPlace } from './start-places';
 
-/** Two signs closer than this speak of one reattack: a sixteenth at 160 bpm lasts 0.094 s. */
-const SAME_REATTACK_SECONDS = 0.09;
 /** Weaker ones are not kept. */
 const LEAST_STRENGTH = 0.03;
 
@@ -22,7 +20,7 @@ export function findReattacks(places: readonly StartPlace[]): readonly Reattack[
     .map(({ frame, features }) => ({ frame, strength: probabilityOf(features, STARTS) }))
     .filter(({ strength }) => strength >= LEAST_STRENGTH)
     .toSorted((a, b) => b.strength - a.strength)) {
-    if (kept.every((other) => Math.abs(other.frame - one.frame) > toFrames(SAME_REATTACK_SECONDS)))
+    if (kept.every((other) => Math.abs(other.frame - one.frame) > toFrames(SHORTEST_NOTE_SECONDS)))
       kept.push(one);
   }
   return kept.toSorted((a, b) => a.frame - b.frame);

@@ -9,8 +9,7 @@ const RINGING_FALL_DB = 12;
 /** The steepest falls are ends; a cough is rarer than they are. */
 const STEEPEST_SHARE = 0.02;
 /** Where a fall begins: near the loudest, and with room to fall. */
-const BELOW_PEAK_DB = 25;
-const ABOVE_NOISE_DB = 25;
+const ROOM_TO_FALL_DB = 25;
 
 /**
  * How much tones ring on after their end, 0–1: by a room, by strings, or because hardly any ever ends. Departs from decay times
@@ -23,7 +22,7 @@ export function ringing(levelDb: Float64Array, noiseDb: number, peakDb: number):
   const falls: number[] = [];
   for (let frame = 0; frame + step < levelDb.length; frame++) {
     const level = levelDb[frame]!;
-    if (level > peakDb - BELOW_PEAK_DB && level > noiseDb + ABOVE_NOISE_DB)
+    if (level > peakDb - ROOM_TO_FALL_DB && level > noiseDb + ROOM_TO_FALL_DB)
       falls.push(level - levelDb[frame + step]!);
   }
   if (falls.length === 0) return 1;

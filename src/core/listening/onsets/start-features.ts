@@ -1,12 +1,12 @@
 import { clamp, quantile } from '../../base';
 import type { BandLevels } from '../bands';
 import type { PartlyCovered } from '../covered-gaps';
-import { FRAME_SECONDS, frameSeconds, toFrames } from '../frame-length';
+import { FRAME_SECONDS, frameSeconds, SAME_START_SECONDS, toFrames } from '../frame-length';
 import type { Frames } from '../frames';
 import { loudest, SILENCE_DB } from '../levels';
 import type { PartialMeter } from '../pitch/partials';
 import type { Segment } from '../segment';
-import { ATTACK_SECONDS, changeAround, END_SECONDS } from './level-changes';
+import { ATTACK_SECONDS, CHANGE_SECONDS, changeAround, END_SECONDS } from './level-changes';
 import { DIP_SIDE_SECONDS, levelDip, risesSharply } from './level-dips';
 import { ownChanges } from './own-partials';
 import type { PeriodicityBreak } from './periodicity';
@@ -63,7 +63,6 @@ export type StartFeatures = Readonly<Record<StartFeature, number>>;
 const MOST_CONTRAST = 100;
 /** Start and end are far away from here on. */
 const FAR_SECONDS = 0.4;
-const NEAR_SECONDS = 0.05;
 /** Around, but for the place itself. */
 const AROUND_SECONDS = 0.5;
 const PLACE_SECONDS = 0.1;
@@ -74,7 +73,6 @@ const HEARD_BAND_DB = 40;
 const SOUNDING_BAND_DB = 30;
 /** The dip must show in all but this share of the bands: partials fade one by one in a room, but not together. */
 const DIPPING_BANDS_SHARE = 0.3;
-const GLIDE_FRAMES = 6;
 
 /** What is known of a tone as a whole. */
 export interface ToneSigns {
@@ -94,7 +92,7 @@ export function startFeatures(
   { midi, breaks, hasVibrato, signCount }: ToneSigns,
 ): StartFeatures {
   const { levelDb, clarity } = frames;
-  const near = toFrames(NEAR_SECONDS);
+  const near = toFrames(SAME_START_SECONDS);
   let [contrast, broken] = [0, 0];
   for (const one of breaks) {
     if (Math.abs(Math.round(one.seconds / FRAME_SECONDS - 0.5) - frame) > near) continue;
@@ -111,7 +109,8 @@ export function startFeatures(
     leastClarity = Math.min(leastClarity, clarity[at] ?? 0);
   }
   const side = toFrames(DIP_SIDE_SECONDS);
-  const [pitchBefore, pitchAfter] = [frames.midi[frame - GLIDE_FRAMES], frames.midi[frame + GLIDE_FRAMES]];
+  const glide = toFrames(CHANGE_SECONDS);
+  const [pitchBefore, pitchAfter] = [frames.midi[frame - glide], frames.midi[frame + glide]];
   const own = ownChanges(frameSeconds(bottom), midi, partials);
   return {
     contrast: Math.log10(Math.min(contrast, MOST_CONTRAST) + 0.1),

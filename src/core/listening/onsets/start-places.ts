@@ -3,12 +3,11 @@ import { FRAME_SECONDS, toFrames } from '../frame-length';
 import type { Frames } from '../frames';
 import type { PartialMeter } from '../pitch/partials';
 import { pitchesWithin } from '../pitch-segments';
-import { DIP_SIDE_SECONDS, levelDip } from './level-dips';
+import { DIP_SIDE_SECONDS, LEAST_DIP_DB, levelDip } from './level-dips';
 import type { PeriodicityBreak } from './periodicity';
 import { type StartFeatures, startFeatures } from './start-features';
 
 /** Less than this is nowhere worth a closer look: a level that dips, a wave that breaks with its past. */
-const LEAST_DIP_DB = 2;
 const LEAST_CONTRAST = 2.5;
 const LEAST_CHANGE = 0.01;
 /** Two signs so close are one place. */

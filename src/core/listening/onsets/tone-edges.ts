@@ -1,28 +1,18 @@
 import { clamp, median } from '../../base';
+import { FELT_BELOW_TOP_DB } from '../felt-start';
 import { FRAME_SECONDS, frameSeconds, toFrames } from '../frame-length';
 import type { Frames } from '../frames';
 import type { HeardTone } from '../heard';
 import { loudest } from '../levels';
 import type { PartialMeter } from '../pitch/partials';
-import { BRIDGED_SECONDS, middlePitch, samePitch } from '../pitch-segments';
+import { BRIDGED_SECONDS, LONGEST_UNSETTLED_SECONDS, middlePitch, samePitch } from '../pitch-segments';
 import type { Segment } from '../segment';
-import { DIP_SIDE_SECONDS, levelDip, REATTACK_DIP_DB } from './level-dips';
+import { DIP_SIDE_SECONDS, levelDip, PARTING_DIP_DB } from './level-dips';
 
-/**
- * A tone is felt to begin when it has come within 9 dB of its level.
- * Source: J. Vos, R. Rasch, "The perceptual onset of musical tones", Perception & Psychophysics 29 (1981): thresholds of 6–15 dB.
- */
-const FELT_BELOW_LEVEL_DB = 9;
 /** Where the tone before still fills the dip, this much of the way up counts as the start. */
 const FELT_SHARE_OF_DIP = 0.35;
 /** A dip shallower than this is filled by the echo of the tone before. */
 const MASKED_DIP_DB = 15;
-
-/**
- * What rings of a louder note before, or what sounds without a clear pitch, hides the start of a held tone for at most so long.
- * Among ringing strings an older tone of the same pitch would be taken for it.
- */
-const HIDDEN_SECONDS = 0.25;
 
 /** How a note began. */
 type Start = Pick<HeardTone, 'onsetSeconds' | 'start' | 'dipDb'>;
@@ -45,10 +35,10 @@ export function findStart(
   const depth = top - levelDb[bottom]!;
   const joined = before !== undefined && segment.from - before.to <= toFrames(BRIDGED_SECONDS);
   const dipDb = joined ? Math.min(depth, loudest(levelDb, earliest, bottom + 1) - levelDb[bottom]!) : depth;
-  if (dipDb < REATTACK_DIP_DB * 0.6) {
+  if (dipDb < PARTING_DIP_DB * 0.6) {
     return { onsetSeconds: segment.from * FRAME_SECONDS, start: 'pitch-change', dipDb: Math.max(0, dipDb) };
   }
-  const felt = Math.max(top - FELT_BELOW_LEVEL_DB, levelDb[bottom]! + FELT_SHARE_OF_DIP * depth);
+  const felt = Math.max(top - FELT_BELOW_TOP_DB, levelDb[bottom]! + FELT_SHARE_OF_DIP * depth);
   let frame = bottom;
   while (frame < segment.to - 1 && levelDb[frame + 1]! < felt) frame++;
   const rise = levelDb[frame + 1]! - levelDb[frame]!;
@@ -59,7 +49,7 @@ export function findStart(
   const turn = masked ? (segment.from + 1) * FRAME_SECONDS : crossing;
   return {
     onsetSeconds: Math.min(crossing, Math.max(turn, frameSeconds(bottom))),
-    start: dipDb < REATTACK_DIP_DB ? 'pitch-change' : 'attack',
+    start: dipDb < PARTING_DIP_DB ? 'pitch-change' : 'attack',
     dipDb,
   };
 }
@@ -75,7 +65,9 @@ export function ownStart(
   frames: Frames,
   isHeld: boolean,
 ): Start | undefined {
-  const hidden = isHeld ? HIDDEN_SECONDS : DIP_SIDE_SECONDS;
+  // What rings of a louder note before, or what sounds without a clear pitch, hides the start of a held tone for at most so long. Among
+  // ringing strings an older tone of the same pitch would be taken for it.
+  const hidden = isHeld ? LONGEST_UNSETTLED_SECONDS : DIP_SIDE_SECONDS;
   if (!before || segment.from - before.to > toFrames(hidden) || samePitch(before, segment, frames))
     return undefined;
   const latest = Math.min(segment.to, segment.from + toFrames(DIP_SIDE_SECONDS));
@@ -95,13 +87,13 @@ export function ownStart(
     0,
     levelDip(at, { from: Math.min(earliest, at), to: latest }, frames.levelDb, toFrames(DIP_SIDE_SECONDS)),
   );
-  return { onsetSeconds, start: dipDb < REATTACK_DIP_DB ? 'pitch-change' : 'attack', dipDb };
+  return { onsetSeconds, start: dipDb < PARTING_DIP_DB ? 'pitch-change' : 'attack', dipDb };
 }
 
 /** When a note was over: where it fell so far below its own level, or the next began. */
 export function findEnd(segment: Segment, after: Segment | undefined, level: number, frames: Frames): number {
   let last = segment.to - 1;
-  while (last > segment.from && frames.levelDb[last]! < level - FELT_BELOW_LEVEL_DB) last--;
+  while (last > segment.from && frames.levelDb[last]! < level - FELT_BELOW_TOP_DB) last--;
   const end = frameSeconds(last) + FRAME_SECONDS / 2;
   return after ? Math.min(end, after.from * FRAME_SECONDS) : end;
 }

@@ -2,14 +2,14 @@ import { clamp } from '../../base';
 import { midiToHertz } from '../../pitch';
 import type { PartialMeter } from './partials';
 
-/** A look at partials is never shorter than so many periods, or they run into each other. */
+/** Partials are followed in such steps, each look so long at least. */
+export const PARTIAL_STEP_SECONDS = 0.02;
+export const PARTIAL_LOOK_SECONDS = 0.04;
+/** A look is never shorter than so many periods, or partials run into each other. */
 const LOOK_PERIODS = 3;
-const MOST_PARTIALS = 8;
-const QUIET_POWER = 1e-12;
+export const MOST_PARTIALS = 8;
 /** A partial counts the more the louder it is, and nothing from so far below the loudest. */
 const COUNTED_BELOW_DB = 35;
-
-export const powerToDb = (power: number) => 10 * Math.log10(power + QUIET_POWER);
 
 /** How the first partials of a pitch are followed. */
 export interface PartialLook {
@@ -21,19 +21,11 @@ export interface PartialLook {
   powersAt(seconds: number): readonly number[];
 }
 
-/**
- * Looks at up to eight partials of a tone.
- * @param leastSeconds each look lasts so long at least. @param further multiples of the pitch to be looked at as well.
- */
-export function partialLook(
-  midi: number,
-  meter: PartialMeter,
-  leastSeconds: number,
-  further: readonly number[] = [],
-): PartialLook {
+/** Looks at up to eight partials of a tone. @param further multiples of the pitch to be looked at as well. */
+export function partialLook(midi: number, meter: PartialMeter, further: readonly number[] = []): PartialLook {
   const hertz = midiToHertz(midi);
   const reach = meter.highestHertz / hertz;
-  const lookSeconds = Math.max(leastSeconds, LOOK_PERIODS / hertz);
+  const lookSeconds = Math.max(PARTIAL_LOOK_SECONDS, LOOK_PERIODS / hertz);
   const count = clamp(Math.floor(reach), 1, MOST_PARTIALS);
   const multiples = [
     ...Array.from({ length: count }, (_, index) => index + 1),

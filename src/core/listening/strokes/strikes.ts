@@ -1,9 +1,12 @@
 import { type Audio, amplitudeToDb, peakAmplitude } from '../../signal';
+import { FELT_BELOW_TOP_DB } from '../felt-start';
+import { SHORTEST_NOTE_SECONDS } from '../frame-length';
 import type { Heard } from '../heard';
-import { loudest } from '../levels';
-import type { Stroke } from '../sounding-event';
+import { LEFT_OF_ECHO_DB, loudest } from '../levels';
+import { DIP_SIDE_SECONDS } from '../onsets/level-dips';
+import { DOUBTFUL_START, type Stroke } from '../sounding-event';
 import { unlikenessDb } from './stroke-spectra';
-import { isPlayersStroke, usualStrokeDb } from './usual-stroke';
+import { isPlayersStroke, PLAYERS_RANGE_DB, usualStrokeDb } from './usual-stroke';
 
 /** Step of the fine level curve. */
 const STEP_SECONDS = 0.002;
@@ -11,48 +14,22 @@ const STEP_SECONDS = 0.002;
 const BEFORE_SECONDS = 0.03;
 /** A strike reaches its top within this. */
 const RISE_SECONDS = 0.012;
-/**
- * Hands bounce, rooms echo, and a spoken "three" has a hiss before its vowel; two strikes of a beginner are further
- * apart (a sixteenth at 160 bpm is 94 ms).
- */
-const SHORTEST_DISTANCE_SECONDS = 0.088;
 const LOWEST_RISE_DB = 9;
-/** Where it is not written it is nothing, and where it was not just in time it is not held against anybody. */
-const DOUBTFUL_STRENGTH = 0.2;
+/** A stroke stands out of the noise by so much, and out of what bounces or echoes after it. */
+const STANDS_OUT_DB = 12;
 /**
  * A stroke that falls into the ringing of another rises less, but reaches nearly what the others do. Measured on the evaluation's seeds
  * 16001–17200: 4 of 5 strokes that were passed over rise by 5.7–8 dB, and no place where none was made by more than 3.9 dB.
  */
 const LOWEST_DOUBTFUL_RISE_DB = 5;
-const DOUBTFUL_BELOW_USUAL_DB = 8;
 /** Out of that ringing it is felt where it comes within this of its top. */
 const OUTWEIGHING_DB = 3;
 /** Strikes this far below the usual one of the take are echoes or chairs. */
 const BELOW_USUAL_DB = 20;
 /** A hand bounces and a drum rings back: what follows so soon and so much softer is the same stroke. */
 const BOUNCE_SECONDS = 0.26;
-const BOUNCE_BELOW_DB = 12;
-/** What a room gives back hardly rises out of the stroke's own ringing, and need not be so much softer. */
-const ECHO_BELOW_DB = 8;
-const ECHO_RISE_DB = 11;
-/** What comes so soon after a softer sound, a word or a first touch, and rises so steeply, is the stroke itself. */
-const DROWNING_RISE_DB = 10;
-const DROWNING_ABOVE_DB = 5;
-const ABOVE_NOISE_DB = 12;
-/** A glide or a vowel gets so much louder within this, out of a dip that is the lowest for so long around. */
-const SOFT_RISE_SECONDS = 0.08;
-const SOFT_RISE_DB = 8;
-const DIP_SECONDS = 0.03;
+/** Over so long the level is smoothed where a glide or a vowel may get louder: the wave's own zeros are no dips. */
 const SMOOTH_SECONDS = 0.016;
-/** Closer to a hard one it is the same syllable. */
-const SOFT_APART_SECONDS = 0.12;
-/**
- * A sound is felt to begin within 6–15 dB of its level, which it reaches within this. Source: J. Vos, R. Rasch (1981).
- */
-const FELT_BELOW_TOP_DB = 10;
-const TOP_SECONDS = 0.12;
-/** What is left of the device's own sound lies this far below it, in a room that echoes on. */
-const LEFT_OF_ECHO_DB = 10;
 
 /** A sudden sound, in steps of the fine level curve. */
 interface Strike {
@@ -79,7 +56,7 @@ export function findStrikes(
       loudest(echoLevels, step - toSteps(BEFORE_SECONDS), step + toSteps(RISE_SECONDS)) - LEFT_OF_ECHO_DB;
   const hard = hardStrikes(levels, noiseDb, LOWEST_RISE_DB).filter((strike) => !isEcho(strike));
   const softAlone = softStrikes(levels, noiseDb).filter((strike) => !isEcho(strike));
-  const soft = apartFrom(hard, toSteps(SOFT_APART_SECONDS), softAlone);
+  const soft = apartFrom(hard, toSteps(DIP_SIDE_SECONDS), softAlone);
   const inOrder = [...hard, ...soft].toSorted((a, b) => a.step - b.step);
   if (inOrder.length === 0) return { strikes: [], doubtfulStrikes: [] };
   // A syllable may begin softly; a click stays soft.
@@ -100,9 +77,9 @@ export function findStrikes(
     noiseDb,
   );
   const nearlyAsLoud = hardStrikes(levels, noiseDb, LOWEST_DOUBTFUL_RISE_DB).filter(
-    (strike) => strike.topDb >= usual - DOUBTFUL_BELOW_USUAL_DB && !isEcho(strike),
+    (strike) => strike.topDb >= usual - PLAYERS_RANGE_DB && !isEcho(strike),
   );
-  const doubtful = apartFrom(all, toSteps(SHORTEST_DISTANCE_SECONDS), nearlyAsLoud);
+  const doubtful = apartFrom(all, toSteps(SHORTEST_NOTE_SECONDS), nearlyAsLoud);
   return {
     strikes: strikes.map((strike, index) => ({
       ...strokeAt(starts[index]!, strike.topDb, 1),
@@ -110,7 +87,7 @@ export function findStrikes(
       unlikeDb: unlikeDb[index]!,
     })),
     doubtfulStrikes: doubtful.map(({ step, topDb }) =>
-      strokeAt(firstAbove(levels, topDb - OUTWEIGHING_DB, step) * STEP_SECONDS, topDb, DOUBTFUL_STRENGTH),
+      strokeAt(firstAbove(levels, topDb - OUTWEIGHING_DB, step) * STEP_SECONDS, topDb, DOUBTFUL_START),
     ),
   };
 }
@@ -134,16 +111,19 @@ function apartFrom(others: readonly Strike[], steps: number, strikes: readonly S
   });
 }
 
-/** Whether a strike follows closely on a much louder one. @param strikes in order. */
+/**
+ * Whether a strike follows closely on a much louder one. What a room gives back hardly rises out of the stroke's own ringing, and need not be
+ * so much softer. @param strikes in order.
+ */
 function isBounce(strikes: readonly Strike[], index: number): boolean {
   const { step, riseDb, topDb } = strikes[index]!;
-  const belowDb = riseDb < ECHO_RISE_DB ? ECHO_BELOW_DB : BOUNCE_BELOW_DB;
+  const belowDb = riseDb < STANDS_OUT_DB ? PLAYERS_RANGE_DB : STANDS_OUT_DB;
   for (let at = index - 1; at >= 0 && step - strikes[at]!.step <= toSteps(BOUNCE_SECONDS); at--)
     if (strikes[at]!.topDb - topDb >= belowDb) return true;
   return false;
 }
 
-/** Claps and strokes: up within 12 ms, by so much at least. */
+/** Claps and strokes: up within 12 ms, by so much at least. Hands bounce, rooms echo, and a spoken "three" has a hiss before its vowel. */
 function hardStrikes(levels: Float64Array, noiseDb: number, lowestRiseDb: number): Strike[] {
   const back = toSteps(BEFORE_SECONDS);
   const ahead = toSteps(RISE_SECONDS);
@@ -152,23 +132,23 @@ function hardStrikes(levels: Float64Array, noiseDb: number, lowestRiseDb: number
     const topDb = loudest(levels, step, step + ahead);
     // The loudest of the last 30 ms but for the step itself: a strike must beat what still rings.
     const riseDb = topDb - loudest(levels, step - back, step);
-    if (riseDb < lowestRiseDb || topDb < noiseDb + ABOVE_NOISE_DB) continue;
+    if (riseDb < lowestRiseDb || topDb < noiseDb + STANDS_OUT_DB) continue;
     const last = found.at(-1);
-    if (last && step - last.step < toSteps(SHORTEST_DISTANCE_SECONDS)) {
+    if (last && step - last.step < toSteps(SHORTEST_NOTE_SECONDS)) {
       const isSame = step - last.step < ahead;
-      // A click or a tap of the foot just before is not the stroke.
-      const drowns = topDb >= last.topDb + DROWNING_ABOVE_DB && riseDb >= DROWNING_RISE_DB;
+      // A click, a tap of the foot, a word or a first touch just before is not the stroke.
+      const drowns = topDb >= last.topDb + LOWEST_DOUBTFUL_RISE_DB;
       if ((isSame && riseDb > last.riseDb + 1) || drowns) found[found.length - 1] = { step, riseDb, topDb };
     } else found.push({ step, riseDb, topDb });
   }
   return found;
 }
 
-/** Spoken syllables that begin with a glide or a vowel: up within 80 ms, out of a dip. */
+/** Spoken syllables that begin with a glide or a vowel: up within the time of the shortest note, out of a dip that is the lowest for a while around. */
 function softStrikes(levels: Float64Array, noiseDb: number): Strike[] {
   const smooth = smoothed(levels, toSteps(SMOOTH_SECONDS));
-  const near = toSteps(DIP_SECONDS);
-  const ahead = toSteps(SOFT_RISE_SECONDS);
+  const near = toSteps(BEFORE_SECONDS);
+  const ahead = toSteps(SHORTEST_NOTE_SECONDS);
   const found: Strike[] = [];
   for (let step = near; step < smooth.length - ahead; step++) {
     let isBottom = true;
@@ -177,10 +157,10 @@ function softStrikes(levels: Float64Array, noiseDb: number): Strike[] {
     if (!isBottom) continue;
     const topDb = loudest(smooth, step, step + ahead);
     const riseDb = topDb - smooth[step]!;
-    if (riseDb < SOFT_RISE_DB || topDb < noiseDb + ABOVE_NOISE_DB) continue;
+    if (riseDb < LOWEST_RISE_DB || topDb < noiseDb + STANDS_OUT_DB) continue;
     const rising = firstAbove(smooth, topDb - FELT_BELOW_TOP_DB, step);
     const last = found.at(-1);
-    if (!last || rising - last.step >= toSteps(SHORTEST_DISTANCE_SECONDS))
+    if (!last || rising - last.step >= toSteps(SHORTEST_NOTE_SECONDS))
       found.push({ step: rising, riseDb, topDb });
   }
   return found;
@@ -205,7 +185,7 @@ function feltStep(levels: Float64Array, strike: Strike, next: Strike | undefined
 
 /** By when a strike has reached its top. */
 const endOf = ({ step }: Strike, next: Strike | undefined) =>
-  Math.min(step + toSteps(TOP_SECONDS), next?.step ?? Number.POSITIVE_INFINITY);
+  Math.min(step + toSteps(DIP_SIDE_SECONDS), next?.step ?? Number.POSITIVE_INFINITY);
 
 /** Peak level per step: short enough that a clap's front is not smeared. */
 function fineLevels({ samples, sampleRate }: Audio): Float64Array {

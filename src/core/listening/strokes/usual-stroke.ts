@@ -1,9 +1,8 @@
 import { median, quantile } from '../../base';
+import { LOUD_QUANTILE } from '../levels';
 
-/** Who plays is nearest to the microphone: the loudest tenth tells where to look for the player's strokes. */
-const LOUD_QUANTILE = 0.9;
 /** Strokes of one player stay within this of the usual one; what lies further below it is something else. */
-const PLAYERS_RANGE_DB = 8;
+export const PLAYERS_RANGE_DB = 8;
 /** The middle settles after a few looks. */
 const MOST_LOOKS = 10;
 

@@ -1,5 +1,6 @@
+import { TINY_POWER } from '../../signal';
+
 const UPDATES = 30;
-const TINY = 1e-9;
 
 /**
  * How much of each template is in a spectrum: amounts, not below 0, whose sum explains it best.
@@ -19,15 +20,15 @@ export function decompose(spectrum: Float64Array, templates: readonly Float64Arr
   const amounts = Float64Array.from(templates, (template, index) => {
     let sum = 0;
     for (let band = firsts[index]!; band < bands; band++) sum += template[band]! * spectrum[band]!;
-    return sum / (norms[index]! + TINY) + TINY;
+    return sum / (norms[index]! + TINY_POWER) + TINY_POWER;
   });
   const model = new Float64Array(bands);
   const ratio = new Float64Array(bands);
   for (let update = 0; update < UPDATES; update++) {
-    model.fill(TINY);
+    model.fill(TINY_POWER);
     templates.forEach((template, index) => {
       const amount = amounts[index]!;
-      if (amount > TINY)
+      if (amount > TINY_POWER)
         for (let band = firsts[index]!; band < bands; band++)
           model[band] = model[band]! + amount * template[band]!;
     });
@@ -35,7 +36,7 @@ export function decompose(spectrum: Float64Array, templates: readonly Float64Arr
     templates.forEach((template, index) => {
       let sum = 0;
       for (let band = firsts[index]!; band < bands; band++) sum += template[band]! * ratio[band]!;
-      amounts[index] = (amounts[index]! * sum) / (norms[index]! + TINY);
+      amounts[index] = (amounts[index]! * sum) / (norms[index]! + TINY_POWER);
     });
   }
   return amounts;

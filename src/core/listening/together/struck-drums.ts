@@ -1,8 +1,10 @@
 import { clamp, probabilityOf, quantile } from '../../base';
+import { powerToDb, TINY_POWER } from '../../signal';
 import type { HeardMoment } from '../heard';
+import { LEAST_EVIDENCE } from '../heard';
 import { DRUMS } from '../model/drums';
 import { newnessPeaks } from '../strings/newness';
-import { DRUM_BANDS, DrumMeter, SILENCE } from './drum-spectra';
+import { DRUM_BANDS, DrumMeter } from './drum-spectra';
 
 /** Where a stroke is felt to begin, after the middle of the rise of its spectrum. */
 const FELT_AFTER_SECONDS = 0.02;
@@ -64,7 +66,7 @@ export function possibleStrokes(
         ),
   );
   return found.map(({ onsetSeconds, height, before, after, later, fresh, total }) => {
-    const most = Math.max(...fresh, SILENCE);
+    const most = Math.max(...fresh, TINY_POWER);
     const features: Record<string, number> = { height, ofTakeDb: db(total, usual) };
     for (let band = 0; band < DRUM_BANDS; band++) {
       features[`fresh${band}`] = db(fresh[band]!, most);
@@ -73,12 +75,9 @@ export function possibleStrokes(
       features[`soon${band}`] = clamp(db(later[0]![band]!, after[band]!), -40, 10);
       features[`later${band}`] = clamp(db(later[1]![band]!, after[band]!), -40, 10);
     }
-    return { onsetSeconds, levelDb: 10 * Math.log10(total + SILENCE), features };
+    return { onsetSeconds, levelDb: powerToDb(total), features };
   });
 }
-
-/** Less evidence is not named. */
-const LEAST_EVIDENCE = 0.0002;
 
 /** The moments at which drums were struck, with what speaks for each drum. */
 export function drumMoments(
@@ -97,5 +96,4 @@ export function drumMoments(
   }));
 }
 
-const db = (power: number, beside: number) =>
-  Math.max(FLOOR_DB, 10 * Math.log10((power + SILENCE) / (beside + SILENCE)));
+const db = (power: number, beside: number) => Math.max(FLOOR_DB, powerToDb(power) - powerToDb(beside));

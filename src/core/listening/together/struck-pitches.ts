@@ -1,28 +1,28 @@
 import { clamp, probabilityOf, quantile } from '../../base';
 import { amplitudeToDb } from '../../signal';
+import { SHORTEST_NOTE_SECONDS } from '../frame-length';
 import type { HeardMoment } from '../heard';
+import { LEAST_EVIDENCE } from '../heard';
 import { STRUCK } from '../model/struck';
-import { newnessPeaks } from '../strings/newness';
+import { newnessPeaks, STRING_FELT_AFTER_SECONDS } from '../strings/newness';
 import { decompose } from './decompose';
 import { harmonicTemplate } from './harmonic-templates';
 import { type PhaseBreak, PhaseMeter } from './phase-breaks';
-import { LOWEST_BAND_MIDI, type SemitoneBands, SemitoneMeter, SILENCE } from './semitone-spectra';
+import {
+  HIGHEST_STRING_MIDI,
+  LOWEST_BAND_MIDI,
+  LOWEST_STRING_MIDI,
+  type SemitoneBands,
+  SemitoneMeter,
+  SILENCE,
+} from './semitone-spectra';
 import { tuningOf } from './tuning';
 
-/** Less evidence is not named. */
-const LEAST_EVIDENCE = 0.0002;
-
-/** Something that is struck or plucked is felt to begin so long after the middle of the rise of its spectrum; as for single plucks. */
-const FELT_AFTER_SECONDS = 0.026;
 /** How long before and after a moment is looked at: as long as nothing else begins, within these. */
-const SHORTEST_LOOK_SECONDS = 0.09;
 const LONGEST_LOOK_SECONDS = 0.18;
 /** An attack itself is left out of what comes after it, and of what was before. */
 const ATTACK_SECONDS = 0.012;
 const BEFORE_ATTACK_SECONDS = 0.01;
-/** Pitches that may be struck, MIDI. */
-const LOWEST_MIDI = 33;
-const HIGHEST_MIDI = 98;
 /** Semitones of the first partials above the pitch. */
 const PARTIAL_SEMITONES = [0, 12, 19, 24, 28, 31];
 /** A pitch is looked at that has so much of the loudest one's part in a moment, or of whose low partials two are so loud. */
@@ -57,7 +57,7 @@ export function possibleMoments(
   const tuning = tuningOf(
     samples,
     sampleRate,
-    peaks.map(({ seconds }) => seconds + FELT_AFTER_SECONDS),
+    peaks.map(({ seconds }) => seconds + STRING_FELT_AFTER_SECONDS),
   );
   const meter = new SemitoneMeter(samples, sampleRate, tuning);
   const phases = new PhaseMeter(samples, sampleRate);
@@ -70,12 +70,15 @@ export function possibleMoments(
     // In whole hundredths, so that few templates serve for all.
     const look = clamp(
       Math.round(100 * (gap - ATTACK_SECONDS)) / 100,
-      SHORTEST_LOOK_SECONDS,
+      SHORTEST_NOTE_SECONDS,
       LONGEST_LOOK_SECONDS,
     );
-    const onsetSeconds = seconds + FELT_AFTER_SECONDS;
+    const onsetSeconds = seconds + STRING_FELT_AFTER_SECONDS;
     const after = meter.measure(onsetSeconds + ATTACK_SECONDS + look / 2, look);
-    const before = meter.measure(onsetSeconds - FELT_AFTER_SECONDS - BEFORE_ATTACK_SECONDS - look / 2, look);
+    const before = meter.measure(
+      onsetSeconds - STRING_FELT_AFTER_SECONDS - BEFORE_ATTACK_SECONDS - look / 2,
+      look,
+    );
     const fresh = after.map((value, band) => Math.max(0, value - before[band]!));
     const amounts = decompose(fresh, templatesOf(look));
     return { onsetSeconds, height, after, before, fresh, amounts };
@@ -95,7 +98,7 @@ export function possibleMoments(
     const sounding = Math.max(loudestAfter, SILENCE);
     const breakOf = phases.at(onsetSeconds, tuning);
     const pitches = Array.from(amounts).flatMap((amount, index): PossibleStriking[] => {
-      const midi = LOWEST_MIDI + index;
+      const midi = LOWEST_STRING_MIDI + index;
       if (amount < LEAST_AMOUNT_SHARE * most && !showsPartials(midi, after, loudestAfter)) return [];
       return [
         {
@@ -141,8 +144,8 @@ function templatesFor(bandCount: number) {
   return (seconds: number) => {
     const there = known.get(seconds);
     if (there) return there;
-    const made = Array.from({ length: HIGHEST_MIDI - LOWEST_MIDI + 1 }, (_, index) =>
-      harmonicTemplate(LOWEST_MIDI + index, bandCount, seconds),
+    const made = Array.from({ length: HIGHEST_STRING_MIDI - LOWEST_STRING_MIDI + 1 }, (_, index) =>
+      harmonicTemplate(LOWEST_STRING_MIDI + index, bandCount, seconds),
     );
     known.set(seconds, made);
     return made;
@@ -177,11 +180,11 @@ function featuresOf(
   midi: number,
   { breakOf, amounts, most, loudest, height, after, before, fresh, freshest, sounding }: MomentSpectra,
 ) {
-  const amount = amounts[midi - LOWEST_MIDI]!;
+  const amount = amounts[midi - LOWEST_STRING_MIDI]!;
   const at = (bands: SemitoneBands, semitones: number) => bands[midi + semitones - LOWEST_BAND_MIDI] ?? 0;
   const db = (value: number, beside: number) =>
     Math.max(FLOOR_DB, amplitudeToDb((value + SILENCE) / (beside + SILENCE)));
-  const others = (semitones: number) => db(amounts[midi + semitones - LOWEST_MIDI] ?? 0, amount);
+  const others = (semitones: number) => db(amounts[midi + semitones - LOWEST_STRING_MIDI] ?? 0, amount);
   const own = PARTIAL_SEMITONES.map((semitones) => at(fresh, semitones));
   const rises = PARTIAL_SEMITONES.slice(0, 4).map((semitones) =>
     clamp(db(at(after, semitones), at(before, semitones)), -20, 40),

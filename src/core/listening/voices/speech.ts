@@ -12,7 +12,7 @@ const SPOKEN_GLIDE = 1.5;
 /** So many of its tones that can be told must be vowels: with fewer somebody talks while somebody plays. */
 const SAID_SHARE = 0.7;
 /** Words of one sentence lie closer together than this; a player takes longer to put the instrument up. */
-const PAUSE_SECONDS = 0.4;
+export const PAUSE_SECONDS = 0.4;
 
 /** Sounds between two pauses. */
 export interface Phrase {
@@ -52,7 +52,7 @@ export const isSaid = ({ clarity, glideSemitonesPerSecond }: HeardTone) =>
 /** Whether a tone by itself surely stays on its pitch. */
 export const isHeld = (tone: HeardTone) => !isSaid(tone) && tone.glideSemitonesPerSecond !== null;
 
-/** Whether most tones are vowels, of those that last long enough to tell. */
+/** Whether so many tones are vowels, of those that last long enough to tell: with fewer somebody talks while somebody plays. */
 export function mostlySaid(tones: readonly HeardTone[]): boolean {
   const said = tones.filter(isSaid).length;
   const held = tones.filter(isHeld).length;
