@@ -2,8 +2,7 @@ import { clamp } from '../base';
 import { LEVEL_STEP_SECONDS, PITCH_STEP_SECONDS, SAME_START_SECONDS } from '../listening';
 import { repeatsPitch, type WrittenNote } from '../notation';
 import { HALF_WAY_SEMITONES } from '../pitch';
-import type { FollowedNote, MissingSign, Played } from './following';
-import { IN_PLACE_BEATS } from './following';
+import { type FollowedNote, IN_PLACE_BEATS, type MissingSign, type Played } from './following';
 import type { UnpitchedSound } from './unpitched';
 
 /** So much of a note of another pitch must have sounded: half of it, and up to the next note but for a tongue's gap. */

@@ -1,8 +1,7 @@
 import { SHORTEST_TONE_SECONDS } from '../listening';
 import { SAME_PITCH_SEMITONES } from '../pitch';
 import type { Alignment, Candidate, Match, Target } from './alignment';
-import type { PulsePoint } from './pulse';
-import { SHORTEST_BEAT_SECONDS, SKIP_AFTER_REST_BEATS } from './pulse';
+import { type PulsePoint, SHORTEST_BEAT_SECONDS, SKIP_AFTER_REST_BEATS } from './pulse';
 
 /**
  * Who stops on the first note of going back plays it twice: once in time, and again after the stop, from where the pulse goes

@@ -1,5 +1,4 @@
-import type { InstrumentId } from './catalogue';
-import { instrument } from './catalogue';
+import { type InstrumentId, instrument } from './catalogue';
 
 /** Where a note is stopped. */
 export interface Stop {

@@ -1,6 +1,5 @@
 import { FEWEST_ALIKE, MOST_SHARE, median } from '../base';
-import type { FollowedNote } from '../following';
-import { IN_PLACE_BEATS, SHORTEST_REST_BEATS } from '../following';
+import { type FollowedNote, IN_PLACE_BEATS, SHORTEST_REST_BEATS } from '../following';
 import type { WrittenNote } from '../notation';
 import { toNumber } from '../time';
 import type { PlayedNote } from './played-note';

@@ -8,13 +8,15 @@ import { characterOf } from './character';
 import { withDoubt } from './doubt';
 import { intonationOf } from './intonation';
 import { judgeMeasure } from './judge-measure';
-import { FEWEST_FOUND_SHARE, OTHER_LINE_SHARE, type Policy } from './policy';
+import { FEWEST_FOUND_SHARE, type Policy } from './policy';
 import { isRightPitch } from './right-note';
 import { scopeOf } from './scope-of';
 import { tempoCourseOf } from './tempo-course';
 import { judgeTogether } from './together/judge-together';
 import { JUDGING_VERSION, type NoteVerdict, type Verdict, type VerdictState } from './verdict';
 
+/** If the line explains less of what was played, it was something else. */
+const OTHER_LINE_SHARE = 0.4;
 /** Two equal notes instead of long and short lie a quarter of a beat off at most. */
 const ANOTHER_RHYTHM_BEATS = 0.27;
 
@@ -78,8 +80,7 @@ function stateOf(notes: readonly NoteVerdict[], following: Following, policy: Po
   const { tones, extras } = following;
   if (state === 'transposed' || !tones || tones.count < FEWEST_TO_COMPARE) return state;
   if (extras.length >= EXTRA_SHARE_OF_SEVERAL * notes.length) {
-    // One player who plays something else puts much in; another player puts much beside a line that is all there.
-    // Of a line that is played beside something else most is right, in its time.
+    // One player who plays something else puts much in; another player puts much beside a line of which most is there.
     const isAllThere = notes.filter(isFitting).length >= MOST_SHARE * notes.length;
     return !isAllThere && tones.medianClarity >= SEVERAL_CLARITY ? 'other-line' : 'several-sounds';
   }

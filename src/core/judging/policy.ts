@@ -37,8 +37,6 @@ export interface Policy {
 const VERSION = 3;
 /** With fewer of the written notes found, the recording is not of this line or hardly audible. */
 export const FEWEST_FOUND_SHARE = 0.15;
-/** If the line explains less of what was played, it was something else. */
-export const OTHER_LINE_SHARE = 0.35;
 
 /**
  * The three levels. Common practice, where nothing else is said:

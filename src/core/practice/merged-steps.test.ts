@@ -1,6 +1,5 @@
 import { bookLine } from '../../../tests/support/lines';
-import type { Deed, Outcome, Plan } from '.';
-import { climbOf, progressOf, READY_PLANS, stagesOf } from '.';
+import { climbOf, type Deed, type Outcome, type Plan, progressOf, READY_PLANS, stagesOf } from '.';
 
 const plan = READY_PLANS[0]!;
 const bounds = { startBpm: 60, goalBpm: 72 };

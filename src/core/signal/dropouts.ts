@@ -1,5 +1,4 @@
-import type { Audio } from './audio';
-import { peakAmplitude } from './audio';
+import { type Audio, peakAmplitude } from './audio';
 import { GrowingSamples } from './growing-samples';
 
 /** Sound that a busy device lost comes as exact zeros; a live microphone never gives as many of them. */

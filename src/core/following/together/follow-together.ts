@@ -1,7 +1,6 @@
 import { requireRange } from '../../base';
 import type { Heard, HeardMoment, SoundingEvent } from '../../listening';
-import type { AskedSound, Line, WrittenNote } from '../../notation';
-import { writtenVoices } from '../../notation';
+import { type AskedSound, type Line, type WrittenNote, writtenVoices } from '../../notation';
 import { beatUnit, quarterSeconds, toNumber } from '../../time';
 import type { Alignment, Candidate } from '../alignment';
 import { besidesOf } from '../besides';

@@ -1,5 +1,4 @@
-import type { HeardMoment } from '../../listening';
-import { LEAST_EVIDENCE } from '../../listening';
+import { type HeardMoment, LEAST_EVIDENCE } from '../../listening';
 import type { AskedSound } from '../../notation';
 
 /** Of what is written beginners play nineteen of twenty. Common practice. */

@@ -5,7 +5,7 @@ import { beatUnit } from '../../time';
 import { onsetWindow } from '../accuse';
 import { judgeMeasure } from '../judge-measure';
 import { CLAIM_FROM, CLAIMS } from '../model/claims';
-import { FEWEST_FOUND_SHARE, OTHER_LINE_SHARE, type Policy } from '../policy';
+import { FEWEST_FOUND_SHARE, type Policy } from '../policy';
 import { tempoCourseOf } from '../tempo-course';
 import {
   type HeadVerdict,
@@ -21,6 +21,8 @@ import { silentHeads, voicesJudged } from './voices-judged';
 
 /** A head of which less is sure may not be what began there: nobody says that it is early or late. */
 const START_FROM = 0.8;
+/** If the line explains less of what was played, it was something else: less than of one voice, for more is hidden. */
+const OTHER_LINE_SHARE = 0.35;
 /** Hands that come so far apart on the whole are heard to. Our own judgement; 50 ms are hardly heard. */
 const APART_SECONDS = 0.075;
 

@@ -1,5 +1,4 @@
 import { clamp, median } from '../../base';
-import { FELT_BELOW_TOP_DB } from '../felt-start';
 import { FRAME_SECONDS, frameSeconds, toFrames } from '../frame-length';
 import type { Frames } from '../frames';
 import type { HeardTone } from '../heard';
@@ -9,6 +8,11 @@ import { BRIDGED_SECONDS, LONGEST_UNSETTLED_SECONDS, middlePitch, samePitch } fr
 import type { Segment } from '../segment';
 import { DIP_SIDE_SECONDS, levelDip, PARTING_DIP_DB } from './level-dips';
 
+/**
+ * A tone is felt to begin when it has come within so much of its mean level, which lies a little under its top (`FELT_BELOW_TOP_DB`). Of 9 and
+ * 10 dB, 9 lies nearer to the true starts of sampled instruments, by 0.1 ms.
+ */
+const FELT_BELOW_LEVEL_DB = 9;
 /** Where the tone before still fills the dip, this much of the way up counts as the start. */
 const FELT_SHARE_OF_DIP = 0.35;
 /** A dip shallower than this is filled by the echo of the tone before. */
@@ -38,7 +42,7 @@ export function findStart(
   if (dipDb < PARTING_DIP_DB * 0.6) {
     return { onsetSeconds: segment.from * FRAME_SECONDS, start: 'pitch-change', dipDb: Math.max(0, dipDb) };
   }
-  const felt = Math.max(top - FELT_BELOW_TOP_DB, levelDb[bottom]! + FELT_SHARE_OF_DIP * depth);
+  const felt = Math.max(top - FELT_BELOW_LEVEL_DB, levelDb[bottom]! + FELT_SHARE_OF_DIP * depth);
   let frame = bottom;
   while (frame < segment.to - 1 && levelDb[frame + 1]! < felt) frame++;
   const rise = levelDb[frame + 1]! - levelDb[frame]!;
@@ -93,7 +97,7 @@ export function ownStart(
 /** When a note was over: where it fell so far below its own level, or the next began. */
 export function findEnd(segment: Segment, after: Segment | undefined, level: number, frames: Frames): number {
   let last = segment.to - 1;
-  while (last > segment.from && frames.levelDb[last]! < level - FELT_BELOW_TOP_DB) last--;
+  while (last > segment.from && frames.levelDb[last]! < level - FELT_BELOW_LEVEL_DB) last--;
   const end = frameSeconds(last) + FRAME_SECONDS / 2;
   return after ? Math.min(end, after.from * FRAME_SECONDS) : end;
 }

@@ -1,4 +1,3 @@
-import { FEWEST_ALIKE } from '../../base';
 import { midiToHertz } from '../../pitch';
 import { Fourier, HIGHEST_SHARE, hannWindow, powersAt, stretchOf, vertex } from '../../signal';
 import { FELT_BELOW_TOP_DB } from '../felt-start';
@@ -38,6 +37,8 @@ export const TUNING_PARTIALS = 5;
  */
 const RISE_WINDOWS_SECONDS = [0.03, 0.06];
 const RISE_STEP_SECONDS = FRAME_SECONDS / 2;
+const FEWEST_RISE_STEPS = 4;
+const MOST_OWN_PARTIALS = 4;
 const FEWEST_OWN_PARTIALS = 2;
 /** So many steps before it is felt, a start that is looked for far back was next to nothing. */
 const RISEN_STEPS = 8;
@@ -230,7 +231,7 @@ interface Look {
 
 function levelsWithin(levelAt: Look['levelAt'], fromSeconds: number, toSeconds: number): readonly number[] {
   const count = Math.floor((toSeconds - fromSeconds) / RISE_STEP_SECONDS);
-  return count < FEWEST_ALIKE
+  return count < FEWEST_RISE_STEPS
     ? []
     : Array.from({ length: count }, (_, index) => levelAt(fromSeconds + index * RISE_STEP_SECONDS));
 }
@@ -262,7 +263,7 @@ function riseOf({ levelAt, levels }: Look, fromSeconds: number, furthestSeconds:
 /** Partials of a tone that lie far enough from every partial of another to be told apart in so short a look, at most four. */
 function ownPartials(hertz: number, otherHertz: number, highestHertz: number, apartHertz: number): number[] {
   const own: number[] = [];
-  for (let partial = 1; partial <= PARTIALS && own.length < TUNING_PARTIALS; partial++) {
+  for (let partial = 1; partial <= PARTIALS && own.length < MOST_OWN_PARTIALS; partial++) {
     const place = partial * hertz;
     if (place > highestHertz) break;
     const nearest = Math.max(1, Math.round(place / otherHertz)) * otherHertz;

@@ -1,7 +1,6 @@
 import { clamp, probabilityOf, quantile } from '../../base';
 import { powerToDb, TINY_POWER } from '../../signal';
-import type { HeardMoment } from '../heard';
-import { LEAST_EVIDENCE } from '../heard';
+import { type HeardMoment, LEAST_EVIDENCE } from '../heard';
 import { DRUMS } from '../model/drums';
 import { newnessPeaks } from '../strings/newness';
 import { DRUM_BANDS, DrumMeter } from './drum-spectra';

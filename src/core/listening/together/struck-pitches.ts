@@ -1,8 +1,7 @@
 import { clamp, probabilityOf, quantile } from '../../base';
 import { amplitudeToDb } from '../../signal';
 import { SHORTEST_NOTE_SECONDS } from '../frame-length';
-import type { HeardMoment } from '../heard';
-import { LEAST_EVIDENCE } from '../heard';
+import { type HeardMoment, LEAST_EVIDENCE } from '../heard';
 import { STRUCK } from '../model/struck';
 import { newnessPeaks, STRING_FELT_AFTER_SECONDS } from '../strings/newness';
 import { decompose } from './decompose';
