@@ -1,4 +1,4 @@
-import { FEWEST_ALIKE, LIKELIER_THAN_NOT } from '../../base';
+import { LIKELIER_THAN_NOT } from '../../base';
 import { WAVERING_SEMITONES } from '../../pitch';
 import { SAME_START_SECONDS } from '../frame-length';
 import type { HeardTone } from '../heard';
@@ -19,6 +19,7 @@ export const SURELY_PLUCKED = 0.97;
 const MOST_RENEWING_SHARE = 0.3;
 /** Another pitch within a tone is a string that rings with it. In the same takes 0 for everything blown or sung. */
 const RINGING_SHARE = 0.1;
+const FEWEST_RINGING = 2;
 
 /** Whether a pluck began a tone. */
 export const beganBy = (tone: HeardTone, pluck: Pluck) =>
@@ -49,6 +50,6 @@ export function pluckedStrings(
   const renewing = inside.filter((isSamePitch) => isSamePitch).length;
   const ringing = inside.length - renewing;
   if (renewing > MOST_RENEWING_SHARE * sure.length) return [];
-  const isRinging = ringing >= FEWEST_ALIKE && ringing >= RINGING_SHARE * sure.length;
+  const isRinging = ringing >= FEWEST_RINGING && ringing >= RINGING_SHARE * sure.length;
   return plucked || isRinging ? plucks : [];
 }
