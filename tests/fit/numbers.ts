@@ -52,7 +52,7 @@ await build({
   plugins: [settable],
   tsconfig: 'tsconfig.json',
   banner: {
-    js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+    js: "import { createRequire as requireFrom } from 'node:module'; const require = requireFrom(import.meta.url);",
   },
 });
 const scored: { readonly scoreTakes: typeof scoreTakes } = await import(pathToFileURL(BUNDLE).href);
