@@ -56,8 +56,6 @@ class Grid {
   /** How many sounds surely start before each one, and how many of them count outside the line. */
   readonly #startsBefore: Float64Array;
   readonly #playedBefore: Float64Array;
-  /** What the targets cost that lie between one before and each target: a row of `STEPS` for each. */
-  readonly #missing: Float64Array;
   /** Last targets of measures, and for each target how many of them lie far enough before it to jump from: none inside a measure. */
   readonly #lasts: Int32Array;
   readonly #lastsBefore: Int32Array;
@@ -97,10 +95,6 @@ class Grid {
     sounds.forEach((sound, j) => {
       this.#startsBefore[j + 1] = this.#startsBefore[j]! + weightOfStart(sound);
       this.#playedBefore[j + 1] = this.#playedBefore[j]! + weightOfStart(sound) * sound.playedWeight;
-    });
-    this.#missing = Float64Array.from({ length: n * STEPS }, (_, at) => {
-      const [i, before] = [Math.floor(at / STEPS), (at % STEPS) + 1];
-      return before > i ? Number.POSITIVE_INFINITY : costMissing(i - before, i);
     });
     this.#lasts = Int32Array.from(targets.flatMap((_, i) => (targets[i + 1]?.startsMeasure ? [i] : [])));
     this.#lastsBefore = Int32Array.from(targets, ({ startsMeasure }, i) =>
@@ -178,7 +172,6 @@ class Grid {
     const known = this.#known;
     const from = this.#from;
     const beats = this.#beats;
-    const missing = this.#missing;
     const goingBack = this.#goingBack;
     const cheapestCost = this.#cheapestCost;
     const lowestStep = this.#lowestStep;
@@ -190,7 +183,7 @@ class Grid {
       const most = known[i]! + ROUNDING;
       if (lowestStep[row + i]! + skippedSounds <= most) {
         for (let i0 = i > STEPS ? i - STEPS : 0; i0 < i; i0++) {
-          const soFar = costs[row + i0]! + skippedSounds + missing[i * STEPS + i - i0 - 1]!;
+          const soFar = costs[row + i0]! + skippedSounds + costMissing(i0, i);
           if (soFar > most) continue;
           const cost = soFar + timingCost(beats[i]! - beats[i0]!, seconds, secondsPerBeat, doubt);
           if (cost < best[i]!) {
@@ -257,12 +250,11 @@ class Grid {
       this.#cheapestFrom[row + i] = cheapest;
       this.#cheapestCost[row + i] = cheapestCost;
     }
-    const missing = this.#missing;
     const lowestStep = this.#lowestStep;
     for (let i = 0; i < n; i++) {
       let lowest = Number.POSITIVE_INFINITY;
       for (let i0 = i > STEPS ? i - STEPS : 0; i0 < i; i0++) {
-        const step = costs[row + i0]! + missing[i * STEPS + i - i0 - 1]!;
+        const step = costs[row + i0]! + costMissing(i0, i);
         if (step < lowest) lowest = step;
       }
       lowestStep[row + i] = lowest;

@@ -4,11 +4,12 @@ import { describeFigure } from './figures';
 import { faultsOf, needsWork } from './needs-work';
 import { isRightPitch, isRightRhythm } from './right-note';
 import { isOfEverything, type Scope } from './scope';
-import { FEWEST_MEASURES } from './tempo-course';
 import type { MeasureVerdict, NoteVerdict, Verdict, VerdictState } from './verdict';
 
 /** The share of the asked tempo from which a take counts as in tempo. */
 const IN_TEMPO_SHARE = 0.92;
+/** Fewer measures are named one by one. */
+const FEWEST_MANY = 4;
 
 /** What a take leads to when every measure of it is right. */
 export type AfterClean =
@@ -35,7 +36,7 @@ export function nextStep(verdict: Verdict, { vocabulary, after }: Saying): strin
   const voices = sayWholeVoices(verdict);
   if (voices) return voices;
   const name = (measure: MeasureVerdict) => sayMeasure(measure.number, vocabulary);
-  if (weak.length >= FEWEST_MEASURES && weak.length > verdict.measures.length / 2) {
+  if (weak.length >= FEWEST_MANY && weak.length > verdict.measures.length / 2) {
     return `Many ${measureName(vocabulary)}s need work: play slower, and start with ${name(weak[0]!)} and the one after it.`;
   }
   const worst = worstOf(verdict, weak);

@@ -21,7 +21,7 @@ export interface TempoCourse {
 }
 
 /** Fewer measures do not tell a drift from one late entry. */
-export const FEWEST_MEASURES = 4;
+const FEWEST_MEASURES = 4;
 /** A measure this much faster or slower than the take holds a stop or a jump. */
 const LIKELY_SHARES = [0.6, 1.6] as const;
 

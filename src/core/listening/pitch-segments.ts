@@ -1,4 +1,4 @@
-import { FEWEST_ALIKE, median } from '../base';
+import { median } from '../base';
 import { WAVERING_SEMITONES } from '../pitch';
 import { FRAME_SECONDS, toFrames } from './frame-length';
 import type { Frames } from './frames';
@@ -25,13 +25,15 @@ export const LOW_START_ODD_DB = -4;
 export const BRIDGED_SECONDS = 0.04;
 /** So many tones may ring on under a new one: strings, and rooms. */
 const MOST_RINGING = 2;
+/** Fewer frames of one pitch are a moment's doubt. */
+export const LEAST_FRAMES = 3;
 /** The middle of a segment so far is that of its latest frames. */
 const REMEMBERED_FRAMES = 25;
 
 /** Puts right where the tracker took a fraction or the double of a pitch, a segment at a time. */
 export function withRealPitches(frames: Frames, partials: PartialMeter): Frames {
   const midi = [...frames.midi];
-  const segments = pitchSegments(frames.midi).filter((segment) => segment.to - segment.from >= FEWEST_ALIKE);
+  const segments = pitchSegments(frames.midi).filter((segment) => segment.to - segment.from >= LEAST_FRAMES);
   const tracked = segments.map((segment) => middlePitch(segment, frames.midi));
   const ringing: number[] = [];
   segments.forEach((segment, index) => {
@@ -164,7 +166,7 @@ function glidesInto(segment: Segment, next: Segment, { levelDb }: Frames): boole
 /** Joins segments of one pitch that a moment's doubt of the detector has parted. */
 export function bridge(segments: readonly Segment[], frames: Frames): Segment[] {
   const joined: Segment[] = [];
-  for (const segment of segments.filter((s) => s.to - s.from >= FEWEST_ALIKE)) {
+  for (const segment of segments.filter((s) => s.to - s.from >= LEAST_FRAMES)) {
     const before = joined.at(-1);
     const gap = before ? segment.from - before.to : Number.POSITIVE_INFINITY;
     const near = before && samePitch(before, segment, frames);

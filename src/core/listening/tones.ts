@@ -1,4 +1,4 @@
-import { FEWEST_ALIKE, FEWEST_TO_COMPARE, LIKELIER_THAN_NOT, median } from '../base';
+import { FEWEST_TO_COMPARE, LIKELIER_THAN_NOT, median } from '../base';
 import type { Audio } from '../signal';
 import { joinCovered, type PartlyCovered } from './covered-gaps';
 import { FRAME_SECONDS, frameSeconds, SHORTEST_NOTE_SECONDS, toFrames } from './frame-length';
@@ -15,6 +15,7 @@ import type { PartialMeter } from './pitch/partials';
 import {
   absorbAliases,
   bridge,
+  LEAST_FRAMES,
   middlePitch,
   pitchesWithin,
   pitchSegments,
@@ -127,7 +128,7 @@ function describeTone(
   const levels = levelDb.slice(segment.from, segment.to);
   const level = median(levels);
   const fade = fadeOf(levels);
-  const inside = pitchesWithin(inner, frames.midi).length >= FEWEST_ALIKE ? inner : segment;
+  const inside = pitchesWithin(inner, frames.midi).length >= LEAST_FRAMES ? inner : segment;
   partials.look(segment.from * FRAME_SECONDS, segment.to * FRAME_SECONDS);
   const midi = pitchOf(inside, fade, frames, partials);
   const isHeld = fade < FADING_DB_PER_SECOND;
@@ -160,7 +161,7 @@ function describeTone(
 /** From the middle of the first third to that of the last, where enough of it is pitched. */
 function glideOf(pitched: readonly number[]): number | null {
   const third = Math.floor(pitched.length / 3);
-  if (third < FEWEST_ALIKE) return null;
+  if (third < LEAST_FRAMES) return null;
   const moved = median(pitched.slice(-third)) - median(pitched.slice(0, third));
   return Math.abs(moved) / ((pitched.length - third) * FRAME_SECONDS);
 }

@@ -107,3 +107,16 @@ function realPartsOfPacked(
 export function hannWindow(size: number): Float64Array {
   return Float64Array.from({ length: size }, (_, n) => 0.5 - 0.5 * Math.cos((2 * Math.PI * n) / size));
 }
+
+/** Hann windows by their size, each made once. @example new HannWindows().of(512) */
+export class HannWindows {
+  readonly #made = new Map<number, Float64Array>();
+
+  of(size: number): Float64Array {
+    const known = this.#made.get(size);
+    if (known) return known;
+    const made = hannWindow(size);
+    this.#made.set(size, made);
+    return made;
+  }
+}

@@ -13,7 +13,7 @@ export { convolve, correlate } from './convolve';
 export { bridgeDropouts, DropoutBridge } from './dropouts';
 export { type EchoPath, echoOf, maybeEchoPath } from './echo';
 export { Decimator, decimate, HighPass, highPass } from './filter';
-export { Fourier, hannWindow } from './fourier';
+export { Fourier, HannWindows, hannWindow } from './fourier';
 export { powersAt } from './goertzel';
 export { GrowingSamples } from './growing-samples';
 export { vertex } from './parabola';

@@ -1,5 +1,5 @@
 import { stretchOf } from './audio';
-import { Fourier, hannWindow } from './fourier';
+import { Fourier, HannWindows } from './fourier';
 
 /** The magnitude of a full sine, as a share of the window's length. Source: F. J. Harris, "On the use of windows", Proc. IEEE 66 (1978), table I: a Hann window's coherent gain is 0.5, half of it lies at each of the two frequencies. */
 export const SINE_MAGNITUDE = 0.25;
@@ -17,8 +17,7 @@ export class WindowedSpectrum {
   readonly #sampleRate: number;
   readonly #fourier: Fourier;
   readonly #frame: Float64Array;
-  /** Of the lengths that were asked for. */
-  readonly #tapers = new Map<number, Float64Array>();
+  readonly #tapers = new HannWindows();
 
   /**
    * @param sampleRate in hertz.
@@ -41,7 +40,7 @@ export class WindowedSpectrum {
 
   /** Takes the spectrum of a stretch, given in samples. @returns `power` @example spectrum.take(0, 2048) */
   take(from: number, length: number): Float64Array {
-    const taper = this.#taperOf(length);
+    const taper = this.#tapers.of(length);
     const stretch = stretchOf(this.#samples, from, length);
     this.#frame.fill(0, length);
     for (let n = 0; n < length; n++) this.#frame[n] = taper[n]! * stretch[n]!;
@@ -52,13 +51,5 @@ export class WindowedSpectrum {
   /** Takes the spectrum of a stretch around a moment. @param length in samples. @returns `power` */
   takeAround(middleSeconds: number, length: number): Float64Array {
     return this.take(Math.round(middleSeconds * this.#sampleRate - length / 2), length);
-  }
-
-  #taperOf(length: number): Float64Array {
-    const known = this.#tapers.get(length);
-    if (known) return known;
-    const taper = hannWindow(length);
-    this.#tapers.set(length, taper);
-    return taper;
   }
 }

@@ -8,7 +8,7 @@ import type { DueMoment, PlacedHead } from './placed-head';
 import { withShiftedVoices } from './shifted-voices';
 import type { WrittenHead } from './written-moments';
 
-/** Less likely than this it was not struck where it is written; from here to there nobody can tell. */
+/** Less likely than this it was not struck where it is written; from here to more likely than not nobody can tell. */
 const NOT_STRUCK = 0.25;
 /** So far from its time a head is looked for, in beats: further off it is another note. */
 const REACH_BEATS = 0.62;

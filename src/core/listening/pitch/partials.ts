@@ -1,5 +1,5 @@
 import { midiToHertz } from '../../pitch';
-import { Fourier, HIGHEST_SHARE, hannWindow, powersAt, stretchOf, vertex } from '../../signal';
+import { Fourier, HannWindows, HIGHEST_SHARE, powersAt, stretchOf, vertex } from '../../signal';
 import { FELT_BELOW_TOP_DB } from '../felt-start';
 import { FRAME_SECONDS } from '../frame-length';
 
@@ -52,8 +52,7 @@ export class PartialMeter {
   readonly #size: number;
   readonly #power: Float64Array;
   readonly #frame: Float64Array;
-  /** Of the lengths that were asked for. */
-  readonly #tapers = new Map<number, Float64Array>();
+  readonly #tapers = new HannWindows();
   readonly #cosines = Float64Array.from({ length: COSINES }, (_, n) => Math.cos((2 * Math.PI * n) / COSINES));
 
   /** @param sampleRate in hertz. */
@@ -205,19 +204,10 @@ export class PartialMeter {
 
   /** Powers at some frequencies around a moment. */
   powersNear(hertz: readonly number[], seconds: number, windowSeconds: number): number[] {
-    const taper = this.#taperOf(Math.round(windowSeconds * this.#sampleRate));
+    const taper = this.#tapers.of(Math.round(windowSeconds * this.#sampleRate));
     const from = Math.round(seconds * this.#sampleRate - taper.length / 2);
     const turns = hertz.map((frequency) => (2 * Math.PI * frequency) / this.#sampleRate);
     return powersAt(stretchOf(this.#samples, from, taper.length), taper, turns);
-  }
-
-  /** A Hann window of a length in samples. */
-  #taperOf(length: number): Float64Array {
-    const known = this.#tapers.get(length);
-    if (known) return known;
-    const taper = hannWindow(length);
-    this.#tapers.set(length, taper);
-    return taper;
   }
 }
 

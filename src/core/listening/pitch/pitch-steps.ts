@@ -1,4 +1,4 @@
-import { FEWEST_TO_COMPARE, median } from '../../base';
+import { median } from '../../base';
 import type { Frames } from '../frames';
 import type { Segment } from '../segment';
 
@@ -8,6 +8,7 @@ const STEP_SEMITONES = 0.6;
 const STEP_FRAMES = 4;
 const QUICK_SEMITONES = 0.4;
 /** Fewer frames are a transition. */
+const LEAST_PART_FRAMES = 6;
 /** Twenty seconds: a longer part is cut, which is taken back, so that an hour of one tone costs no more than sixty minutes. */
 const MOST_PART_FRAMES = 2000;
 /** What a further part must explain, in semitones² · frames: six frames of a half step do, a vibrato's half does not. */
@@ -22,7 +23,7 @@ const COST_OF_PART = 1.5;
  */
 export function splitAtSteps(segment: Segment, pitch: Frames['midi']): Segment[] {
   const values = pitch.slice(segment.from, segment.to) as number[];
-  if (values.length < 2 * FEWEST_TO_COMPARE) return [segment];
+  if (values.length < 2 * LEAST_PART_FRAMES) return [segment];
   if (rangeOf(values) < STEP_SEMITONES) return [segment];
   const parts: number[][] = [];
   for (const part of partition(values)) {
@@ -69,8 +70,8 @@ function partition(values: readonly number[]): number[][] {
   const costs = new Float64Array(values.length + 1).fill(Number.POSITIVE_INFINITY);
   const starts = new Int32Array(values.length + 1);
   costs[0] = 0;
-  for (let to = FEWEST_TO_COMPARE; to <= values.length; to++) {
-    for (let from = Math.max(0, to - MOST_PART_FRAMES); from <= to - FEWEST_TO_COMPARE; from++) {
+  for (let to = LEAST_PART_FRAMES; to <= values.length; to++) {
+    for (let from = Math.max(0, to - MOST_PART_FRAMES); from <= to - LEAST_PART_FRAMES; from++) {
       const sum = sums[to]! - sums[from]!;
       const scatter = squares[to]! - squares[from]! - (sum * sum) / (to - from);
       const cost = costs[from]! + scatter + COST_OF_PART;

@@ -22,6 +22,8 @@ const STANDS_OUT_DB = 12;
  * 16001–17200: 4 of 5 strokes that were passed over rise by 5.7–8 dB, and no place where none was made by more than 3.9 dB.
  */
 const LOWEST_DOUBTFUL_RISE_DB = 5;
+/** What comes so soon after a softer sound, and is so much louder, is the stroke itself. */
+const DROWNING_ABOVE_DB = 5;
 /** Out of that ringing it is felt where it comes within this of its top. */
 const OUTWEIGHING_DB = 3;
 /** Strikes this far below the usual one of the take are echoes or chairs. */
@@ -137,7 +139,7 @@ function hardStrikes(levels: Float64Array, noiseDb: number, lowestRiseDb: number
     if (last && step - last.step < toSteps(SHORTEST_NOTE_SECONDS)) {
       const isSame = step - last.step < ahead;
       // A click, a tap of the foot, a word or a first touch just before is not the stroke.
-      const drowns = topDb >= last.topDb + LOWEST_DOUBTFUL_RISE_DB;
+      const drowns = topDb >= last.topDb + DROWNING_ABOVE_DB;
       if ((isSame && riseDb > last.riseDb + 1) || drowns) found[found.length - 1] = { step, riseDb, topDb };
     } else found.push({ step, riseDb, topDb });
   }

@@ -1,27 +1,29 @@
 import { meanLevelDb } from '../../signal';
-import { PITCH_STEP_SECONDS } from '../heard';
 import { loudest } from '../levels';
 
 /** Thumps of a foot, a hand on a table, a door: what lies under the voice of whoever talks. */
 export const THUMP_RATE_HERTZ = 220;
 /** Instruments whose lowest pitch lies under it sound there themselves. */
 export const LOWEST_MIDI_ABOVE_THUMPS = 55;
+const STEP_SECONDS = 0.02;
 /** It rises by so much within so short a time, and is gone again as soon: a word and a lorry last longer. */
 const RISE_DB = 14;
 const RISE_STEPS = 3;
 const GONE_STEPS = 9;
 const APART_SECONDS = 0.2;
+/** So much under the loudest of them it is something else. */
+const UNDER_LOUDEST_DB = 14;
 
 /**
  * When something thumped under all that the player's instrument can play, in seconds, in order.
  * @param samples of the lowest octaves alone. @param sampleRate about `THUMP_RATE_HERTZ`.
  */
 export function findThumps(samples: Float32Array, sampleRate: number): readonly number[] {
-  const stepSamples = Math.max(1, Math.round(PITCH_STEP_SECONDS * sampleRate));
+  const stepSamples = Math.max(1, Math.round(STEP_SECONDS * sampleRate));
   const levels = Float64Array.from({ length: Math.floor(samples.length / stepSamples) }, (_, step) =>
     meanLevelDb(samples, step * stepSamples, (step + 1) * stepSamples),
   );
-  const least = loudest(levels, 0, levels.length) - RISE_DB;
+  const least = loudest(levels, 0, levels.length) - UNDER_LOUDEST_DB;
   const thumps: number[] = [];
   for (let step = 0; step < levels.length; step++) {
     const seconds = ((step + 0.5) * stepSamples) / sampleRate;
