@@ -4,10 +4,7 @@ import { build, context } from 'esbuild';
 import { ROOT } from './paths.mjs';
 
 const CHECKS = join(ROOT, 'dist/checks');
-const FOLDERS = [
-  'src',
-  ...['architecture', 'command', 'database', 'evaluation', 'outside'].map((name) => `tests/${name}`),
-];
+const FOLDERS = ['src', 'tests'];
 
 function* testsUnder(folder) {
   for (const entry of readdirSync(join(ROOT, folder), { withFileTypes: true })) {

@@ -1,4 +1,5 @@
 import { resolve } from 'node:path';
+import { FAULT_PARTS } from '@/core/judging/model/faults';
 import { DRUM_SOUNDS } from '@/core/listening';
 import { PLAYERS } from '../evaluation/players';
 import {
@@ -13,6 +14,7 @@ import {
 import type { BoostingOptions, Example, Said } from './boosting';
 import { blameFrom } from './calibration';
 import { faultExamples } from './fault-examples';
+import { heardTake } from './heard-takes';
 import { isNeverLearned, NEVER_LEARNED, NEVER_LEARNED_TOGETHER } from './never-learned';
 import { pluckExamples } from './pluck-examples';
 import { startExamples } from './start-examples';
@@ -47,7 +49,7 @@ export interface LearnableTake {
   readonly examples: () => readonly Example[];
 }
 
-interface PlannedTake {
+export interface PlannedTake {
   readonly use: Use;
   readonly plan: TakePlan;
   /** Under which its recording is kept. */
@@ -70,7 +72,7 @@ const numbers = ([from, count]: readonly [number, number]) =>
 const learnable = (takes: readonly PlannedTake[]) => takes.filter(({ plan }) => !isNeverLearned(plan));
 
 const START_SEEDS = { learned: [60_001, 600], told: [66_001, 150] } as const;
-const FAULT_SEEDS = {
+export const FAULT_SEEDS = {
   world: [62_001, 1999],
   take: [64_001, 216],
   room: [65_001, 216],
@@ -84,6 +86,14 @@ const byTurns = (seeds: typeof START_SEEDS) =>
       numbers(seeds[use]).map((seed, index) =>
         planned(use, BY_TURNS[Math.floor(index / PLAYERS.length) % BY_TURNS.length]!, seed),
       ),
+    ),
+  );
+
+/** Of sampled instruments, in rooms, out of the world and of strict teachers, but for what is never learned. */
+export const faultTakes = (): readonly PlannedTake[] =>
+  learnable(
+    (Object.keys(FAULT_SEEDS) as Kind[]).flatMap((kind) =>
+      numbers(FAULT_SEEDS[kind]).map((seed) => planned('learned', kind, seed)),
     ),
   );
 
@@ -127,19 +137,16 @@ export const LESSONS: Readonly<
   faults: {
     what: 'How likely what would be held against a player is theirs.',
     file: resolve('src/core/judging/model/faults.json'),
-    options: { rounds: 200, depth: 4, rate: 0.1 },
+    options: { rounds: 200, depth: 3, rate: 0.1 },
     seeds: FAULT_SEEDS,
     neverLearned: NEVER_LEARNED,
+    parts: FAULT_PARTS,
     settled: (said) => ({ blameFrom: blameFrom(said) }),
     takes: () =>
-      learnedFrom(
-        learnable(
-          (Object.keys(FAULT_SEEDS) as Kind[]).flatMap((kind) =>
-            numbers(FAULT_SEEDS[kind]).map((seed) => planned('learned', kind, seed)),
-          ),
-        ),
-        faultExamples,
-      ),
+      faultTakes().map(({ use, plan, name }) => ({
+        use,
+        examples: () => faultExamples(heardTake(plan, name)),
+      })),
   },
   struck: {
     what: 'How likely a pitch was struck at a moment, several at once perhaps.',

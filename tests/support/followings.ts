@@ -1,4 +1,11 @@
-import { FOLLOWING_VERSION, type FollowedNote, type Following, type MissingSign } from '@/core/following';
+import {
+  FOLLOWING_VERSION,
+  type FollowedNote,
+  type Following,
+  type MissingSign,
+  type Shown,
+  type ShownNote,
+} from '@/core/following';
 import type { SoundingEvent } from '@/core/listening';
 import { type Line, writtenNotes } from '@/core/notation';
 import { toNumber } from '@/core/time';
@@ -31,6 +38,9 @@ export interface Played {
   readonly octaveBelowDb?: number;
   readonly pitchMargin?: number;
   readonly startStrength?: number;
+  /** What its place shows, and the time between when it was due and when it came, where that is not what was taken for it alone. */
+  readonly shows?: Partial<Shown>;
+  readonly showsBetween?: Partial<Shown>;
 }
 
 /** Where a missing note was due. */
@@ -82,6 +92,10 @@ export function exactFollowing(
     notes,
     heads: undefined,
     extras: [],
+    shown: {
+      notes: notes.map((note) => shownOf(note, played[note.noteId] ?? {})),
+      extras: more.extras?.map(({ sound }) => shownOfSound(sound)) ?? [],
+    },
     interruptions: [],
     besides: [],
     playedBpm: 60,
@@ -98,6 +112,38 @@ export function exactFollowing(
     ...more,
   };
 }
+
+/** What a place shows of a note, as shares of it: nothing else sounds than what was taken for it, or speaks for it. */
+function shownOf(note: FollowedNote, { shows, showsBetween }: Played): ShownNote {
+  const between = { ...SHOWS_NOTHING, levelDb: SOUND_THERE.levelDb, ...showsBetween };
+  if (note.kind === 'missing')
+    return {
+      place: {
+        ...SHOWS_OF[note.sign ?? 'silence'],
+        levelDb: note.there?.levelDb ?? SILENCE_THERE.levelDb,
+        ...shows,
+      },
+      between,
+    };
+  const isAsked = note.kind === 'played' && note.pitchErrorSemitones === 0;
+  return { place: { ...shownOfSound(note.sound), asked: isAsked ? 0.9 : 0, ...shows }, between };
+}
+
+const SHOWS_NOTHING: Omit<Shown, 'levelDb'> = { asked: 0, taken: 0, before: 0, none: 1 };
+const SHOWS_OF: Readonly<Record<MissingSign | 'silence', Omit<Shown, 'levelDb'>>> = {
+  silence: SHOWS_NOTHING,
+  // Of a note that repeats the one before.
+  'sound-goes-on': { asked: 0.9, taken: 0, before: 0.9, none: 0.1 },
+  'sound-changes': { asked: 0.9, taken: 0, before: 0.9, none: 0.1 },
+  'something-struck': SHOWS_NOTHING,
+  'pitch-shows': { asked: 0.6, taken: 0, before: 0, none: 0.4 },
+  'unpitched-sound': SHOWS_NOTHING,
+};
+
+const shownOfSound = (sound: SoundingEvent): Shown =>
+  sound.midi === undefined
+    ? { ...SHOWS_NOTHING, levelDb: sound.levelDb }
+    : { asked: 0, taken: 0.9, before: 0, none: 0.1, levelDb: sound.levelDb };
 
 /** A tone but for what is said of it; a pluck where the margin of its pitch is said. */
 function soundOf(

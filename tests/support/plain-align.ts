@@ -1,14 +1,6 @@
 // The plain form of the aligner's recursion: every way to every cell is looked at, with nothing left out. Slow, and easy to believe.
 
 import {
-  COST_EXTRA,
-  COST_JUMP_AHEAD,
-  COST_MISSING,
-  COST_OF_DOUBT,
-  COST_OF_DOUBTFUL_JUMP,
-  COST_OUTSIDE,
-  COST_RESTART,
-  COST_RESTART_AT_START,
   costMissing,
   costOutside,
   earliestBefore,
@@ -18,6 +10,7 @@ import {
   weightOfStart,
 } from '@/core/following/align-costs';
 import type { Alignment, AlignOptions, Candidate, Target } from '@/core/following/alignment';
+import { COSTS } from '@/core/following/model/weighing';
 
 /**
  * The cheapest way to explain the sounds by the written notes: each sound is one written note, or extra;
@@ -39,7 +32,7 @@ export function plainAlign(
     startsBefore[j + 1] = startsBefore[j]! + weightOfStart(sound);
     playedBefore[j + 1] = playedBefore[j]! + weightOfStart(sound) * sound.playedWeight;
   });
-  if (n === 0 || m === 0) return { matches: [], cost: n * COST_MISSING + m * COST_OUTSIDE };
+  if (n === 0 || m === 0) return { matches: [], cost: n * COSTS.missing + m * COSTS.outside };
   const costs = new Float64Array(n * m).fill(Number.POSITIVE_INFINITY);
   /** Predecessor cell; −1 where the path starts. */
   const from = new Int32Array(n * m).fill(-1);
@@ -49,15 +42,15 @@ export function plainAlign(
   for (let j = 0; j < m; j++) {
     const earliest = earliestBefore(j, sounds);
     const doubt = 1 - sounds[j]!.startStrength;
-    const doubtOfRestart = COST_OF_DOUBTFUL_JUMP * doubt;
+    const doubtOfRestart = COSTS.doubtfulJump * doubt;
     for (let i = 0; i < n; i++) {
-      const within = targets[i]!.startsMeasure ? COST_RESTART : COST_OF_DOUBTFUL_JUMP;
-      const goingBack = i === 0 ? COST_RESTART_AT_START : within;
+      const within = targets[i]!.startsMeasure ? COSTS.restart : COSTS.doubtfulJump;
+      const goingBack = i === 0 ? COSTS.restartAtStart : within;
       const cell = j * n + i;
-      let best = i * COST_MISSING + costOutside(playedBefore[j]!);
+      let best = i * COSTS.missing + costOutside(playedBefore[j]!);
       let predecessor = -1;
       for (let j0 = earliest; j0 < j; j0++) {
-        const skippedSounds = COST_EXTRA * (startsBefore[j]! - startsBefore[j0 + 1]!);
+        const skippedSounds = COSTS.wrongPitch * (startsBefore[j]! - startsBefore[j0 + 1]!);
         const seconds = sounds[j]!.onsetSeconds - sounds[j0]!.onsetSeconds;
         for (let i0 = Math.max(0, i - 1 - MOST_SKIPPED_TARGETS); i0 < i; i0++) {
           const beats = targets[i]!.onsetBeats - targets[i0]!.onsetBeats;
@@ -80,7 +73,7 @@ export function plainAlign(
           const cost =
             costs[j0 * n + last]! +
             skippedSounds +
-            COST_JUMP_AHEAD +
+            COSTS.jumpAhead +
             doubtOfRestart +
             Math.min(
               timingCost(inSilence, seconds, options.secondsPerBeat, doubt),
@@ -90,7 +83,7 @@ export function plainAlign(
         }
       }
       costs[cell] =
-        best + pitchCost(targets[i]!, sounds[j]!, options.tuningSemitones) + COST_OF_DOUBT * doubt;
+        best + pitchCost(targets[i]!, sounds[j]!, options.tuningSemitones) + COSTS.doubtfulStart * doubt;
       from[cell] = predecessor;
     }
     for (let i = n - 1; i >= 0; i--) {
@@ -108,7 +101,10 @@ function trace(costs: Float64Array, from: Int32Array, n: number, playedBefore: F
   let best = Number.POSITIVE_INFINITY;
   for (let cell = 0; cell < n * m; cell++) {
     const after = playedBefore[m]! - playedBefore[Math.floor(cell / n) + 1]!;
-    const unfinished = Math.min((n - 1 - (cell % n)) * COST_MISSING, COST_JUMP_AHEAD + after * COST_OUTSIDE);
+    const unfinished = Math.min(
+      (n - 1 - (cell % n)) * COSTS.missing,
+      COSTS.jumpAhead + after * COSTS.outside,
+    );
     const cost = costs[cell]! + unfinished + costOutside(after);
     if (cost < best) [best, end] = [cost, cell];
   }

@@ -36,18 +36,20 @@ export function check(
 
 /** Follows and judges what was heard. */
 export function checkHeard(line: Line, heard: Heard, askedBpm: number, policy: Policy = USUAL_POLICY): Check {
-  if (severalAtOnce(line)) {
-    const following = followTogether(line, heard, askedBpm);
-    return { heard, following, verdict: judge(line, following, askedBpm, policy) };
-  }
+  const following = followHeard(line, heard, askedBpm);
+  return { heard, following, verdict: judge(line, following, askedBpm, policy) };
+}
+
+/** Lines up what was heard, by all that is known of who plays. */
+export function followHeard(line: Line, heard: Heard, askedBpm: number): Following {
+  if (severalAtOnce(line)) return followTogether(line, heard, askedBpm);
   const known = { tuningRange: tuningRangeOf(line), fadesByItself: fadesByItself(line) };
   const meant = movedLine(line, ownPitchSemitones(line, heard));
   const written = follow(meant, heard, askedBpm, known);
   const moved = written.transposedSemitones;
   const isOwnOctave =
     moved !== undefined && moved % 12 === 0 && maybeInstrument(line.part.instrument)?.isOctaveFree;
-  const following = isOwnOctave ? follow(movedLine(meant, moved), heard, askedBpm, known) : written;
-  return { heard, following, verdict: judge(line, following, askedBpm, policy) };
+  return isOwnOctave ? follow(movedLine(meant, moved), heard, askedBpm, known) : written;
 }
 
 /** The same line, sounding some half steps higher. */

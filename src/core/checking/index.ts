@@ -1,4 +1,4 @@
-export { type Check, type CheckOptions, check, checkHeard } from './check';
+export { type Check, type CheckOptions, check, checkHeard, followHeard } from './check';
 export { toCheckContract } from './contract';
 export { longestTakeSeconds } from './longest-take';
 export { priorsOf, severalAtOnce } from './priors';

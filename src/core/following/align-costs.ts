@@ -1,29 +1,10 @@
 import { LIKELIER_THAN_NOT } from '../base';
 import { SAME_PITCH_SEMITONES } from '../pitch';
 import type { Candidate, Target } from './alignment';
+import { COSTS } from './model/weighing';
 
-// Costs are in units of "one clearly wrong note". Their order matters, not their third digit:
-// a wrong note is cheaper than a missing one plus an extra one, a restart dearer than one or two extras.
-export const COST_WRONG_PITCH = 1.2;
-const COST_OCTAVE = 0.7;
-export const COST_MISSING = 1.5;
-export const COST_EXTRA = COST_WRONG_PITCH;
-/** Taking a start that is not there at all for a note costs so much more than taking a sure one. */
-export const COST_OF_DOUBT = 1;
-/** Going back to the middle of a measure; nobody stops or goes back without a clear start. */
-export const COST_OF_DOUBTFUL_JUMP = 3;
-/** Talk, a count-in or a false start before the line, and noises after it: a few, and what is more are notes too many. */
-export const COST_OUTSIDE = 0.5;
+/** What is heard outside the line is little by little nothing; more than so much of it are notes too many. */
 const FEW_OUTSIDE = 12;
-export const COST_RESTART = 2.2;
-/** Beginning the whole line again after a few notes is the likeliest of all. */
-export const COST_RESTART_AT_START = 0.9;
-/** Leaving out a measure or a line, jumping over it, or stopping before the end: so much, however long it is. */
-export const COST_JUMP_AHEAD = 4.5;
-/** A beat off; more where the start is doubtful. */
-const COST_PER_BEAT_OFF = 1.8;
-/** A pulse may bend by this share without cost. */
-const FREE_TEMPO_SHARE = 0.06;
 export const MOST_SKIPPED_TARGETS = 6;
 /** Between two notes there are at most so many sounds that surely started, and so many doubtful ones. */
 export const MOST_SKIPPED_IN_ALL = 40;
@@ -33,18 +14,18 @@ export function pitchCost(target: Target, sound: Candidate, tuningSemitones: num
   const off = Math.abs(sound.midi - tuningSemitones - target.midi);
   if (off < SAME_PITCH_SEMITONES) return 0.3 * off;
   if (Math.abs(off - 12) < SAME_PITCH_SEMITONES || Math.abs(off - 24) < SAME_PITCH_SEMITONES)
-    return COST_OCTAVE;
-  return COST_WRONG_PITCH + 0.02 * Math.min(off, 12);
+    return COSTS.otherOctave;
+  return COSTS.wrongPitch + 0.02 * Math.min(off, 12);
 }
 
 /** @param doubt about the start of the sound, 0–1: what is doubtful is believed where the score has a note, not elsewhere. */
 export function timingCost(beats: number, seconds: number, secondsPerBeat: number, doubt: number): number {
   const difference = seconds / secondsPerBeat - beats;
-  const off = (difference < 0 ? -difference : difference) - FREE_TEMPO_SHARE * beats;
+  const off = (difference < 0 ? -difference : difference) - COSTS.freeTempoShare * beats;
   if (off <= 0) return 0;
-  const cost = COST_PER_BEAT_OFF * (1 + doubt) * off;
+  const cost = COSTS.beatOff * (1 + doubt) * off;
   // A pause costs as much as a note left out at most, however long.
-  const most = COST_MISSING + COST_OF_DOUBTFUL_JUMP * doubt;
+  const most = COSTS.missing + COSTS.doubtfulJump * doubt;
   return cost < most ? cost : most;
 }
 
@@ -55,11 +36,11 @@ export function timingCost(beats: number, seconds: number, secondsPerBeat: numbe
 export const weightOfStart = ({ startStrength }: Candidate) => startStrength * startStrength;
 
 /** Of the notes between two that were played, by their places. */
-export const costMissing = (before: number, after: number) => (after - before - 1) * COST_MISSING;
+export const costMissing = (before: number, after: number) => (after - before - 1) * COSTS.missing;
 
 /** @param starts before the first or after the last note that was found. */
 export const costOutside = (starts: number) =>
-  COST_OUTSIDE * Math.min(starts, FEW_OUTSIDE) + COST_EXTRA * Math.max(0, starts - FEW_OUTSIDE);
+  COSTS.outside * Math.min(starts, FEW_OUTSIDE) + COSTS.wrongPitch * Math.max(0, starts - FEW_OUTSIDE);
 
 /** The earliest sound that the note before the one of sound `j` may be. */
 export function earliestBefore(j: number, sounds: readonly Candidate[]): number {

@@ -1,13 +1,5 @@
 import { ROUNDING } from '../base';
 import {
-  COST_EXTRA,
-  COST_JUMP_AHEAD,
-  COST_MISSING,
-  COST_OF_DOUBT,
-  COST_OF_DOUBTFUL_JUMP,
-  COST_OUTSIDE,
-  COST_RESTART,
-  COST_RESTART_AT_START,
   costMissing,
   costOutside,
   earliestBefore,
@@ -18,6 +10,7 @@ import {
   weightOfStart,
 } from './align-costs';
 import type { Alignment, AlignOptions, Candidate, Target } from './alignment';
+import { COSTS } from './model/weighing';
 
 /**
  * The cheapest way to explain the sounds by the written notes: each sound is one written note, or extra;
@@ -33,7 +26,7 @@ export function align(
 ): Alignment {
   const n = targets.length;
   const m = sounds.length;
-  if (n === 0 || m === 0) return { matches: [], cost: n * COST_MISSING + m * COST_OUTSIDE };
+  if (n === 0 || m === 0) return { matches: [], cost: n * COSTS.missing + m * COSTS.outside };
   const grid = new Grid(targets, sounds, options);
   for (let j = 0; j < m; j++) grid.addSound(j);
   return grid.cheapest();
@@ -88,7 +81,7 @@ class Grid {
       targets,
       ({ startsMeasure }, i) =>
         moreForGoingBack +
-        (i === 0 ? COST_RESTART_AT_START : startsMeasure ? COST_RESTART : COST_OF_DOUBTFUL_JUMP),
+        (i === 0 ? COSTS.restartAtStart : startsMeasure ? COSTS.restart : COSTS.doubtfulJump),
     );
     this.#startsBefore = new Float64Array(m + 1);
     this.#playedBefore = new Float64Array(m + 1);
@@ -116,10 +109,10 @@ class Grid {
     const doubt = 1 - sound.startStrength;
     const before = this.#rowsBefore(j);
     const outside = costOutside(this.#playedBefore[j]!);
-    for (let i = 0; i < this.#n; i++) this.#known[i] = this.#best[i] = i * COST_MISSING + outside;
+    for (let i = 0; i < this.#n; i++) this.#known[i] = this.#best[i] = i * COSTS.missing + outside;
     for (const row of before) this.#boundBy(row, doubt);
     for (const row of before) this.#improveBy(row, j, doubt);
-    this.#finishRow(j, sound, COST_OF_DOUBT * doubt);
+    this.#finishRow(j, sound, COSTS.doubtfulStart * doubt);
     this.#summarise(j);
   }
 
@@ -132,7 +125,7 @@ class Grid {
         j0,
         row: (j0 % ROWS_KEPT) * this.#n,
         lasts: (j0 % ROWS_KEPT) * (this.#lasts.length + 1),
-        skippedSounds: COST_EXTRA * (this.#startsBefore[j]! - this.#startsBefore[j0 + 1]!),
+        skippedSounds: COSTS.wrongPitch * (this.#startsBefore[j]! - this.#startsBefore[j0 + 1]!),
         seconds: this.#sounds[j]!.onsetSeconds - this.#sounds[j0]!.onsetSeconds,
       };
     });
@@ -147,7 +140,7 @@ class Grid {
     const goingBack = this.#goingBack;
     const known = this.#known;
     const beats = this.#beats;
-    const doubtOfRestart = COST_OF_DOUBTFUL_JUMP * doubt;
+    const doubtOfRestart = COSTS.doubtfulJump * doubt;
     for (let i = 0; i < n; i++) {
       const restart = cheapestCost[row + i]! + skippedSounds + goingBack[i]! + doubtOfRestart;
       if (restart < known[i]!) known[i] = restart;
@@ -178,7 +171,7 @@ class Grid {
     const lowestLast = this.#lowestLast;
     const lasts = this.#lasts;
     const lastsBefore = this.#lastsBefore;
-    const doubtOfRestart = COST_OF_DOUBTFUL_JUMP * doubt;
+    const doubtOfRestart = COSTS.doubtfulJump * doubt;
     for (let i = 0; i < n; i++) {
       const most = known[i]! + ROUNDING;
       if (lowestStep[row + i]! + skippedSounds <= most) {
@@ -200,10 +193,10 @@ class Grid {
       // Measures are left out in silence, or the player goes on as if they were not there.
       const count = lastsBefore[i]!;
       if (count === 0) continue;
-      if (lowestLast[lastsRow + count]! + skippedSounds + COST_JUMP_AHEAD + doubtOfRestart > most) continue;
+      if (lowestLast[lastsRow + count]! + skippedSounds + COSTS.jumpAhead + doubtOfRestart > most) continue;
       for (let index = 0; index < count; index++) {
         const last = lasts[index]!;
-        const soFar = costs[row + last]! + skippedSounds + COST_JUMP_AHEAD + doubtOfRestart;
+        const soFar = costs[row + last]! + skippedSounds + COSTS.jumpAhead + doubtOfRestart;
         if (soFar > most) continue;
         const inSilence = timingCost(beats[i]! - beats[last]!, seconds, secondsPerBeat, doubt);
         const jumpedOver = timingCost(beats[last + 1]! - beats[last]!, seconds, secondsPerBeat, doubt);
@@ -222,13 +215,13 @@ class Grid {
     const after = this.#playedBefore.at(-1)! - this.#playedBefore[j + 1]!;
     const outside = costOutside(after);
     // Who stops says a few words at most: who plays on plays wrong notes.
-    const mostUnfinished = COST_JUMP_AHEAD + after * COST_OUTSIDE;
+    const mostUnfinished = COSTS.jumpAhead + after * COSTS.outside;
     const { mismatch, tuningSemitones } = this.#options;
     for (let i = 0; i < this.#n; i++) {
       const asTarget = mismatch ? mismatch(i, j) : pitchCost(this.#targets[i]!, sound, tuningSemitones);
       const cost = this.#best[i]! + asTarget + costOfDoubt;
       this.#costs[row + i] = cost;
-      const end = cost + Math.min((this.#n - 1 - i) * COST_MISSING, mostUnfinished) + outside;
+      const end = cost + Math.min((this.#n - 1 - i) * COSTS.missing, mostUnfinished) + outside;
       if (end < this.#endCost) {
         this.#endCost = end;
         this.#end = j * this.#n + i;

@@ -6,12 +6,12 @@ import {
   type HeardStrike,
   isOutOfDip,
   LONGEST_UNSETTLED_SECONDS,
-  PARTING_DIP_DB,
   PLAYERS_RANGE_DB,
   type Pluck,
   phrasesOf,
   type SoundingEvent,
   SPEECH_SECONDS,
+  STARTING,
   type Stroke,
   type Tone,
   usualStrokeDb,
@@ -20,33 +20,13 @@ import type { WrittenNote } from '../notation';
 import { SAME_PITCH_SEMITONES } from '../pitch';
 import type { Alignment, Candidate } from './alignment';
 import { IN_PLACE_BEATS, LOWER_OCTAVE_SHOWS_DB } from './following';
+import { SOUNDS } from './model/weighing';
 import { playedTones } from './played-tones';
 import { otherToneTest } from './somebody-else';
 import type { UnpitchedSound } from './unpitched';
 
-/** Surer starts than this are extra notes when no note is written there. */
-const SURE_START = 0.96;
-
-/**
- * A squeak: so short and so far above the note it goes over into. A reed overblows to its second or third partial, but what is
- * heard of a moment's squeak may lie lower.
- */
-const SQUEAK_SEMITONES = 6.5;
-
 /** A stroke that is so much softer than the usual one of the take is rather talk or a chair; nearer to it, it is a stroke. */
 const STROKE_BELOW_USUAL_DB = [2, 6] as const;
-const NO_STROKE_WEIGHT = 0.2;
-/**
- * What made the strokes of a take sounds alike: claps of one pair of hands stay within some dB of each other, the syllables of a
- * counting voice lie 8 dB apart. Measured on the evaluation's seeds 12001–13405: words lie 8–25 dB from claps, chairs and coughs 1.7–10
- * dB and are softer as well.
- */
-const UNLIKE_RATIO = 3;
-const OTHER_SOUND_DB = 6;
-
-/** A scoop: so short on the way to a pitch that is no further off, without a dip between. */
-const SCOOP_SECONDS = 0.15;
-const SCOOP_SEMITONES = 1.3;
 
 /** Whether the player makes strokes of one kind, or of two that sound and are as loud as they like: hand and knee, hard and soft. */
 export type StrokeKinds = 'one' | 'two';
@@ -69,7 +49,7 @@ export function candidatesFor(
     const { sound, reattacks } = tone;
     const starts = [sound, ...reattacks];
     const isOthers = isOther(tone);
-    const [playedWeight, most] = isOthers ? [NO_STROKE_WEIGHT, DOUBTFUL_START] : [1, 1];
+    const [playedWeight, most] = isOthers ? [SOUNDS.noStrokeWeight, DOUBTFUL_START] : [1, 1];
     return starts.map(({ onsetSeconds, startStrength }, index) => ({
       ...(index === 0 ? sound : startedWithin(sound)),
       onsetSeconds,
@@ -96,11 +76,13 @@ function strokeCandidates(heard: Heard, kinds: StrokeKinds): readonly Candidate[
     const isNoStroke = isOther || (kinds === 'one' && isWord(strike.onsetSeconds, strike.levelDb));
     return strokeCandidate(
       isOther ? { ...strike, startStrength: DOUBTFUL_START } : strike,
-      isNoStroke ? NO_STROKE_WEIGHT : kinds === 'two' ? 1 : weightOfStroke(belowUsualDb),
+      isNoStroke ? SOUNDS.noStrokeWeight : kinds === 'two' ? 1 : weightOfStroke(belowUsualDb),
       isOther,
     );
   });
-  const doubtful = heard.doubtfulStrikes.map((stroke) => strokeCandidate(stroke, NO_STROKE_WEIGHT, false));
+  const doubtful = heard.doubtfulStrikes.map((stroke) =>
+    strokeCandidate(stroke, SOUNDS.noStrokeWeight, false),
+  );
   return [...sure, ...doubtful].toSorted((a, b) => a.onsetSeconds - b.onsetSeconds);
 }
 
@@ -124,8 +106,8 @@ function otherSoundTest(strikes: readonly HeardStrike[], usualDb: number): (stri
   if (strikes.length < FEWEST_TO_COMPARE) return () => false;
   const usualUnlikeDb = median(strikes.map(({ unlikeDb }) => unlikeDb));
   return ({ unlikeDb, levelDb }) => {
-    if (unlikeDb < UNLIKE_RATIO * usualUnlikeDb) return false;
-    return usualDb - levelDb >= STROKE_BELOW_USUAL_DB[1] || unlikeDb >= OTHER_SOUND_DB;
+    if (unlikeDb < SOUNDS.unlikeRatio * usualUnlikeDb) return false;
+    return usualDb - levelDb >= STROKE_BELOW_USUAL_DB[1] || unlikeDb >= SOUNDS.otherSoundDb;
   };
 }
 
@@ -147,7 +129,7 @@ function wordTest({ tones, strikes }: Heard): (seconds: number, levelDb: number)
 function weightOfStroke(belowUsualDb: number): number {
   const [stroke, noise] = STROKE_BELOW_USUAL_DB;
   const share = clamp((noise - belowUsualDb) / (noise - stroke), 0, 1);
-  return NO_STROKE_WEIGHT + (1 - NO_STROKE_WEIGHT) * share;
+  return SOUNDS.noStrokeWeight + (1 - SOUNDS.noStrokeWeight) * share;
 }
 
 /** Gives what was no start after all back to the sound before it, and a squeak or a scoop to the note it goes over into. */
@@ -169,7 +151,7 @@ export function joinDoubtful(
     const beats = latest && (sound.onsetSeconds - latest.onsetSeconds) / secondsPerBeat;
     // A tie is often started again where a further head is printed, and hardly elsewhere.
     const isAtTiedHead = latest?.note.tiedBeats.some((at) => Math.abs(at - beats!) <= IN_PLACE_BEATS);
-    const sureStart = isAtTiedHead ? LIKELIER_THAN_NOT : SURE_START;
+    const sureStart = isAtTiedHead ? LIKELIER_THAN_NOT : SOUNDS.sureStart;
     if (before && !used.has(index) && (sound.startStrength < sureStart || isOctaveOf(before, sound)))
       sounds[sounds.length - 1] = { ...before, endSeconds: Math.max(before.endSeconds, sound.endSeconds) };
     else if (
@@ -201,7 +183,7 @@ function startsWith(
   if (isUsed === nextIsUsed) return false;
   return (
     isScoop(sound, next) ||
-    (noteSeconds >= 2 * SCOOP_SECONDS && isStutter(sound, next)) ||
+    (noteSeconds >= 2 * SOUNDS.scoopSeconds && isStutter(sound, next)) ||
     (nextIsUsed && isSqueak(sound, next))
   );
 }
@@ -210,9 +192,9 @@ function startsWith(
 function isOctaveOf(before: Candidate, sound: Candidate): boolean {
   if (before.midi === undefined || sound.kind !== 'tone') return false;
   return (
-    Math.abs(sound.midi - before.midi - 12) <= SCOOP_SEMITONES &&
+    Math.abs(sound.midi - before.midi - 12) <= SOUNDS.scoopSemitones &&
     sound.onsetSeconds - before.endSeconds <= BRIDGED_SECONDS &&
-    !isOutOfDip(sound, PARTING_DIP_DB) &&
+    !isOutOfDip(sound, STARTING.partingDipDb) &&
     sound.octaveBelowDb > LOWER_OCTAVE_SHOWS_DB
   );
 }
@@ -221,10 +203,10 @@ function isOctaveOf(before: Candidate, sound: Candidate): boolean {
 function isStutter(sound: Candidate, next: Candidate): boolean {
   if (sound.midi === undefined || next.midi === undefined) return false;
   return (
-    next.onsetSeconds - sound.onsetSeconds <= SCOOP_SECONDS &&
+    next.onsetSeconds - sound.onsetSeconds <= SOUNDS.scoopSeconds &&
     Math.abs(next.midi - sound.midi) <= SAME_PITCH_SEMITONES &&
     next.onsetSeconds - sound.endSeconds <= BRIDGED_SECONDS &&
-    !isOutOfDip(next, PARTING_DIP_DB)
+    !isOutOfDip(next, STARTING.partingDipDb)
   );
 }
 
@@ -232,16 +214,16 @@ function isSqueak(sound: SoundingEvent, next: SoundingEvent): boolean {
   if (sound.midi === undefined || next.midi === undefined) return false;
   return (
     next.onsetSeconds - sound.onsetSeconds <= LONGEST_UNSETTLED_SECONDS &&
-    sound.midi - next.midi >= SQUEAK_SEMITONES
+    sound.midi - next.midi >= SOUNDS.squeakSemitones
   );
 }
 
 function isScoop(sound: Candidate, next: Candidate): boolean {
   if (sound.midi === undefined || next.midi === undefined) return false;
   return (
-    sound.endSeconds - sound.onsetSeconds <= SCOOP_SECONDS &&
-    Math.abs(next.midi - sound.midi) <= SCOOP_SEMITONES &&
+    sound.endSeconds - sound.onsetSeconds <= SOUNDS.scoopSeconds &&
+    Math.abs(next.midi - sound.midi) <= SOUNDS.scoopSemitones &&
     next.onsetSeconds - sound.endSeconds <= BRIDGED_SECONDS &&
-    !isOutOfDip(next, PARTING_DIP_DB)
+    !isOutOfDip(next, STARTING.partingDipDb)
   );
 }

@@ -13,14 +13,11 @@ import type { WrittenNote } from '../notation';
 import { SAME_PITCH_SEMITONES } from '../pitch';
 import { type Alignment, type Candidate, soundOf } from './alignment';
 import type { ExtraSound } from './following';
+import { SOUNDS } from './model/weighing';
 import { BELOW_LINE_SEMITONES } from './somebody-else';
 
 /** What is so much softer than the player's usual note disturbs nobody: an echo, a breath, or somebody further away. */
 export const LOUD_BELOW_USUAL_DB = 12;
-/** A stroke that is so much softer than the softest of the line is a chair, a cough or a word. */
-const NOISE_BELOW_SOFTEST_DB = 4;
-/** Sounds this far outside the played line are talk or noise. */
-const OUTSIDE_BEATS = 1.5;
 
 interface ExtrasOfTake {
   readonly secondsPerBeat: number;
@@ -43,8 +40,8 @@ export function findExtras(
   const last = matches.at(-1);
   if (!first || !last) return [];
   const used = new Set(matches.map((match) => match.sound));
-  const from = sounds[first.sound]!.onsetSeconds - OUTSIDE_BEATS * take.secondsPerBeat;
-  const to = sounds[last.sound]!.endSeconds + OUTSIDE_BEATS * take.secondsPerBeat;
+  const from = sounds[first.sound]!.onsetSeconds - SOUNDS.outsideBeats * take.secondsPerBeat;
+  const to = sounds[last.sound]!.endSeconds + SOUNDS.outsideBeats * take.secondsPerBeat;
   const played = [...used].map((index) => sounds[index]!);
   const isTone = toneTest(notes, played, heard, take);
   const softestDb = Math.min(...played.map(({ levelDb }) => levelDb));
@@ -52,7 +49,7 @@ export function findExtras(
     if (used.has(index) || sound.onsetSeconds < from || sound.onsetSeconds > to) return [];
     const isNote =
       sound.kind === 'stroke'
-        ? sound.levelDb >= softestDb - NOISE_BELOW_SOFTEST_DB
+        ? sound.levelDb >= softestDb - SOUNDS.noiseBelowSoftestDb
         : isTone(sound) && !isTail(sound, sounds[index - 1]);
     if (!isNote) return [];
     if (isGrace(sound, matches, notes, sounds)) return [];

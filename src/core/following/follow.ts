@@ -11,6 +11,7 @@ import { hasFootBeside } from './foot';
 import { lookAgain } from './missing';
 import { findInterruptions, meanBpm, measureStarts, type Pulse, pulsesOf, writtenInTime } from './pulse-runs';
 import { withRetakenNotes } from './retaken';
+import { shownByExtras, shownByNotes } from './shown';
 import { hasTalkBeside } from './somebody-else';
 import { withoutTalkBefore } from './talk-before';
 import { alignInTempoAndTune, type TuningRange, USUAL_TUNING } from './tempo-and-tuning';
@@ -86,15 +87,18 @@ export function follow(
     soundsAreSustained,
     tuningSemitones,
   };
+  const everyNote = notes.map((note, index) => followed.get(note.id) ?? lookAgain(index, found));
+  const extras = findExtras(alignment, notes, sounds, heard, {
+    secondsPerBeat,
+    soundsAreSustained,
+    hasTalkBeside: hasTalk,
+  });
   return {
     version: FOLLOWING_VERSION,
-    notes: notes.map((note, index) => followed.get(note.id) ?? lookAgain(index, found)),
+    notes: everyNote,
     heads: undefined,
-    extras: findExtras(alignment, notes, sounds, heard, {
-      secondsPerBeat,
-      soundsAreSustained,
-      hasTalkBeside: hasTalk,
-    }),
+    extras,
+    shown: { notes: shownByNotes(everyNote, found), extras: shownByExtras(extras, found) },
     interruptions: findInterruptions(pulses, secondsPerBeat),
     besides: besidesOf(
       heard,

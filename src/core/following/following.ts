@@ -3,7 +3,7 @@ import type { AskedSound } from '../notation';
 import type { Beside } from './besides';
 
 /** Changes whenever the same facts could be followed differently. */
-export const FOLLOWING_VERSION = 16;
+export const FOLLOWING_VERSION = 17;
 
 /** What lies so near its time is in its place: less is nobody's fault. */
 export const IN_PLACE_BEATS = 0.15;
@@ -125,6 +125,26 @@ export interface Interruption {
   readonly backToMeasureIndex: number | undefined;
 }
 
+/** What a stretch of a recording shows, from moment to moment: shares of its length, 0–1. */
+export interface Shown {
+  /** The pitch that is written there. */
+  readonly asked: number;
+  /** The pitch that was taken for what is written. */
+  readonly taken: number;
+  /** The pitch that is written before. */
+  readonly before: number;
+  /** No pitch at all. */
+  readonly none: number;
+  /** How loud it is on the whole, dB below full scale. */
+  readonly levelDb: number;
+}
+
+/** What the place of a note shows, and the time between when it was due and when it came; of a note that came in time, that moment. */
+export interface ShownNote {
+  readonly place: Shown;
+  readonly between: Shown;
+}
+
 /** How a recording lines up with what was written. Plain data, stored with its version. */
 export interface Following {
   readonly version: number;
@@ -133,6 +153,10 @@ export interface Following {
   /** Of every voice, in the order in which they are due; undefined where one voice was listened to. */
   readonly heads: readonly FollowedHead[] | undefined;
   readonly extras: readonly ExtraSound[];
+  /** What sounded in the place of each note, and of each note too many; undefined where every voice was listened to. */
+  readonly shown:
+    | { readonly notes: readonly (ShownNote | undefined)[]; readonly extras: readonly Shown[] }
+    | undefined;
   readonly interruptions: readonly Interruption[];
   /** What started besides the notes that were found, in order, whoever made it. */
   readonly besides: readonly Beside[];

@@ -11,10 +11,12 @@ export {
   LOWER_OCTAVE_SHOWS_DB,
   type MissingSign,
   type Played,
+  type Shown,
+  type ShownNote,
   type ToneFacts,
 } from './following';
 export { playedTones } from './played-tones';
 export { SHORTEST_REST_BEATS } from './pulse-runs';
-export { BELOW_LINE_SEMITONES } from './somebody-else';
+
 export type { TuningRange } from './tempo-and-tuning';
 export { followTogether } from './together/follow-together';

@@ -1,41 +1,16 @@
 import { clamp } from '../base';
 import { LEVEL_STEP_SECONDS, PITCH_STEP_SECONDS, SAME_START_SECONDS } from '../listening';
-import { repeatsPitch, type WrittenNote } from '../notation';
+import { repeatsPitch } from '../notation';
 import { HALF_WAY_SEMITONES } from '../pitch';
 import { type FollowedNote, IN_PLACE_BEATS, type MissingSign, type Played } from './following';
-import type { UnpitchedSound } from './unpitched';
+import { type Found, type PlayedBefore, placeOf, playedBefore } from './found';
+import { SOUNDS } from './model/weighing';
 
-/** So much of a note of another pitch must have sounded: half of it, and up to the next note but for a tongue's gap. */
-const FULL_SHARE = 0.8;
 /** A strike this close to where a note is due, or a change of level where a repeat is, may be its start. */
 const DUE_SECONDS = [0.06, 0.12] as const;
 
 /** What sounds where a note was due is looked for so long after it, and compared with what was so long before. */
 const LOOK_SECONDS = 0.25;
-
-/** What is known of the notes that were found, and of the starts in the recording. */
-export interface Found {
-  readonly notes: readonly WrittenNote[];
-  /** By note id. */
-  readonly followed: ReadonlyMap<string, FollowedNote>;
-  /** Of all notes, in beats of the opening tempo from the start of the line. */
-  readonly onsetBeats: readonly number[];
-  readonly lengthBeats: readonly number[];
-  /** When something may have started, by the strikes, and in ringing sounds by doubtful signs as well. */
-  readonly signsSeconds: readonly number[];
-  /** Starts of all sounds that were taken for notes. */
-  readonly onsetsSeconds: readonly number[];
-  /** Pitch from moment to moment, as in `Heard`. */
-  readonly pitches: readonly (number | null)[];
-  /** Level from moment to moment, as in `Heard`. */
-  readonly levelsDb: readonly number[];
-  /** When the level of a sound changed at once. */
-  readonly levelChangesSeconds: readonly number[];
-  /** Undefined where strings ring on. */
-  readonly unpitched: UnpitchedSound | undefined;
-  readonly soundsAreSustained: boolean;
-  readonly tuningSemitones: number;
-}
 
 /** Looks again where the score says that a note should be: what sounded there, or whether it may have sounded after all. */
 export function lookAgain(index: number, found: Found): FollowedNote {
@@ -104,7 +79,7 @@ function maybeWrongRepeat(index: number, before: PlayedBefore, found: Found) {
     return undefined;
   const { due, value } = placeOf(index, before, found);
   if (sound.endSeconds < due + value / 2) return undefined;
-  const isPitchShown = isShown(sound.midi, due, due + FULL_SHARE * value, found);
+  const isPitchShown = isShown(sound.midi, due, due + SOUNDS.fullShare * value, found);
   return isPitchShown ? goingOn(before.played, due, pitchErrorSemitones) : undefined;
 }
 
@@ -117,7 +92,7 @@ function maybeHeldThrough(index: number, before: PlayedBefore, found: Found) {
   if (sound.midi === undefined || note.sound.kind !== 'pitched') return undefined;
   if (repeatsPitch(note, found.notes[before.index])) return undefined;
   const { due, value } = placeOf(index, before, found);
-  const full = Math.min(due + FULL_SHARE * value, next.sound.onsetSeconds - SAME_START_SECONDS);
+  const full = Math.min(due + SOUNDS.fullShare * value, next.sound.onsetSeconds - SAME_START_SECONDS);
   if (sound.endSeconds < Math.max(full, due + value / 2)) return undefined;
   return {
     isShown: isShown(sound.midi, due, next.sound.onsetSeconds, found),
@@ -168,7 +143,7 @@ function signOfMissing(index: number, before: PlayedBefore, found: Found): Missi
   );
   if (isStruck) return 'something-struck';
   const from = due + SAME_START_SECONDS;
-  const to = due + FULL_SHARE * value;
+  const to = due + SOUNDS.fullShare * value;
   if (note.sound.kind === 'pitched' && isShown(note.sound.midi + found.tuningSemitones, from, to, found))
     return 'pitch-shows';
   const isFilled = found.unpitched?.fills(from, to, before.played.sound.levelDb);
@@ -182,30 +157,4 @@ function isPlaceKnown(index: number, before: PlayedBefore, found: Found): boolea
   return before.index === index - 1
     ? playedNext(index + 1, found) !== undefined
     : before.index === index - 2 && playedNext(index, found) !== undefined;
-}
-
-interface PlayedBefore {
-  readonly index: number;
-  readonly played: Played;
-  readonly secondsPerBeat: number;
-}
-
-function playedBefore(index: number, { notes, followed, lengthBeats }: Found): PlayedBefore | undefined {
-  for (let at = index - 1; at >= 0; at--) {
-    const note = notes[at]!;
-    const played = followed.get(note.id);
-    if (played?.kind === 'played')
-      return { index: at, played, secondsPerBeat: played.writtenSeconds / lengthBeats[at]! };
-  }
-  return undefined;
-}
-
-/** When a note was due, and how long it is, by the pulse of the one before. In seconds. */
-function placeOf(index: number, before: PlayedBefore, { onsetBeats, lengthBeats }: Found) {
-  const beats = onsetBeats[index]! - onsetBeats[before.index]!;
-  const { sound, deviationSeconds } = before.played;
-  return {
-    due: sound.onsetSeconds - deviationSeconds + beats * before.secondsPerBeat,
-    value: lengthBeats[index]! * before.secondsPerBeat,
-  };
 }

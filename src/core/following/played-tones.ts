@@ -15,9 +15,7 @@ import {
 } from '../listening';
 import { SAME_PITCH_SEMITONES } from '../pitch';
 import { LOWER_OCTAVE_SHOWS_DB } from './following';
-
-/** A pitch that stands out of the others and was so surely plucked is believed against that of the tone. */
-const LEAST_MARGIN = 1.05;
+import { SOUNDS } from './model/weighing';
 
 /** A tone or a pluck, with the signs within it of further starts. */
 export interface PlayedTone {
@@ -57,7 +55,7 @@ export function playedTones(heard: Heard): readonly PlayedTone[] {
     return believed(tone, pluck);
   });
   const added = played
-    .filter((pluck) => !used.has(pluck) && pluck.pitchMargin >= LEAST_MARGIN)
+    .filter((pluck) => !used.has(pluck) && pluck.pitchMargin >= SOUNDS.leastMargin)
     .map(asPlucked);
   const all = [...fromTones, ...added].toSorted((a, b) => a.sound.onsetSeconds - b.sound.onsetSeconds);
   return all.map(({ sound, reattacks, ...more }, index) => {

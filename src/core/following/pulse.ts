@@ -7,6 +7,7 @@ import {
   NORMAL_MAD,
   ROUNDING,
 } from '../base';
+import { PULSE } from './model/weighing';
 
 /** A note that was found: where it is written and when it began. */
 export interface PulsePoint {
@@ -19,24 +20,10 @@ export interface PulsePoint {
   readonly isOnBeat?: boolean;
 }
 
-/** How far a note's neighbourhood reaches when its pulse is measured. */
-const NEIGHBOURHOOD_BEATS = 7;
-/** A tempo further from the take's than this is not believed in a small neighbourhood. */
-const MOST_LOCAL_TEMPO_SHARE = 0.25;
 /** Pieces of so few notes have one pulse, which most of the notes tell. */
 const MOST_OF_SHORT_PULSE = 8;
 /** A beginner's even playing strays by some 35 ms from note to note. Common practice. */
 const ON_PULSE_SECONDS = 0.07;
-/** Another tempo by a tenth is as unlikely as notes that lie so far off. Our own judgement. */
-const SECONDS_OF_OTHER_TEMPO = 0.1;
-/** A stop shifts everything after it by at least this; less is a late note or a slower tempo. */
-const PAUSE_BEATS = 0.6;
-/**
- * Going on too soon shifts everything after it as well. After a rest that was cut short less of a shift is believed: nobody enters early
- * by chance and stays so.
- */
-const SKIP_BEATS = 0.4;
-export const SKIP_AFTER_REST_BEATS = 0.25;
 /** Nobody stumbles by less, however fast: shifts are measured in beats of this length at least, those of 120 to the minute. */
 export const SHORTEST_BEAT_SECONDS = 0.5;
 
@@ -63,7 +50,7 @@ export function findBreaks(points: readonly PulsePoint[], secondsPerBeat: number
   });
   for (let index = 1; index < points.length; index++) {
     const shift = shifts[index]!;
-    const isPause = shift >= PAUSE_BEATS * Math.max(secondsPerBeat, SHORTEST_BEAT_SECONDS);
+    const isPause = shift >= PULSE.pauseBeats * Math.max(secondsPerBeat, SHORTEST_BEAT_SECONDS);
     const isSkip = shift <= -leastSkipSeconds(points[index]!, secondsPerBeat);
     if (!isPause && !isSkip) continue;
     const next = shifts[index + 1] ?? 0;
@@ -78,7 +65,8 @@ export function findBreaks(points: readonly PulsePoint[], secondsPerBeat: number
 }
 
 const leastSkipSeconds = ({ entersAfterRest }: PulsePoint, secondsPerBeat: number) =>
-  (entersAfterRest ? SKIP_AFTER_REST_BEATS : SKIP_BEATS) * Math.max(secondsPerBeat, SHORTEST_BEAT_SECONDS);
+  (entersAfterRest ? PULSE.skipAfterRestBeats : PULSE.skipBeats) *
+  Math.max(secondsPerBeat, SHORTEST_BEAT_SECONDS);
 
 /** When a note should have begun. */
 export interface Expected {
@@ -98,7 +86,7 @@ export function expectedTimes(points: readonly PulsePoint[], secondsPerBeat: num
   if (points.length <= MOST_OF_SHORT_PULSE) return commonPulse(points, secondsPerBeat);
   return points.map((point, index) => {
     const others = points.filter((_, other) => other !== index);
-    let near = others.filter((other) => Math.abs(other.beats - point.beats) <= NEIGHBOURHOOD_BEATS);
+    let near = others.filter((other) => Math.abs(other.beats - point.beats) <= PULSE.neighbourhoodBeats);
     if (near.length < FEWEST_TO_COMPARE) {
       near = [...others]
         .sort((a, b) => Math.abs(a.beats - point.beats) - Math.abs(b.beats - point.beats))
@@ -109,7 +97,7 @@ export function expectedTimes(points: readonly PulsePoint[], secondsPerBeat: num
       near.length >= FEWEST_TO_COMPARE - 1
         ? medianSecondsPerBeat([...near].sort((a, b) => a.beats - b.beats))
         : undefined;
-    const believable = own !== undefined && Math.abs(own / secondsPerBeat - 1) <= MOST_LOCAL_TEMPO_SHARE;
+    const believable = own !== undefined && Math.abs(own / secondsPerBeat - 1) <= PULSE.mostLocalTempoShare;
     const slope = believable ? own : secondsPerBeat;
     const votes = near.map((other) => ({
       value: other.seconds - (other.beats - point.beats) * slope,
@@ -120,9 +108,7 @@ export function expectedTimes(points: readonly PulsePoint[], secondsPerBeat: num
   });
 }
 
-/** Who keeps a pulse keeps it on the beats; what lies between them is what goes wrong. Common practice. */
-const ON_BEAT_WEIGHT = 2;
-const weightOf = ({ isOnBeat }: PulsePoint) => (isOnBeat ? ON_BEAT_WEIGHT : 1);
+const weightOf = ({ isOnBeat }: PulsePoint) => (isOnBeat ? PULSE.onBeatWeight : 1);
 
 /**
  * The pulse on which most notes of a short piece lie: its neighbours are too few to tell of each note whether it was moved itself or one
@@ -134,7 +120,7 @@ function commonPulse(points: readonly PulsePoint[], secondsPerBeat: number): rea
     fitOf(points, one, secondsPerBeat),
     ...points.slice(index + 1).flatMap((other) => {
       const own = (other.seconds - one.seconds) / (other.beats - one.beats);
-      const isBelievable = Math.abs(own / secondsPerBeat - 1) <= MOST_LOCAL_TEMPO_SHARE;
+      const isBelievable = Math.abs(own / secondsPerBeat - 1) <= PULSE.mostLocalTempoShare;
       return isBelievable ? [fitOf(points, one, own)] : [];
     }),
   ]);
@@ -172,7 +158,7 @@ function fitOf(points: readonly PulsePoint[], through: PulsePoint, secondsPerBea
 /** Of pulses on which as many notes lie, the one nearer to them and to the tempo of the take. @param secondsPerBeat of that. */
 function isBetter(a: PulseFit, b: PulseFit, secondsPerBeat: number): boolean {
   const cost = (fit: PulseFit) =>
-    fit.sum / fit.onPulse + SECONDS_OF_OTHER_TEMPO * Math.abs(fit.secondsPerBeat / secondsPerBeat - 1);
+    fit.sum / fit.onPulse + PULSE.secondsOfOtherTempo * Math.abs(fit.secondsPerBeat / secondsPerBeat - 1);
   return a.onPulse > b.onPulse || (a.onPulse === b.onPulse && cost(a) < cost(b));
 }
 

@@ -1,11 +1,10 @@
 import { FEWEST_ALIKE, FEWEST_TO_COMPARE, median } from '../base';
 import { type Heard, isSaid } from '../listening';
+import { SOUNDS } from './model/weighing';
 import type { PlayedTone } from './played-tones';
 
 /** Nobody plays a line so far below where it is written; voices lie there, and what several ringing tones share. */
 export const BELOW_LINE_SEMITONES = 13;
-/** A vowel that is so much softer than the player's usual tone is somebody else's. */
-const VOWEL_BELOW_DB = 6;
 
 /** Which tones are somebody else's: far below the line, or vowels softer than what the player holds. */
 export function otherToneTest(
@@ -25,7 +24,7 @@ export function otherToneTest(
 /** Whether a vowel is softer than the player's usual tone by so much that it is another's. @param heldDb levels of the tones that stay. */
 function vowelTest(heldDb: readonly number[]): (levelDb: number) => boolean {
   const usualDb = heldDb.length < FEWEST_TO_COMPARE ? Number.NEGATIVE_INFINITY : median(heldDb);
-  return (levelDb) => levelDb < usualDb - VOWEL_BELOW_DB;
+  return (levelDb) => levelDb < usualDb - SOUNDS.vowelBelowDb;
 }
 
 /**

@@ -1,4 +1,4 @@
-import { PAUSE_SECONDS } from '../listening';
+import { VOICES } from '../listening';
 import type { Alignment, Candidate } from './alignment';
 
 /**
@@ -12,7 +12,8 @@ export function withoutTalkBefore(alignment: Alignment, sounds: readonly Candida
   const restart = matches.findIndex((match, index) => index > 0 && match.restart);
   if (restart < 0) return alignment;
   let from = matches[0]!.sound;
-  while (from > 0 && sounds[from]!.onsetSeconds - sounds[from - 1]!.onsetSeconds <= PAUSE_SECONDS) from--;
+  while (from > 0 && sounds[from]!.onsetSeconds - sounds[from - 1]!.onsetSeconds <= VOICES.pauseSeconds)
+    from--;
   const strokes = matches[restart - 1]!.sound - from + 1;
   // Who begins anew left little out and put little in; of words that happen to fit, a third fits nothing.
   if (strokes - restart < strokes / 3) return alignment;

@@ -1,11 +1,10 @@
 import { FEWEST_TO_COMPARE, median } from '../base';
 import { align } from './align';
 import type { Alignment, AlignOptions, Candidate, Target } from './alignment';
+import { COSTS } from './model/weighing';
 
 /** Tempos tried against the asked one: beginners play from half of it to half as fast again. */
 const TEMPO_SHARES = [1, 0.88, 1.14, 0.76, 1.3, 0.65, 1.5, 0.55];
-/** Few notes are explained by several tempos: the one that is nearer to what was asked is meant. The more notes, the less it counts. */
-const COST_OF_OTHER_TEMPO = 8;
 
 /** How far a whole take may lie from concert pitch. */
 export interface TuningRange {
@@ -63,7 +62,7 @@ export function alignInTempoAndTune(
   );
   const costOf = ({ alignment, secondsPerBeat }: (typeof tries)[number]) =>
     alignment.cost +
-    (COST_OF_OTHER_TEMPO / Math.max(1, alignment.matches.length)) *
+    (COSTS.otherTempo / Math.max(1, alignment.matches.length)) *
       Math.abs(Math.log(secondsPerBeat / askedSecondsPerBeat));
   const best = tries.reduce((a, b) => (costOf(b) < costOf(a) ? b : a));
   const tuningSemitones =

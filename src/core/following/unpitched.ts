@@ -1,10 +1,5 @@
 import { type Heard, type HeardTone, LEVEL_STEP_SECONDS, LONGEST_UNSETTLED_SECONDS } from '../listening';
-
-/**
- * The outline holds peaks, a note its mean power: what is so much under the note is as good as silence. What is under it at all may
- * be the tail of the note before.
- */
-const SILENT_BELOW_NOTE_DB = 6;
+import { SOUNDS } from './model/weighing';
 
 /** Sounds of a recording in which no pitch was found: a note that speaks late, a squeak, a bow that scrapes. */
 export class UnpitchedSound {
@@ -64,7 +59,7 @@ export class UnpitchedSound {
       step * LEVEL_STEP_SECONDS < toSeconds;
       step++
     )
-      if (!this.#isLoud(step, levelDb - SILENT_BELOW_NOTE_DB)) return false;
+      if (!this.#isLoud(step, levelDb - SOUNDS.silentBelowNoteDb)) return false;
     return true;
   }
 

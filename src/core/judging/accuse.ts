@@ -1,9 +1,7 @@
-import { clamp, LIKELIER_THAN_NOT, unreachable } from '../base';
+import { clamp, unreachable } from '../base';
 import type { FollowedNote, Following, Played } from '../following';
-import { isOutOfDip, PARTING_DIP_DB, type SoundingEvent } from '../listening';
 import { endQuarters, type Line, type WrittenNote, writtenNotes } from '../notation';
 import { toNumber } from '../time';
-import { confidenceIn } from './confidence';
 import type { Accused } from './fault-features';
 import { type FigureFinding, figuresOf } from './figures';
 import type { Policy } from './policy';
@@ -18,15 +16,11 @@ const DOUBTS = 2;
 /** A note too many that starts so soon after a note has broken it off. */
 const BROKEN_OFF_SECONDS = 0.15;
 
-/** The written note before, and whether it was heard well enough to be judged. */
-type NoteBefore = FollowedNote & { readonly isClear: boolean };
-
-/** Judges every note by a policy, without any doubt but whether it was heard at all. */
+/** Judges every note by a policy, without any doubt. */
 export function accuse(line: Line, following: Following, policy: Policy): Accused {
   const written = writtenNotes(line);
   const alone = judgeNotes(written, following, policy);
-  const isClear = (index: number) => alone[index]!.confidence >= policy.leastConfidence;
-  const figures = figuresOf(written, following.notes, isClear);
+  const figures = figuresOf(written, following.notes);
   return {
     written,
     following,
@@ -38,16 +32,9 @@ export function accuse(line: Line, following: Following, policy: Policy): Accuse
 }
 
 function judgeNotes(written: readonly WrittenNote[], following: Following, policy: Policy): NoteVerdict[] {
-  const confidences = following.notes.map(confidenceIn(written, following));
-  const notes = written.map((note, index) => {
-    const before = following.notes[index - 1];
-    const isClear = before !== undefined && confidences[index - 1]! >= policy.leastConfidence;
-    return withConfidence(
-      judgeNote(note, written[index + 1], following.notes[index]!, before && { ...before, isClear }, policy),
-      confidences[index]!,
-      policy,
-    );
-  });
+  const notes = written.map((note, index) =>
+    judgeNote(note, written[index + 1], following.notes[index]!, following.notes[index - 1], policy),
+  );
   // A note that came late, whose successor came early, or that a note too many broke off, had no time to be full: one fault, named once.
   return notes.map((note, index) =>
     note.onset === 'late' || notes[index + 1]?.onset === 'early' || isBrokenOff(note, following)
@@ -70,25 +57,15 @@ const isBrokenOff = ({ noteId, played }: NoteVerdict, { extras }: Following) =>
       afterNoteId === noteId && played && sound.onsetSeconds - played.endSeconds <= BROKEN_OFF_SECONDS,
   );
 
-/** What is not heard well is not held against the player. */
-function withConfidence(
-  verdict: Omit<NoteVerdict, 'confidence'>,
-  confidence: number,
-  { leastConfidence }: Policy,
-): NoteVerdict {
-  if (confidence >= leastConfidence) return { ...verdict, confidence };
-  const pitch = verdict.writtenMidi === undefined ? 'not-asked' : 'unclear';
-  return { ...verdict, confidence, pitch, onset: 'on', length: 'unclear' };
-}
-
 function judgeNote(
   note: WrittenNote,
   next: WrittenNote | undefined,
   followed: FollowedNote,
-  before: NoteBefore | undefined,
+  before: FollowedNote | undefined,
   policy: Policy,
-): Omit<NoteVerdict, 'confidence'> {
+): NoteVerdict {
   const facts = {
+    confidence: 1,
     noteId: note.id,
     printedId: note.printedId,
     measureIndex: note.measureIndex,
@@ -146,7 +123,7 @@ function judgePitch(errorSemitones: number | undefined, { pitchSemitones }: Poli
 function judgeOnset(
   note: WrittenNote,
   followed: Played,
-  before: NoteBefore | undefined,
+  before: FollowedNote | undefined,
   policy: Policy,
 ): OnsetVerdict {
   // Where the notation asks for freedom, and where the pulse begins anew, no start is early or late.
@@ -154,10 +131,9 @@ function judgeOnset(
   const window = onsetWindow(note, followed, policy);
   if (Math.abs(followed.deviationSeconds) <= window) return 'on';
   if (Math.abs(followed.deviationSeconds - followed.unpitchedBeforeSeconds) <= window) return 'on';
-  if (maySeemToStart(followed.sound)) return 'on';
-  // What started too soon may be the note before, which has no start of its own; and what sounded before may hide a start.
-  if (followed.deviationSeconds < 0) return before && before.kind !== 'played' ? 'on' : 'early';
-  return before?.kind === 'played' && !before.isClear ? 'on' : 'late';
+  if (followed.deviationSeconds > 0) return 'late';
+  // One fault, named once: what started too soon after a note that was left out, or into whose place it was played, is not early as well.
+  return before && before.kind !== 'played' ? 'on' : 'early';
 }
 
 /** How far a note may lie off the pulse, in seconds. */
@@ -173,10 +149,6 @@ export function onsetWindow(note: WrittenNote, followed: FollowedNote, policy: P
   );
   return Math.min(usual + DOUBTS * followed.doubtSeconds, policy.widestOnsetSeconds);
 }
-
-/** Whether a tone may only seem to start there. */
-const maySeemToStart = (sound: SoundingEvent) =>
-  sound.kind !== 'stroke' && sound.startStrength < LIKELIER_THAN_NOT && !isOutOfDip(sound, PARTING_DIP_DB);
 
 /** A room rings on so long after a note; what is shorter does not fill a rest. */
 const TAIL_SECONDS = 0.25;

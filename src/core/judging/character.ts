@@ -1,6 +1,6 @@
 import { FEWEST_TO_COMPARE, median } from '../base';
 import type { Following, Played } from '../following';
-import { isOutOfDip, PARTING_DIP_DB } from '../listening';
+import { isOutOfDip, STARTING } from '../listening';
 import { type Line, tempoSpans, type WrittenNote, writtenLoudness } from '../notation';
 import { compare, toNumber } from '../time';
 import type { PlayedNote } from './played-note';
@@ -70,7 +70,7 @@ function slursOf(pairs: readonly PlayedNote[]): CharacterFinding[] {
     ({ note, played }) => note.slurredFromPrevious && played.sound.kind === 'tone',
   );
   return byMeasure(slurred).map(([measureIndex, notes]) => {
-    const joined = notes.filter(({ played }) => !isOutOfDip(played.sound, PARTING_DIP_DB)).length;
+    const joined = notes.filter(({ played }) => !isOutOfDip(played.sound, STARTING.partingDipDb)).length;
     const value = joined / notes.length;
     return { mark: 'slur', measureIndex, value, unit: 'share', isHeard: value >= 0.75 };
   });
@@ -86,7 +86,7 @@ function tonguedOf(pairs: readonly PlayedNote[]): CharacterFinding[] {
   });
   return byMeasure(joinsOn).map(([measureIndex, notes]) => {
     const value =
-      notes.filter(({ played }) => isOutOfDip(played.sound, PARTING_DIP_DB / 2)).length / notes.length;
+      notes.filter(({ played }) => isOutOfDip(played.sound, STARTING.partingDipDb / 2)).length / notes.length;
     return { mark: 'tongued', measureIndex, value, unit: 'share', isHeard: value >= 0.75 };
   });
 }

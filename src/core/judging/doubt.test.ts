@@ -76,8 +76,33 @@ describe('what tells whether it is the player’s', () => {
   test('what sounds beside it is counted where it is loud and near', () => {
     const at = (onsetSeconds: number, levelDb: number) => ({ onsetSeconds, levelDb });
     const besides = [at(2.2, -20), at(1.7, -22), at(2.1, -60), at(6, -20)];
-    const { besidesNear, besideShare, loudBesideShare } = featuresOf({ m1n2: { pitch: 2 } }, { besides });
-    expect([besidesNear, besideShare, loudBesideShare]).toEqual([2, 4 / 12, 3 / 12]);
+    const { besidesNear, besideShare } = featuresOf({ m1n2: { pitch: 2 } }, { besides });
+    expect([besidesNear, besideShare]).toEqual([2, 4 / 12]);
+  });
+  test('a sound is not beside itself: the stroke of its own start is none of another', () => {
+    const sound = heardTone(3.45, 67, 0.4);
+    const own = { onsetSeconds: 3.47, levelDb: -20 };
+    const take = accused(
+      {},
+      {
+        extras: [{ sound, measureIndex: 0, afterNoteId: 'm1n3' }],
+        besides: [{ onsetSeconds: 3.45, levelDb: -20 }, own],
+      },
+    );
+    const { besidesNear, besideShare } = faultFeatures(take)({ of: 'extra', index: 0 });
+    expect([besidesNear, besideShare]).toEqual([0, 0]);
+  });
+  test('what its place shows tells, whatever was made of it', () => {
+    const shows = { asked: 0.5, taken: 0.3, none: 0.2 };
+    const { placeAsked, placeTaken, placeNone, placeBefore } = featuresOf({ m1n2: { pitch: 2, shows } });
+    expect([placeAsked, placeTaken, placeNone, placeBefore]).toEqual([0.5, 0.3, 0.2, 0]);
+    const hidden = featuresOf({ m1n2: { late: 0.3, showsBetween: { none: 0.8, asked: 0.2 } } });
+    expect([hidden.betweenNone, hidden.betweenAsked]).toEqual([0.8, 0.2]);
+  });
+  test('an octave is told from other pitches; how far those are off is nobody’s business', () => {
+    expect([12, -12, 24, 2, 7].map((pitch) => featuresOf({ m1n2: { pitch } }).octavesOff)).toEqual([
+      1, -1, 2, 0, 0,
+    ]);
   });
   test('how far off it is counts in widths of what is allowed: every strictness by its own measure', () => {
     const widths = STRICTNESSES.map((strictness) => {

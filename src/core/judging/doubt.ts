@@ -1,7 +1,7 @@
 import { probabilityOf } from '../base';
 import type { ExtraSound, Interruption } from '../following';
 import { type Accused, faultFeatures } from './fault-features';
-import { type Fault, faultsOf } from './faults';
+import { type Fault, faultsOf, partOf } from './faults';
 import type { FigureFinding } from './figures';
 import { BLAME_FROM, FAULTS } from './model/faults';
 import type { NoteVerdict } from './verdict';
@@ -22,7 +22,10 @@ export function withDoubt(accused: Accused): Sentence {
   const { notes, following, figures } = accused;
   const featuresOf = faultFeatures(accused);
   const alone = new Map(
-    faultsOf(notes, following).map((fault) => [keyOf(fault), probabilityOf(featuresOf(fault), FAULTS)]),
+    faultsOf(notes, following).map((fault) => [
+      keyOf(fault),
+      probabilityOf(featuresOf(fault), FAULTS[partOf(fault)]),
+    ]),
   );
   const likelihoodAlone = (of: Fault['of'], index: number) => alone.get(keyOf({ of, index }));
   const inFigure = likelihoodInFigures(accused, (index) => likelihoodAlone('onset', index));

@@ -1,7 +1,8 @@
-import { clamp, median, quantile } from '../base';
+import { clamp, median } from '../base';
 import { type FollowedNote, type Following, LOUD_BELOW_USUAL_DB, LOWER_OCTAVE_SHOWS_DB } from '../following';
-import { clarityOf, type SoundingEvent } from '../listening';
+import { clarityOf, SAME_START_SECONDS, type SoundingEvent } from '../listening';
 import { repeatsPitch, type WrittenNote } from '../notation';
+import { HALF_WAY_SEMITONES } from '../pitch';
 import type { Fault } from './faults';
 import type { FigureFinding } from './figures';
 import type { NoteVerdict } from './verdict';
@@ -23,14 +24,14 @@ export interface Accused {
 const NEAR_SECONDS = 0.4;
 
 /**
- * Measures for every fault of a take what tells whether it is the player's: how its sound was heard, how far it lies off, what else
- * sounds around it, and how the whole take sounds. A thing that is not there counts as 0. What was written and what else went wrong is
- * left out: that would tell where those who made the takes liked to put mistakes, and doubt a child the more, the more it has to learn.
+ * Measures for every fault of a take what tells whether it is the player's: how its sound was heard, how far it lies off, what its place
+ * shows, and what else sounds around it and in the take. A thing that is not there counts as 0. How the whole take sounds is left out: too
+ * few takes are known to learn it from. What was written and what else went wrong is left out as well: that would tell where those who made
+ * the takes liked to put mistakes, and doubt a child the more, the more it has to learn.
  */
 export function faultFeatures(accused: Accused): (fault: Fault) => FaultFeatures {
   const { notes, following } = accused;
   const usualDb = usualLevelDb(notes);
-  const ofTake = takeFeatures(accused, usualDb);
   return (fault) => {
     const place = placeOf(fault, accused);
     return {
@@ -38,8 +39,9 @@ export function faultFeatures(accused: Accused): (fault: Fault) => FaultFeatures
       ...soundFeatures(place.sound, usualDb, following.noiseDb),
       ...noteFeatures(place.index, accused),
       ...elseFeatures(fault, place, accused, usualDb),
+      ...shownFeatures(fault, following, usualDb),
       gapSeconds: place.sound ? gapBefore(place.sound, notes) : 0,
-      ...ofTake,
+      isSustained: flag(following.soundsAreSustained),
     };
   };
 }
@@ -75,14 +77,11 @@ function placeOf({ of, index }: Fault, { notes, following }: Accused): Place {
   return at(index, notes[index]!.played, before?.endSeconds ?? 0);
 }
 
-function kindFeatures(
-  { of, index }: Fault,
-  { notes, following, windowsSeconds, figures }: Accused,
-  usualDb: number,
-) {
+function kindFeatures({ of, index }: Fault, { notes, following, windowsSeconds }: Accused, usualDb: number) {
   const note = of === 'extra' || of === 'stop' ? undefined : notes[index]!;
   const followed = note && following.notes[index]!;
-  const there = followed?.kind === 'missing' ? followed.there : undefined;
+  const missing = followed?.kind === 'missing' ? followed : undefined;
+  const { sign, there } = missing ?? {};
   const off = of === 'onset' ? Math.abs(note!.deviationSeconds) : 0;
   return {
     isPitch: flag(of === 'pitch'),
@@ -90,14 +89,45 @@ function kindFeatures(
     isExtra: flag(of === 'extra'),
     isStop: flag(of === 'stop'),
     isMissing: flag(note?.pitch === 'missing'),
-    isInFigure: flag(of === 'onset' && figures.some(({ offNoteIds }) => offNoteIds.includes(note!.noteId))),
+    // It may have sounded after all: by any sign, and by one of its own, other than that the sound before it goes on.
+    hasSign: flag(sign !== undefined),
+    hasSignOfItsOwn: flag(sign !== undefined && sign !== 'sound-goes-on'),
+    ...octaveFeatures(
+      of === 'pitch' && followed?.kind !== 'missing' ? followed?.pitchErrorSemitones : undefined,
+    ),
     heldOverSeconds: note?.pitch === 'missing' ? heldOver(following.notes[index - 1]) : 0,
     riseThereDb: there?.riseDb ?? 0,
     thereBelowUsualDb: there ? usualDb - there.levelDb : 0,
+    offBeats: Math.abs(note?.deviationBeats ?? 0),
     offWindows: note ? off / windowsSeconds[index]! : 0,
     unpitchedBeforeSeconds: followed?.kind === 'played' ? followed.unpitchedBeforeSeconds : 0,
     doubtSeconds: followed?.kind === 'played' ? followed.doubtSeconds : 0,
   };
+}
+
+/** What sounded where something is held against the player, whatever was made of it. */
+function shownFeatures({ of, index }: Fault, { shown }: Following, usualDb: number) {
+  const note = of === 'extra' || of === 'stop' ? undefined : shown?.notes[index];
+  const place = of === 'extra' ? shown?.extras[index] : note?.place;
+  const between = of === 'onset' ? note?.between : undefined;
+  return {
+    placeAsked: place?.asked ?? 0,
+    placeTaken: place?.taken ?? 0,
+    placeBefore: place?.before ?? 0,
+    placeNone: place?.none ?? 0,
+    placeBelowUsualDb: place ? usualDb - place.levelDb : 0,
+    betweenAsked: between?.asked ?? 0,
+    betweenBefore: between?.before ?? 0,
+    betweenNone: between?.none ?? 0,
+    betweenBelowUsualDb: between ? usualDb - between.levelDb : 0,
+  };
+}
+
+/** Octaves are what ears take for each other; how far any other pitch lies off would tell what those who made the takes like to put in. */
+function octaveFeatures(errorSemitones = 0) {
+  const octaves = Math.round(errorSemitones / 12);
+  const isOctave = Math.abs(errorSemitones - 12 * octaves) <= HALF_WAY_SEMITONES;
+  return { octavesOff: isOctave ? octaves : 0 };
 }
 
 /** How long a sound went on after its written end; negative when it ended sooner. */
@@ -133,7 +163,9 @@ function noteFeatures(index: number, { written, notes }: Accused) {
 
 /** What else sounds that is no note of the line, around it and in the whole take; shares are of the written notes. */
 function elseFeatures({ of }: Fault, place: Place, { notes, following }: Accused, usualDb: number) {
-  const besides = following.besides.filter(({ onsetSeconds }) => onsetSeconds !== place.sound?.onsetSeconds);
+  const isOwn = (seconds: number) =>
+    place.sound !== undefined && Math.abs(seconds - place.sound.onsetSeconds) <= SAME_START_SECONDS;
+  const besides = following.besides.filter(({ onsetSeconds }) => !isOwn(onsetSeconds));
   const loud = besides.filter(({ levelDb }) => levelDb >= usualDb - LOUD_BELOW_USUAL_DB);
   const share = (count: number) => count / notes.length;
   return {
@@ -141,7 +173,6 @@ function elseFeatures({ of }: Fault, place: Place, { notes, following }: Accused
       .length,
     extraShare: share(following.extras.length - flag(of === 'extra')),
     besideShare: share(besides.length),
-    loudBesideShare: share(loud.length),
   };
 }
 
@@ -151,21 +182,6 @@ function gapBefore({ onsetSeconds }: SoundingEvent, notes: readonly NoteVerdict[
     played && played.onsetSeconds < onsetSeconds ? [onsetSeconds - played.endSeconds] : [],
   );
   return ends.length > 0 ? Math.min(...ends) : 0;
-}
-
-function takeFeatures({ notes, following }: Accused, usualDb: number) {
-  const { tones, noiseDb } = following;
-  const sounds = notes.flatMap(({ played }) => (played ? [played] : []));
-  const amongSounds = (share: number, of: (sound: SoundingEvent) => number) =>
-    sounds.length > 0 ? quantile(sounds.map(of), share) : 0;
-  return {
-    isSustained: flag(following.soundsAreSustained),
-    toneSeconds: tones?.medianSeconds ?? 0,
-    clarityOfTake: tones?.medianClarity ?? 0,
-    usualAboveNoiseDb: usualDb - noiseDb,
-    levelSpreadDb: amongSounds(0.8, ({ levelDb }) => levelDb) - amongSounds(0.2, ({ levelDb }) => levelDb),
-    weakClarity: amongSounds(0.2, clarityOf),
-  };
 }
 
 function usualLevelDb(notes: readonly NoteVerdict[]): number {

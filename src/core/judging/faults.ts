@@ -1,3 +1,4 @@
+import type { FaultPart } from './model/faults';
 import { isRightRhythm } from './right-note';
 import type { NoteVerdict } from './verdict';
 
@@ -7,6 +8,9 @@ export interface Fault {
   /** Its place among the notes, or among the notes too many or the stops of the take. */
   readonly index: number;
 }
+
+/** By which model a fault is doubted. */
+export const partOf = ({ of }: Fault): FaultPart => (of === 'pitch' ? 'pitch' : 'time');
 
 /** Wrong, an octave off, or not there. */
 export const isPitchOff = ({ pitch }: NoteVerdict) =>

@@ -53,16 +53,14 @@ type Add = (kind: FigureKind, notes: readonly PlayedNote[], off: readonly Played
 /**
  * The figures of a take that went wrong as a whole, in order; the same thing in one measure is said once.
  * @param written @param followed of the same line, in written order.
- * @param isClear whether the note of an index was heard well enough to be held against anybody.
  */
 export function figuresOf(
   written: readonly WrittenNote[],
   followed: readonly FollowedNote[],
-  isClear: (index: number) => boolean,
 ): readonly FigureFinding[] {
   const pairs = written.map((note, index): PlayedNote | undefined => {
     const played = followed[index];
-    const isAsked = !note.freeTempo && !note.fermata && isClear(index);
+    const isAsked = !note.freeTempo && !note.fermata;
     return played?.kind === 'played' && isAsked ? { note, played } : undefined;
   });
   const findings: FigureFinding[] = [];

@@ -1,7 +1,6 @@
 import type { Following } from '../following';
 import type { TimedMeasure } from '../notation';
-import type { Policy } from './policy';
-import { isRightPitch, isRightRhythm } from './right-note';
+import { isRightPitch, isRightRhythm, isUnclear } from './right-note';
 import type { MeasureVerdict, Verdict } from './verdict';
 
 /** The ledger cell of one performed measure. @param notes those that it speaks of. */
@@ -9,7 +8,6 @@ export function judgeMeasure(
   measure: TimedMeasure,
   { notes, extras, interruptions }: Pick<Verdict, 'notes' | 'extras'> & Pick<Following, 'interruptions'>,
   { measureSeconds }: Following,
-  { leastConfidence }: Policy,
 ): MeasureVerdict {
   const mine = notes.filter((note) => note.measureIndex === measure.index);
   const hasExtra = extras.some((extra) => extra.measureIndex === measure.index);
@@ -25,7 +23,7 @@ export function judgeMeasure(
     // A note too many disturbs the count, whatever its pitch.
     rhythmNeedsWork: !mine.every(isRightRhythm) || hasExtra || isStopped,
     isDisturbed: hasExtra || isStopped,
-    unclear: mine.filter((note) => note.confidence < leastConfidence).length,
+    unclear: mine.filter(isUnclear).length,
     confidence: mine.length === 0 ? 1 : mine.reduce((sum, note) => sum + note.confidence, 0) / mine.length,
     startSeconds: measureSeconds[measure.index],
   };

@@ -33,8 +33,6 @@ test.each<[Played, string, string, string]>([
   [{ share: 0.3, unpitchedAfter: 0.1 }, 'right', 'on', 'short'],
   [{ heldThrough: -2 }, 'wrong', 'on', 'unclear'],
   [{ heldThrough: -12, oddPartialsDb: 3 }, 'octave', 'on', 'unclear'],
-  // What was heard so badly may be the attack of the next one.
-  [{ heldThrough: -2, clarity: 0.9 }, 'unclear', 'on', 'unclear'],
 ])('%j is %s, %s, %s', (fault, pitch, onset, length) => {
   const note = verdictOf({ m2n1: fault }).notes.find((candidate) => candidate.noteId === 'm2n1')!;
   expect([note.pitch, note.onset, note.length]).toEqual([pitch, onset, length]);

@@ -1,4 +1,4 @@
-import { LIKELIER_THAN_NOT, unreachable } from '../base';
+import { unreachable } from '../base';
 import { HALF_WAY_SEMITONES } from '../pitch';
 
 /** How strict a class is, from the first weeks to an audition. */
@@ -30,8 +30,6 @@ export interface Policy {
   readonly judgedLengthSeconds: number;
   /** A note that is held through more of the rest after it than this fills it. */
   readonly mostRestHeldShare: number;
-  /** Below this confidence nothing is held against the player: the note is unclear, and the teacher is asked. */
-  readonly leastConfidence: number;
 }
 
 const VERSION = 3;
@@ -62,7 +60,6 @@ const POLICIES: Readonly<Record<Strictness, Policy>> = {
     lastBeatReached: undefined,
     judgedLengthSeconds: 0.6,
     mostRestHeldShare: 0.9,
-    leastConfidence: LIKELIER_THAN_NOT,
   },
   usual: {
     name: 'usual',
@@ -76,7 +73,6 @@ const POLICIES: Readonly<Record<Strictness, Policy>> = {
     lastBeatReached: 0.15,
     judgedLengthSeconds: 0.4,
     mostRestHeldShare: 0.75,
-    leastConfidence: LIKELIER_THAN_NOT,
   },
   exacting: {
     name: 'exacting',
@@ -90,7 +86,6 @@ const POLICIES: Readonly<Record<Strictness, Policy>> = {
     lastBeatReached: 0.3,
     judgedLengthSeconds: 0.4,
     mostRestHeldShare: 0.6,
-    leastConfidence: LIKELIER_THAN_NOT,
   },
 };
 

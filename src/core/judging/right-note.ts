@@ -1,3 +1,4 @@
+import { LIKELIER_THAN_NOT } from '../base';
 import type { NoteVerdict } from './verdict';
 
 /** Nothing is held against the player that could not be heard, or that was not asked. */
@@ -10,3 +11,6 @@ export const isRightRhythm = ({ onset, length }: NoteVerdict) =>
 
 /** Right in pitch and in rhythm. */
 export const isRight = (note: NoteVerdict) => isRightPitch(note) && isRightRhythm(note);
+
+/** Not heard well enough to be judged: the teacher is asked. */
+export const isUnclear = ({ confidence }: NoteVerdict) => confidence < LIKELIER_THAN_NOT;

@@ -9,7 +9,7 @@ import type { Scope } from './scope';
 import type { TempoCourse } from './tempo-course';
 
 /** Changes whenever the same following could be judged differently under the same policy. */
-export const JUDGING_VERSION = 18;
+export const JUDGING_VERSION = 19;
 
 /** `not-asked`: a stroke has no pitch; `unclear`: it could not be heard well enough. */
 export type PitchVerdict = 'right' | 'wrong' | 'octave' | 'missing' | 'unclear' | 'not-asked';
@@ -37,7 +37,7 @@ export interface NoteVerdict {
   readonly writtenBeats: number;
   /** How long it sounded; undefined where that is not asked or not known. */
   readonly soundedBeats: number | undefined;
-  /** How sure the ear is of what it says of this note, 0–1; below the policy's least it says nothing against it. */
+  /** How likely it is as it is said, 0–1: of what is held against the player so many in a hundred are so. What was found as it is written is certain. */
   readonly confidence: number;
 }
 

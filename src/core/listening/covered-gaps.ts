@@ -2,16 +2,12 @@ import { median } from '../base';
 import { powerToDb } from '../signal';
 import { FRAME_SECONDS, SAME_START_SECONDS, SHORTEST_NOTE_SECONDS, toFrames } from './frame-length';
 import type { Frames } from './frames';
-import { PARTING_DIP_DB } from './onsets/level-dips';
+import { PITCH, STARTING } from './model/hearing';
 import { PARTIAL_STEP_SECONDS, partialLook } from './pitch/partial-levels';
 import type { PartialMeter } from './pitch/partials';
-import { LONGEST_SEEMING_SECONDS, middlePitch, samePitch } from './pitch-segments';
+import { middlePitch, samePitch } from './pitch-segments';
 import type { Segment } from './segment';
 
-/** A word or a thump hides the pitch of a tone for no longer than this. */
-const LONGEST_COVERED_SECONDS = 0.6;
-/** The tone's own partials go on all the while: half of them dip by no more than this. */
-const OWN_DIP_DB = 9;
 /** What seems to be a tone of its own in the gap, though the tone around it goes on: short, and not as clear as a tone is. */
 const SEEMING_CLARITY = 0.97;
 
@@ -45,12 +41,14 @@ export function joinCovered(
 }
 
 function isSeeming({ from, to }: Segment, { clarity }: Frames): boolean {
-  return to - from <= toFrames(LONGEST_SEEMING_SECONDS) && median(clarity.slice(from, to)) < SEEMING_CLARITY;
+  return (
+    to - from <= toFrames(PITCH.longestSeemingSeconds) && median(clarity.slice(from, to)) < SEEMING_CLARITY
+  );
 }
 
 function goesOn(before: Segment, after: Segment, frames: Frames, partials: PartialMeter): boolean {
   const gap = after.from - before.to;
-  if (gap > toFrames(LONGEST_COVERED_SECONDS) || !samePitch(before, after, frames)) return false;
+  if (gap > toFrames(PITCH.longestCoveredSeconds) || !samePitch(before, after, frames)) return false;
   if (levelDips(before.to, after.from, frames.levelDb)) return false;
   return ownPartialsGoOn(before, after, middlePitch(before, frames.midi), partials);
 }
@@ -61,7 +59,7 @@ function levelDips(from: number, to: number, levelDb: Float64Array): boolean {
     median(levelDb.subarray(Math.max(0, from - beside), from)),
     median(levelDb.subarray(to, to + beside)),
   );
-  return Math.min(...levelDb.subarray(from, to)) < sides - PARTING_DIP_DB;
+  return Math.min(...levelDb.subarray(from, to)) < sides - STARTING.partingDipDb;
 }
 
 function ownPartialsGoOn(before: Segment, after: Segment, midi: number, meter: PartialMeter): boolean {
@@ -81,5 +79,5 @@ function ownPartialsGoOn(before: Segment, after: Segment, midi: number, meter: P
       Math.min(...sides.map((levels) => levels[index]!)) -
       Math.min(...inside.map((levels) => levels[index]!)),
   );
-  return median(dips) <= OWN_DIP_DB;
+  return median(dips) <= PITCH.ownDipDb;
 }

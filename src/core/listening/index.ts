@@ -1,5 +1,5 @@
 export { SAME_START_SECONDS } from './frame-length';
-export { TONE_ABOVE_NOISE_DB } from './frames';
+
 export { type HearingOptions, hear } from './hear';
 export {
   type Heard,
@@ -12,8 +12,8 @@ export {
   PITCH_STEP_SECONDS,
 } from './heard';
 export { Listener, type SeveralAtOnce } from './listener';
-export { PARTING_DIP_DB } from './onsets/level-dips';
-export { BRIDGED_SECONDS, LONGEST_UNSETTLED_SECONDS, LOW_START_ODD_DB } from './pitch-segments';
+export { STARTING, VOICES } from './model/hearing';
+export { BRIDGED_SECONDS, LONGEST_UNSETTLED_SECONDS } from './pitch-segments';
 export {
   clarityOf,
   DOUBTFUL_START,
@@ -29,4 +29,4 @@ export { areSustained } from './strings/sustained';
 export { PLAYERS_RANGE_DB, usualStrokeDb } from './strokes/usual-stroke';
 export { DRUM_SOUNDS, type DrumSound } from './together/drum-sounds';
 export { SHORTEST_TONE_SECONDS } from './tones';
-export { isHeld, isSaid, mostlySaid, PAUSE_SECONDS, phrasesOf, SPEECH_SECONDS } from './voices/speech';
+export { isHeld, isSaid, mostlySaid, phrasesOf, SPEECH_SECONDS } from './voices/speech';

@@ -2,25 +2,17 @@ import { median } from '../base';
 import { WAVERING_SEMITONES } from '../pitch';
 import { FRAME_SECONDS, toFrames } from './frame-length';
 import type { Frames } from './frames';
-import { DIP_SIDE_SECONDS, LEAST_DIP_DB, levelDip, PARTING_DIP_DB } from './onsets/level-dips';
+import { PITCH, STARTING } from './model/hearing';
+import { DIP_SIDE_SECONDS, levelDip } from './onsets/level-dips';
 import { HIGHEST_SHARED_FRACTION, type PartialMeter } from './pitch/partials';
 import { splitAtSteps } from './pitch/pitch-steps';
 import type { Segment } from './segment';
 
-/** While two tones overlap, their common fundamental may seem to sound, but not longer than this. */
-const LONGEST_ALIAS_SECONDS = 0.15;
 /**
  * A reed may take so long to settle on its octave: the lower one's own partials stay this weak meanwhile, or it goes over without the
  * least dip.
  */
 export const LONGEST_UNSETTLED_SECONDS = 0.25;
-/**
- * While something sounds over a tone, a whole fraction of it, or another tone, may seem to sound for so long, but less clearly than the tone
- * itself.
- */
-export const LONGEST_SEEMING_SECONDS = 0.3;
-const LESS_CLEAR = 0.015;
-export const LOW_START_ODD_DB = -4;
 /** A tone that is interrupted longer than this without dipping in level is still one tone. */
 export const BRIDGED_SECONDS = 0.04;
 /** So many tones may ring on under a new one: strings, and rooms. */
@@ -63,9 +55,9 @@ function isLowStart(
     return false;
   const isOctave = Math.abs(nextMidi - midi - 12) < WAVERING_SEMITONES;
   if (!isOctave || next.from - segment.to > toFrames(BRIDGED_SECONDS)) return false;
-  if (partials.oddShareDb(midi) < LOW_START_ODD_DB) return true;
+  if (partials.oddShareDb(midi) < PITCH.lowStartOddDb) return true;
   const around = { from: segment.from, to: Math.min(next.to, next.from + toFrames(DIP_SIDE_SECONDS)) };
-  return levelDip(segment.to, around, levelDb, toFrames(DIP_SIDE_SECONDS)) < LEAST_DIP_DB;
+  return levelDip(segment.to, around, levelDb, toFrames(DIP_SIDE_SECONDS)) < STARTING.leastDipDb;
 }
 
 export function samePitch(a: Segment, b: Segment, frames: Frames): boolean {
@@ -131,10 +123,10 @@ function isAliasOf(segment: Segment, neighbour: Segment | undefined, frames: Fra
   if (!neighbour) return false;
   const length = segment.to - segment.from;
   const longest = isLessClear(segment, neighbour, frames)
-    ? LONGEST_SEEMING_SECONDS
+    ? PITCH.longestSeemingSeconds
     : glidesInto(segment, neighbour, frames)
       ? LONGEST_UNSETTLED_SECONDS
-      : LONGEST_ALIAS_SECONDS;
+      : PITCH.longestAliasSeconds;
   if (length > toFrames(longest)) return false;
   const gap = Math.max(neighbour.from - segment.to, segment.from - neighbour.to);
   const apart = Math.abs(middlePitch(segment, frames.midi) - middlePitch(neighbour, frames.midi));
@@ -150,7 +142,7 @@ function isAliasOf(segment: Segment, neighbour: Segment | undefined, frames: Fra
 
 function isLessClear(segment: Segment, than: Segment, { clarity }: Frames): boolean {
   const clarityOf = ({ from, to }: Segment) => median(clarity.slice(from, to));
-  return clarityOf(segment) < clarityOf(than) - LESS_CLEAR;
+  return clarityOf(segment) < clarityOf(than) - PITCH.lessClear;
 }
 
 /** Whether a tone goes over into the next one without a dip or a rise: a string may sound its octave first. */
@@ -160,7 +152,7 @@ function glidesInto(segment: Segment, next: Segment, { levelDb }: Frames): boole
   const around = { from: segment.from, to: Math.min(next.to, next.from + side) };
   const before = median(levelDb.subarray(Math.max(segment.from, segment.to - side), segment.to));
   const after = median(levelDb.subarray(next.from, around.to));
-  return after <= before && levelDip(segment.to, around, levelDb, side) < LEAST_DIP_DB;
+  return after <= before && levelDip(segment.to, around, levelDb, side) < STARTING.leastDipDb;
 }
 
 /** Joins segments of one pitch that a moment's doubt of the detector has parted. */
@@ -179,5 +171,5 @@ export function bridge(segments: readonly Segment[], frames: Frames): Segment[] 
 
 function dipsBetween(before: Segment, after: Segment, levelDb: Float64Array): boolean {
   const lowest = Math.min(...levelDb.subarray(before.to - 1, after.from + 1));
-  return lowest < Math.min(levelDb[before.to - 1]!, levelDb[after.from]!) - PARTING_DIP_DB;
+  return lowest < Math.min(levelDb[before.to - 1]!, levelDb[after.from]!) - STARTING.partingDipDb;
 }

@@ -4,6 +4,7 @@ import { joinCovered, type PartlyCovered } from './covered-gaps';
 import { FRAME_SECONDS, frameSeconds, SHORTEST_NOTE_SECONDS, toFrames } from './frame-length';
 import type { Frames } from './frames';
 import type { HeardTone } from './heard';
+import { STRINGS } from './model/hearing';
 import { levelChanges } from './onsets/level-changes';
 import { partialChanges } from './onsets/partial-changes';
 import { periodicityBreaks } from './onsets/periodicity';
@@ -23,7 +24,6 @@ import {
   withRealPitches,
 } from './pitch-segments';
 import type { Segment } from './segment';
-import { FADING_DB_PER_SECOND } from './strings/sustained';
 
 /** The detector's window smears 50 ms; anything shorter than this is a transition, not a note (a sixteenth at 160 bpm lasts 94 ms). */
 export const SHORTEST_TONE_SECONDS = 0.065;
@@ -131,7 +131,7 @@ function describeTone(
   const inside = pitchesWithin(inner, frames.midi).length >= LEAST_FRAMES ? inner : segment;
   partials.look(segment.from * FRAME_SECONDS, segment.to * FRAME_SECONDS);
   const midi = pitchOf(inside, fade, frames, partials);
-  const isHeld = fade < FADING_DB_PER_SECOND;
+  const isHeld = fade < STRINGS.fadingDbPerSecond;
   const start =
     ownStart(segment, before, partials, frames, isHeld) ?? findStart(segment, before, level, frames);
   return {
@@ -173,6 +173,7 @@ function glideOf(pitched: readonly number[]): number | null {
 function pitchOf(segment: Segment, fadeDbPerSecond: number, frames: Frames, partials: PartialMeter): number {
   const tracked = middlePitch(segment, frames.midi);
   // In so short a look the partials lie too broad.
-  if (fadeDbPerSecond < FADING_DB_PER_SECOND || segment.to - segment.from < FEWEST_TO_COMPARE) return tracked;
+  if (fadeDbPerSecond < STRINGS.fadingDbPerSecond || segment.to - segment.from < FEWEST_TO_COMPARE)
+    return tracked;
   return partials.tunedPitch(tracked);
 }

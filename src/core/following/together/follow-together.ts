@@ -60,6 +60,7 @@ export function followTogether(line: Line, heard: Heard, askedBpm: number): Foll
     notes: writtenVoices(line).flatMap((notes) => notes.map((note) => followedNote(note, heads))),
     heads,
     extras: extrasAmong(alignment, heard.moments, placed, reading, hasTalk),
+    shown: undefined,
     interruptions: findInterruptions(pulses, secondsPerBeat),
     besides: besidesOf(
       heard,

@@ -1,7 +1,7 @@
 import type { DrumSound, HeardMoment } from '../../listening';
 import type { AskedSound, Line } from '../../notation';
-import { COST_WRONG_PITCH } from '../align-costs';
 import type { Candidate } from '../alignment';
+import { COSTS } from '../model/weighing';
 import { type WrittenInTime, writtenInTime } from '../pulse-runs';
 import { alignInTempoAndTune, USUAL_TUNING } from '../tempo-and-tuning';
 import { likelihoodWhereWritten } from './likelihood';
@@ -95,5 +95,5 @@ const exchanged =
 
 function mismatchOf({ heads }: WrittenMoment, moment: HeardMoment, played: Way['played']): number {
   const missed = heads.reduce((sum, { asked }) => sum + 1 - likelihoodWhereWritten(moment, played(asked)), 0);
-  return (COST_WRONG_PITCH * missed) / heads.length;
+  return (COSTS.wrongPitch * missed) / heads.length;
 }

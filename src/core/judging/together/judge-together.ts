@@ -60,11 +60,11 @@ export function judgeTogether(
     tuningCents: undefined,
     notes,
     measures: measures.map((measure) => {
-      const judged = judgeMeasure(measure, { notes, extras, interruptions }, following, policy);
+      const judged = judgeMeasure(measure, { notes, extras, interruptions }, following);
       // What is said in words is seen in the ledger.
       return apart.includes(measure.index) ? { ...judged, rhythmNeedsWork: true } : judged;
     }),
-    voices: voicesJudged(line, notes, following.heads, measures, following, policy),
+    voices: voicesJudged(line, notes, following.heads, measures, following),
     apartMeasures: apart,
     extras,
     interruptions: interruptions.map((stop) => ({

@@ -2,7 +2,6 @@ import { FEWEST_ALIKE, MOST_SHARE } from '../../base';
 import type { FollowedHead, Following } from '../../following';
 import { type AskedSound, drumById, type Line, type TimedMeasure, voiceNames } from '../../notation';
 import { judgeMeasure } from '../judge-measure';
-import type { Policy } from '../policy';
 import type { HeadVerdict, NoteVerdict, VoiceVerdict } from '../verdict';
 
 /** Of a voice that was not played hardly anything seems to be there. */
@@ -61,7 +60,6 @@ export function voicesJudged(
   heads: readonly FollowedHead[],
   measures: readonly TimedMeasure[],
   following: Following,
-  policy: Policy,
 ): readonly VoiceVerdict[] {
   const voices = voicesOf(line, heads);
   return voices.map(({ name, isOf, isOfNote }): VoiceVerdict => {
@@ -76,7 +74,7 @@ export function voicesJudged(
     return {
       name,
       measures: measures.map((measure) =>
-        judgeMeasure(measure, { notes: cells, extras: [], interruptions: [] }, following, policy),
+        judgeMeasure(measure, { notes: cells, extras: [], interruptions: [] }, following),
       ),
       isSilent: isSilent(heads, isOf, voices) && !exchanged,
       exchangedWith: exchanged?.name,

@@ -1,10 +1,10 @@
 import { frameSeconds, toFrames } from '../frame-length';
 import type { Frames } from '../frames';
+import { STARTING } from '../model/hearing';
 import type { Segment } from '../segment';
 
 /** A held tone changes little in this time; one that is started anew gets louder or softer, however its start is covered. */
 export const CHANGE_SECONDS = 0.06;
-export const LEAST_CHANGE_DB = 2.5;
 /** The attack of the tone itself, and its end. */
 export const ATTACK_SECONDS = 0.08;
 export const END_SECONDS = 0.06;
@@ -21,7 +21,7 @@ export function levelChanges({ from, to }: Segment, { levelDb }: Frames): number
   const found: number[] = [];
   for (let frame = from + toFrames(ATTACK_SECONDS); frame < to - toFrames(END_SECONDS); frame++) {
     const change = Math.abs(changeAround(frame, levelDb));
-    if (change < LEAST_CHANGE_DB) continue;
+    if (change < STARTING.leastLevelChangeDb) continue;
     let isHighest = true;
     for (let near = frame - half; near <= frame + half; near++) {
       const other = Math.abs(changeAround(near, levelDb));

@@ -2,16 +2,11 @@ import { quantile } from '../../base';
 import { powerToDb } from '../../signal';
 import { FRAME_SECONDS } from '../frame-length';
 import { LOUD_QUANTILE } from '../levels';
+import { STARTING } from '../model/hearing';
 import { meanOverPartials, PARTIAL_STEP_SECONDS, partialLook } from '../pitch/partial-levels';
 import type { PartialMeter } from '../pitch/partials';
 import type { Segment } from '../segment';
 import { ATTACK_SECONDS, END_SECONDS } from './level-changes';
-
-/**
- * A held tone keeps the balance of its partials. Measured on the evaluation's seeds 8001–8405 and 11001–11490, at places where a
- * repeat was due and no level changed: 30 of 35 held tones stay below this, and none of 16 covered starts.
- */
-const LEAST_CHANGE_DB = 3.2;
 
 /**
  * When the partials of a tone change at once, in seconds, each for itself: a start that the tone before it covers keeps the
@@ -36,7 +31,9 @@ export function partialChanges({ from, to }: Segment, midi: number, meter: Parti
     weighted((index) => Math.abs(partials[index]![step + 2]! - partials[index]![step]!)),
   );
   return changes.flatMap((change, step) =>
-    change >= LEAST_CHANGE_DB && change >= (changes[step - 1] ?? 0) && change > (changes[step + 1] ?? 0)
+    change >= STARTING.leastPartialChangeDb &&
+    change >= (changes[step - 1] ?? 0) &&
+    change > (changes[step + 1] ?? 0)
       ? [first + step * PARTIAL_STEP_SECONDS]
       : [],
   );

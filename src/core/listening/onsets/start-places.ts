@@ -1,21 +1,15 @@
 import type { PartlyCovered } from '../covered-gaps';
 import { FRAME_SECONDS, toFrames } from '../frame-length';
 import type { Frames } from '../frames';
+import { STARTING } from '../model/hearing';
 import type { PartialMeter } from '../pitch/partials';
 import { pitchesWithin } from '../pitch-segments';
-import { DIP_SIDE_SECONDS, LEAST_DIP_DB, levelDip } from './level-dips';
+import { DIP_SIDE_SECONDS, levelDip } from './level-dips';
 import type { PeriodicityBreak } from './periodicity';
 import { type StartFeatures, startFeatures } from './start-features';
 
-/** Less than this is nowhere worth a closer look: a level that dips, a wave that breaks with its past. */
-const LEAST_CONTRAST = 2.5;
-const LEAST_CHANGE = 0.01;
 /** Two signs so close are one place. */
 const SAME_PLACE_SECONDS = 0.04;
-
-const SHORTEST_VIBRATO_SECONDS = 0.4;
-const VIBRATO_SEMITONES = 0.05;
-const VIBRATO_SHARE = 0.5;
 
 /** A place within a tone of one pitch where it may start anew. */
 export interface StartPlace {
@@ -51,12 +45,12 @@ export function startPlaces(
   for (let frame = segment.from + soonest; frame < segment.to - soonest; frame++) {
     if (!isBottom(frame, frames.levelDb)) continue;
     const dipDb = levelDip(frame, segment, frames.levelDb, toFrames(DIP_SIDE_SECONDS));
-    if (dipDb >= LEAST_DIP_DB) dips.push({ frame, dipDb });
+    if (dipDb >= STARTING.leastDipDb) dips.push({ frame, dipDb });
   }
   // The deepest and the plainest first: what lies close to them says the same.
   for (const { frame } of dips.toSorted((a, b) => b.dipDb - a.dipDb)) add(frame);
   for (const { seconds } of breaks
-    .filter(({ contrast, change }) => contrast >= LEAST_CONTRAST && change >= LEAST_CHANGE)
+    .filter(({ contrast, change }) => contrast >= STARTING.leastContrast && change >= STARTING.leastChange)
     .toSorted((a, b) => b.contrast - a.contrast))
     add(Math.round(seconds / FRAME_SECONDS - 0.5));
   const signs = {
@@ -80,10 +74,10 @@ function isBottom(frame: number, levelDb: Float64Array): boolean {
  * Source: rates of 4.5–7.5 Hz, J. Sundberg, "Acoustic and psychoacoustic aspects of vocal vibrato", STL-QPSR 35 (1994).
  */
 function hasVibrato(course: readonly number[]): boolean {
-  if (course.length < toFrames(SHORTEST_VIBRATO_SECONDS)) return false;
+  if (course.length < toFrames(STARTING.shortestVibratoSeconds)) return false;
   const mean = course.reduce((sum, pitch) => sum + pitch, 0) / course.length;
   const power = course.reduce((sum, pitch) => sum + (pitch - mean) ** 2, 0) / course.length;
-  if (power < VIBRATO_SEMITONES ** 2) return false;
+  if (power < STARTING.vibratoSemitones ** 2) return false;
   for (let hertz = 4.5; hertz <= 7.5; hertz += 0.25) {
     const step = 2 * Math.PI * hertz * FRAME_SECONDS;
     let [re, im] = [0, 0];
@@ -91,7 +85,7 @@ function hasVibrato(course: readonly number[]): boolean {
       re += (pitch - mean) * Math.cos(step * frame);
       im += (pitch - mean) * Math.sin(step * frame);
     });
-    if ((2 * (re * re + im * im)) / course.length ** 2 > VIBRATO_SHARE * power) return true;
+    if ((2 * (re * re + im * im)) / course.length ** 2 > STARTING.vibratoShare * power) return true;
   }
   return false;
 }

@@ -3,20 +3,17 @@ import { FRAME_SECONDS, frameSeconds, toFrames } from '../frame-length';
 import type { Frames } from '../frames';
 import type { HeardTone } from '../heard';
 import { loudest } from '../levels';
+import { STARTING } from '../model/hearing';
 import type { PartialMeter } from '../pitch/partials';
 import { BRIDGED_SECONDS, LONGEST_UNSETTLED_SECONDS, middlePitch, samePitch } from '../pitch-segments';
 import type { Segment } from '../segment';
-import { DIP_SIDE_SECONDS, levelDip, PARTING_DIP_DB } from './level-dips';
+import { DIP_SIDE_SECONDS, levelDip } from './level-dips';
 
 /**
  * A tone is felt to begin when it has come within so much of its mean level, which lies a little under its top (`FELT_BELOW_TOP_DB`). Of 9 and
  * 10 dB, 9 lies nearer to the true starts of sampled instruments, by 0.1 ms.
  */
 const FELT_BELOW_LEVEL_DB = 9;
-/** Where the tone before still fills the dip, this much of the way up counts as the start. */
-const FELT_SHARE_OF_DIP = 0.35;
-/** A dip shallower than this is filled by the echo of the tone before. */
-const MASKED_DIP_DB = 15;
 
 /** How a note began. */
 type Start = Pick<HeardTone, 'onsetSeconds' | 'start' | 'dipDb'>;
@@ -39,21 +36,21 @@ export function findStart(
   const depth = top - levelDb[bottom]!;
   const joined = before !== undefined && segment.from - before.to <= toFrames(BRIDGED_SECONDS);
   const dipDb = joined ? Math.min(depth, loudest(levelDb, earliest, bottom + 1) - levelDb[bottom]!) : depth;
-  if (dipDb < PARTING_DIP_DB * 0.6) {
+  if (dipDb < STARTING.partingDipDb * 0.6) {
     return { onsetSeconds: segment.from * FRAME_SECONDS, start: 'pitch-change', dipDb: Math.max(0, dipDb) };
   }
-  const felt = Math.max(top - FELT_BELOW_LEVEL_DB, levelDb[bottom]! + FELT_SHARE_OF_DIP * depth);
+  const felt = Math.max(top - FELT_BELOW_LEVEL_DB, levelDb[bottom]! + STARTING.feltShareOfDip * depth);
   let frame = bottom;
   while (frame < segment.to - 1 && levelDb[frame + 1]! < felt) frame++;
   const rise = levelDb[frame + 1]! - levelDb[frame]!;
   const within = rise > 0 ? clamp((felt - levelDb[frame]!) / rise, 0, 1) : 0;
   const crossing = frameSeconds(frame) + within * FRAME_SECONDS;
   // Where the pitch turns, the new tone already outweighs the echo of the old one.
-  const masked = joined && dipDb < MASKED_DIP_DB && !samePitch(before, segment, frames);
+  const masked = joined && dipDb < STARTING.maskedDipDb && !samePitch(before, segment, frames);
   const turn = masked ? (segment.from + 1) * FRAME_SECONDS : crossing;
   return {
     onsetSeconds: Math.min(crossing, Math.max(turn, frameSeconds(bottom))),
-    start: dipDb < PARTING_DIP_DB ? 'pitch-change' : 'attack',
+    start: dipDb < STARTING.partingDipDb ? 'pitch-change' : 'attack',
     dipDb,
   };
 }
@@ -91,7 +88,7 @@ export function ownStart(
     0,
     levelDip(at, { from: Math.min(earliest, at), to: latest }, frames.levelDb, toFrames(DIP_SIDE_SECONDS)),
   );
-  return { onsetSeconds, start: dipDb < PARTING_DIP_DB ? 'pitch-change' : 'attack', dipDb };
+  return { onsetSeconds, start: dipDb < STARTING.partingDipDb ? 'pitch-change' : 'attack', dipDb };
 }
 
 /** When a note was over: where it fell so far below its own level, or the next began. */

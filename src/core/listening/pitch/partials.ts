@@ -2,6 +2,7 @@ import { midiToHertz } from '../../pitch';
 import { Fourier, HannWindows, HIGHEST_SHARE, powersAt, stretchOf, vertex } from '../../signal';
 import { FELT_BELOW_TOP_DB } from '../felt-start';
 import { FRAME_SECONDS } from '../frame-length';
+import { PITCH } from '../model/hearing';
 
 /** Longer looks would smear a vibrato; shorter ones do not part the partials of a tuba. */
 const LONGEST_LOOK_SECONDS = 0.2;
@@ -10,23 +11,11 @@ const SHORTEST_LOOK_SECONDS = 0.05;
 const COSINES = 4096;
 /** As many partials as tell a tone from a fraction or a multiple of it. */
 const PARTIALS = 20;
-/** A pitch is a fraction of the real one when what only it explains has less than this share of the power. */
-const UNEXPLAINED_SHARE = 0.006;
-/** The same beside tones that still ring; the new tone itself then has at least so much. */
-const UNEXPLAINED_BESIDE_SHARE = 0.03;
-const NEW_TONE_SHARE = 0.1;
-/** A tone's own first partial is never quite absent. */
-const LEAST_FIRST_PARTIAL_SHARE = 0.003;
-/** Where both the first and the second one are, no tone of that pitch sounds at all. */
-const ABSENT_SHARE = 0.0001;
+/** Another pitch explains as much where it has nearly all that this one has. */
 const AS_MUCH_SHARE = 0.985;
-const GOES_ON_SHARE = 0.18;
 const HIGHEST_FRACTION = 6;
 export const HIGHEST_SHARED_FRACTION = 12;
-/** Half of the pitch's frequency is the real one when what only it explains is no weaker than this, beside all else. */
-const HALF_SHARE_DB = 16;
-/** A partial is looked for this close to its place. */
-const SEARCH_SEMITONES = 0.6;
+/** No further than this share of the way to the next partial. */
 const REACH_SHARE = 0.3;
 /** Low partials tell the pitch; the upper ones of a string are stretched. */
 export const TUNING_PARTIALS = 5;
@@ -85,7 +74,7 @@ export class PartialMeter {
    */
   #peakBin(hertz: number, fundamentalHertz: number): number | undefined {
     const bins = this.#size / this.#sampleRate;
-    const reach = Math.min(hertz * (2 ** (SEARCH_SEMITONES / 12) - 1), REACH_SHARE * fundamentalHertz);
+    const reach = Math.min(hertz * (2 ** (PITCH.searchSemitones / 12) - 1), REACH_SHARE * fundamentalHertz);
     const to = Math.ceil((hertz + reach) * bins);
     if (to >= this.#power.length - 1) return undefined;
     let peak = Math.max(1, Math.floor((hertz - reach) * bins));
@@ -123,7 +112,7 @@ export class PartialMeter {
 
   /** Whether the found pitch is only the second partial: then odd multiples of its half sound as well. */
   #isDouble(midi: number): boolean {
-    return this.oddShareDb(midi - 12) > -HALF_SHARE_DB && this.#areNarrow(midiToHertz(midi) / 2);
+    return this.oddShareDb(midi - 12) > -PITCH.halfShareDb && this.#areNarrow(midiToHertz(midi) / 2);
   }
 
   /** How strong the odd partials of a pitch are beside the even ones, in dB: weak when its octave is meant. */
@@ -270,12 +259,13 @@ function fractionOf(shares: readonly number[], midi: number, ringing: readonly n
   const shareOf = (isMeant: (partial: number) => boolean) =>
     shares.reduce((sum, share, index) => (isMeant(index + 1) ? sum + share : sum), 0);
   for (let ratio = HIGHEST_FRACTION; ratio >= 2; ratio--)
-    if (shareOf((partial) => partial % ratio !== 0) < UNEXPLAINED_SHARE) return ratio;
+    if (shareOf((partial) => partial % ratio !== 0) < PITCH.unexplainedShare) return ratio;
   // What several tones share sounds like a pitch far below them; the one that is new is meant.
   const old = ringing
     .map((other) => ({ other, ratio: Math.round(2 ** ((other - midi) / 12)) }))
     .filter(
-      ({ other, ratio }) => ratio >= 2 && Math.abs(midi + 12 * Math.log2(ratio) - other) <= SEARCH_SEMITONES,
+      ({ other, ratio }) =>
+        ratio >= 2 && Math.abs(midi + 12 * Math.log2(ratio) - other) <= PITCH.searchSemitones,
     )
     .map(({ ratio }) => ratio);
   const isOld = (partial: number) => old.some((ratio) => partial % ratio === 0);
@@ -289,22 +279,25 @@ function fractionOf(shares: readonly number[], midi: number, ringing: readonly n
     }),
   );
   // Hardly anything is new: a tone before goes on, with its room.
-  if (shares[0]! < LEAST_FIRST_PARTIAL_SHARE && shareOf((partial) => !isOld(partial)) < GOES_ON_SHARE) {
+  if (
+    shares[0]! < PITCH.leastFirstPartialShare &&
+    shareOf((partial) => !isOld(partial)) < PITCH.goesOnShare
+  ) {
     const goesOn = highestOfMost(
       multiples.filter(({ ratio }) => old.includes(ratio)),
       ({ all }) => all,
     );
     if (goesOn) return goesOn.ratio;
   }
-  const sounding = multiples.filter(({ first }) => first > LEAST_FIRST_PARTIAL_SHARE);
+  const sounding = multiples.filter(({ first }) => first > PITCH.leastFirstPartialShare);
   const fresh = sounding.filter(
     ({ ratio, own, unexplained }) =>
       old.length > 0 &&
       !old.includes(ratio) &&
-      unexplained < UNEXPLAINED_BESIDE_SHARE &&
-      own > NEW_TONE_SHARE,
+      unexplained < PITCH.unexplainedBesideShare &&
+      own > PITCH.newToneShare,
   );
-  const isAbsent = shares[0]! < ABSENT_SHARE && shares[1]! < ABSENT_SHARE;
+  const isAbsent = shares[0]! < PITCH.absentShare && shares[1]! < PITCH.absentShare;
   // Several tones may share a fundamental that is none of them: the one with the most power is meant.
   const meant =
     highestOfMost(fresh, ({ own }) => own) ??

@@ -1,5 +1,6 @@
 import { hertzToMidi, midiToHertz } from '../../pitch';
 import { Fourier, stretchOf, vertex } from '../../signal';
+import { PITCH } from '../model/hearing';
 
 /** The shelf's instruments sound from 41 Hz (double bass E1) to 4.2 kHz (piccolo). */
 const LOWEST_HERTZ = 40;
@@ -8,17 +9,11 @@ const HIGHEST_HERTZ = 4300;
 const WINDOW_SECONDS = 0.05;
 /** How many peaks of a frame are worth remembering. */
 export const CANDIDATES_PER_FRAME = 5;
-/** Every multiple of the period is a peak about as high as the first, so an octave lower must be this much higher. */
-const OCTAVE_DOWN_HEIGHT = 0.025;
 
 /** How believable a peak is as the pitch: its height, less for every octave down. */
 export function plausibility(height: number, midi: number): number {
-  return height - (OCTAVE_DOWN_HEIGHT * (108 - midi)) / 12;
+  return height - (PITCH.octaveDownHeight * (108 - midi)) / 12;
 }
-/** Lower peaks say nothing. */
-const LOWEST_HEIGHT = 0.4;
-/** Nor do those that are so much lower than the highest. */
-const WORTH_A_LOOK = 0.7;
 
 /** The frame's possible pitches, in fixed-size arrays: an empty place has height 0. */
 export interface PitchCandidates {
@@ -87,7 +82,7 @@ export class PitchDetector {
     while (lag < nsdf.length && nsdf[lag]! > 0) lag++;
     let highest = 0;
     for (let later = lag; later < nsdf.length; later++) if (nsdf[later]! > highest) highest = nsdf[later]!;
-    const least = Math.max(LOWEST_HEIGHT, WORTH_A_LOOK * highest);
+    const least = Math.max(PITCH.lowestHeight, PITCH.worthALook * highest);
     while (lag < nsdf.length - 1) {
       while (lag < nsdf.length - 1 && nsdf[lag]! <= 0) lag++;
       let peak = lag;

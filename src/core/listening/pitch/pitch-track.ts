@@ -1,13 +1,7 @@
 import { WAVERING_SEMITONES } from '../../pitch';
+import { PITCH } from '../model/hearing';
 import { CANDIDATES_PER_FRAME, type PitchCandidates, plausibility } from './pitch-detector';
 
-/** A change of pitch must explain this much more than staying: five frames of a clearly better peak. */
-const COST_OF_JUMP = 0.35;
-/** A step by octaves is more often a mended error than a leap, so it needs less. */
-const COST_OF_OCTAVE_JUMP = 0.12;
-/** Cost of calling a frame unpitched: in the middle register peaks lower than about 0.6 lose against it. */
-const COST_OF_SILENCE = 0.48;
-const COST_OF_ENTERING = 0.15;
 const IMPOSSIBLE = Number.POSITIVE_INFINITY;
 
 /**
@@ -25,7 +19,7 @@ export function trackPitch(candidates: PitchCandidates, frameCount: number): rea
   for (let frame = 0; frame < frameCount; frame++) {
     const at = frame * CANDIDATES_PER_FRAME;
     for (let state = 0; state < states; state++) {
-      const own = state === silent ? COST_OF_SILENCE : candidateCost(candidates, at + state);
+      const own = state === silent ? PITCH.costOfSilence : candidateCost(candidates, at + state);
       let best = IMPOSSIBLE;
       for (let from = 0; from < states; from++) {
         const cost =
@@ -57,14 +51,14 @@ function moveCost(
   const fromSilent = from === CANDIDATES_PER_FRAME;
   const toSilent = to === CANDIDATES_PER_FRAME;
   if (fromSilent && toSilent) return 0;
-  if (fromSilent || toSilent) return COST_OF_ENTERING;
+  if (fromSilent || toSilent) return PITCH.costOfEntering;
   if (height[fromAt + from]! === 0 || height[toAt + to]! === 0) return IMPOSSIBLE;
   const difference = midi[toAt + to]! - midi[fromAt + from]!;
   const moved = difference < 0 ? -difference : difference;
   if (moved < WAVERING_SEMITONES) return 0;
   return Math.abs(moved - 12 * Math.round(moved / 12)) < WAVERING_SEMITONES
-    ? COST_OF_OCTAVE_JUMP
-    : COST_OF_JUMP;
+    ? PITCH.costOfOctaveJump
+    : PITCH.costOfJump;
 }
 
 function traceBack(

@@ -1,6 +1,7 @@
 import { quantile } from '../../base';
 import { dbToAmplitude, SINE_MAGNITUDE, vertex, WindowedSpectrum } from '../../signal';
 import { FRAME_SECONDS, SAME_START_SECONDS, toFrames } from '../frame-length';
+import { STRINGS } from '../model/hearing';
 
 /** Long enough to part the partials of a middle octave, short enough for sixteenths. */
 const WINDOW_SECONDS = 0.06;
@@ -12,7 +13,6 @@ const AUDIBLE_BELOW_PEAK_DB = 60;
 export const STRING_FELT_AFTER_SECONDS = 0.026;
 /** The usual height of the highest: few moments are plucks. */
 const HIGHEST_SHARE = 0.02;
-const LEAST_HEIGHT = 0.15;
 
 /** A moment at which the spectrum rises. */
 export interface Newness {
@@ -37,7 +37,7 @@ export function newnessPeaks(samples: Float32Array, sampleRate: number, peakDb: 
   const peaks: Newness[] = [];
   for (let step = 0; step < heights.length; step++) {
     const height = heights[step]!;
-    if (height < LEAST_HEIGHT * usual || height <= 0) continue;
+    if (height < STRINGS.leastHeight * usual || height <= 0) continue;
     let isPeak = true;
     for (let other = step - apart; other <= step + apart && isPeak; other++)
       isPeak = (heights[other] ?? 0) <= height && (other !== step - 1 || heights[other] !== height);

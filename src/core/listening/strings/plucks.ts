@@ -4,6 +4,7 @@ import { amplitudeToDb, SINE_MAGNITUDE, vertex, WindowedSpectrum } from '../../s
 import { FRAME_SECONDS, toFrames } from '../frame-length';
 import type { Frames } from '../frames';
 import { loudest } from '../levels';
+import { STRINGS } from '../model/hearing';
 import { PLUCKS } from '../model/plucks';
 import { DIP_SIDE_SECONDS } from '../onsets/level-dips';
 import { MOST_PARTIALS } from '../pitch/partial-levels';
@@ -15,19 +16,11 @@ import { newnessPeaks, STRING_FELT_AFTER_SECONDS } from './newness';
 /** What sounds just before and just after a pluck: long enough to part its partials, its attack left out. */
 const LOOK_SECONDS = 0.1;
 const BESIDE_SECONDS = 0.06;
-/** Partials of a string, each a little less telling than the one below; upper ones lie a little sharp. */
-const PARTIAL_WEIGHT = 0.85;
-const REACH_SHARE = 0.03;
-const LEAST_REACH_HERTZ = 6;
-/** Loud partials count little more than soft ones: several that are new tell a string, one may be another's. */
-const COMPRESSION = 0.3;
 /** What may be the pitch is within a semitone of it. */
 const SAME_SEMITONES = 1;
 
 /** Weaker signs of a pluck are no facts. */
 const LEAST_STRENGTH = 0.1;
-/** A string is damped when the level falls so far under what it reached within this time. */
-const DAMPED_DB = 12;
 
 /** A moment at which the spectrum rises, the pitch that is new there, and what tells whether it was plucked. */
 export interface PossiblePluck extends Pick<Pluck, 'onsetSeconds' | 'midi' | 'pitchMargin' | 'levelDb'> {
@@ -87,7 +80,7 @@ export function findPlucks(samples: Float32Array, sampleRate: number, frames: Fr
 function endOf(onsetSeconds: number, nextSeconds: number | undefined, { levelDb, count }: Frames): number {
   const from = Math.min(count - 1, Math.floor(onsetSeconds / FRAME_SECONDS));
   const last = Math.min(count, nextSeconds === undefined ? count : Math.round(nextSeconds / FRAME_SECONDS));
-  const damped = loudest(levelDb, from, from + toFrames(DIP_SIDE_SECONDS)) - DAMPED_DB;
+  const damped = loudest(levelDb, from, from + toFrames(DIP_SIDE_SECONDS)) - STRINGS.dampedDb;
   let frame = Math.min(last, from + toFrames(DIP_SIDE_SECONDS));
   while (frame < last && levelDb[frame]! >= damped) frame++;
   return Math.max(
@@ -153,7 +146,7 @@ class DifferenceMeter {
     for (let partial = 1; partial <= partials; partial++) {
       const place = partial * hertz;
       if (place > highestHertz) break;
-      const reach = Math.max(REACH_SHARE * place, LEAST_REACH_HERTZ);
+      const reach = Math.max(STRINGS.reachShare * place, STRINGS.leastReachHertz);
       places.push([Math.floor((place - reach) * bins), Math.ceil((place + reach) * bins)]);
     }
     return places;
@@ -162,7 +155,7 @@ class DifferenceMeter {
   #salience(hertz: number): number {
     return this.#places(hertz, MOST_PARTIALS).reduce(
       (sum, [from, to], index) =>
-        sum + PARTIAL_WEIGHT ** index * highest(this.#fresh, from, to) ** COMPRESSION,
+        sum + STRINGS.partialWeight ** index * highest(this.#fresh, from, to) ** STRINGS.compression,
       0,
     );
   }

@@ -2,6 +2,7 @@ import { LIKELIER_THAN_NOT } from '../../base';
 import { WAVERING_SEMITONES } from '../../pitch';
 import { SAME_START_SECONDS } from '../frame-length';
 import type { HeardTone } from '../heard';
+import { STRINGS } from '../model/hearing';
 import type { Pluck } from '../sounding-event';
 import { arePlucked } from './sustained';
 
@@ -12,13 +13,7 @@ import { arePlucked } from './sustained';
 export const CLEAR_PITCH_MARGIN = 1.13;
 /** And was surely plucked: octaves that were played are plucked at 0.988 and more, octaves of repeated strings at 0.958 and less. */
 export const SURELY_PLUCKED = 0.97;
-/**
- * Where so many only renew the pitch that sounds already, they are a tremolo. Measured on the evaluation's seeds 8001–10405:
- * harps up to 0.23, voices and clarinets with a vibrato from 0.35.
- */
-const MOST_RENEWING_SHARE = 0.3;
 /** Another pitch within a tone is a string that rings with it. In the same takes 0 for everything blown or sung. */
-const RINGING_SHARE = 0.1;
 const FEWEST_RINGING = 2;
 
 /** Whether a pluck began a tone. */
@@ -49,7 +44,7 @@ export function pluckedStrings(
   });
   const renewing = inside.filter((isSamePitch) => isSamePitch).length;
   const ringing = inside.length - renewing;
-  if (renewing > MOST_RENEWING_SHARE * sure.length) return [];
-  const isRinging = ringing >= FEWEST_RINGING && ringing >= RINGING_SHARE * sure.length;
+  if (renewing > STRINGS.mostRenewingShare * sure.length) return [];
+  const isRinging = ringing >= FEWEST_RINGING && ringing >= STRINGS.ringingShare * sure.length;
   return plucked || isRinging ? plucks : [];
 }

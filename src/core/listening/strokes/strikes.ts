@@ -3,6 +3,7 @@ import { FELT_BELOW_TOP_DB } from '../felt-start';
 import { SHORTEST_NOTE_SECONDS } from '../frame-length';
 import type { Heard } from '../heard';
 import { LEFT_OF_ECHO_DB, loudest } from '../levels';
+import { STROKES } from '../model/hearing';
 import { DIP_SIDE_SECONDS } from '../onsets/level-dips';
 import { DOUBTFUL_START, type Stroke } from '../sounding-event';
 import { unlikenessDb } from './stroke-spectra';
@@ -14,22 +15,6 @@ const STEP_SECONDS = 0.002;
 const BEFORE_SECONDS = 0.03;
 /** A strike reaches its top within this. */
 const RISE_SECONDS = 0.012;
-const LOWEST_RISE_DB = 9;
-/** A stroke stands out of the noise by so much, and out of what bounces or echoes after it. */
-const STANDS_OUT_DB = 12;
-/**
- * A stroke that falls into the ringing of another rises less, but reaches nearly what the others do. Measured on the evaluation's seeds
- * 16001–17200: 4 of 5 strokes that were passed over rise by 5.7–8 dB, and no place where none was made by more than 3.9 dB.
- */
-const LOWEST_DOUBTFUL_RISE_DB = 5;
-/** What comes so soon after a softer sound, and is so much louder, is the stroke itself. */
-const DROWNING_ABOVE_DB = 5;
-/** Out of that ringing it is felt where it comes within this of its top. */
-const OUTWEIGHING_DB = 3;
-/** Strikes this far below the usual one of the take are echoes or chairs. */
-const BELOW_USUAL_DB = 20;
-/** A hand bounces and a drum rings back: what follows so soon and so much softer is the same stroke. */
-const BOUNCE_SECONDS = 0.26;
 /** Over so long the level is smoothed where a glide or a vowel may get louder: the wave's own zeros are no dips. */
 const SMOOTH_SECONDS = 0.016;
 
@@ -56,7 +41,7 @@ export function findStrikes(
     echoLevels !== undefined &&
     topDb <
       loudest(echoLevels, step - toSteps(BEFORE_SECONDS), step + toSteps(RISE_SECONDS)) - LEFT_OF_ECHO_DB;
-  const hard = hardStrikes(levels, noiseDb, LOWEST_RISE_DB).filter((strike) => !isEcho(strike));
+  const hard = hardStrikes(levels, noiseDb, STROKES.lowestRiseDb).filter((strike) => !isEcho(strike));
   const softAlone = softStrikes(levels, noiseDb).filter((strike) => !isEcho(strike));
   const soft = apartFrom(hard, toSteps(DIP_SIDE_SECONDS), softAlone);
   const inOrder = [...hard, ...soft].toSorted((a, b) => a.step - b.step);
@@ -68,7 +53,7 @@ export function findStrikes(
   }));
   const usual = usualStrokeDb(all.map((strike) => strike.topDb));
   const strikes = all
-    .filter((strike) => strike.topDb >= usual - BELOW_USUAL_DB)
+    .filter((strike) => strike.topDb >= usual - STROKES.belowUsualDb)
     .filter((_, index, kept) => !isBounce(kept, index));
   const starts = strikes.map((strike, index) => feltStep(levels, strike, strikes[index + 1]) * STEP_SECONDS);
   const isPlayers = isPlayersStroke(strikes.map(({ topDb }) => topDb));
@@ -78,7 +63,7 @@ export function findStrikes(
     audio,
     noiseDb,
   );
-  const nearlyAsLoud = hardStrikes(levels, noiseDb, LOWEST_DOUBTFUL_RISE_DB).filter(
+  const nearlyAsLoud = hardStrikes(levels, noiseDb, STROKES.lowestDoubtfulRiseDb).filter(
     (strike) => strike.topDb >= usual - PLAYERS_RANGE_DB && !isEcho(strike),
   );
   const doubtful = apartFrom(all, toSteps(SHORTEST_NOTE_SECONDS), nearlyAsLoud);
@@ -89,7 +74,7 @@ export function findStrikes(
       unlikeDb: unlikeDb[index]!,
     })),
     doubtfulStrikes: doubtful.map(({ step, topDb }) =>
-      strokeAt(firstAbove(levels, topDb - OUTWEIGHING_DB, step) * STEP_SECONDS, topDb, DOUBTFUL_START),
+      strokeAt(firstAbove(levels, topDb - STROKES.outweighingDb, step) * STEP_SECONDS, topDb, DOUBTFUL_START),
     ),
   };
 }
@@ -119,8 +104,8 @@ function apartFrom(others: readonly Strike[], steps: number, strikes: readonly S
  */
 function isBounce(strikes: readonly Strike[], index: number): boolean {
   const { step, riseDb, topDb } = strikes[index]!;
-  const belowDb = riseDb < STANDS_OUT_DB ? PLAYERS_RANGE_DB : STANDS_OUT_DB;
-  for (let at = index - 1; at >= 0 && step - strikes[at]!.step <= toSteps(BOUNCE_SECONDS); at--)
+  const belowDb = riseDb < STROKES.standsOutDb ? PLAYERS_RANGE_DB : STROKES.standsOutDb;
+  for (let at = index - 1; at >= 0 && step - strikes[at]!.step <= toSteps(STROKES.bounceSeconds); at--)
     if (strikes[at]!.topDb - topDb >= belowDb) return true;
   return false;
 }
@@ -134,12 +119,12 @@ function hardStrikes(levels: Float64Array, noiseDb: number, lowestRiseDb: number
     const topDb = loudest(levels, step, step + ahead);
     // The loudest of the last 30 ms but for the step itself: a strike must beat what still rings.
     const riseDb = topDb - loudest(levels, step - back, step);
-    if (riseDb < lowestRiseDb || topDb < noiseDb + STANDS_OUT_DB) continue;
+    if (riseDb < lowestRiseDb || topDb < noiseDb + STROKES.standsOutDb) continue;
     const last = found.at(-1);
     if (last && step - last.step < toSteps(SHORTEST_NOTE_SECONDS)) {
       const isSame = step - last.step < ahead;
       // A click, a tap of the foot, a word or a first touch just before is not the stroke.
-      const drowns = topDb >= last.topDb + DROWNING_ABOVE_DB;
+      const drowns = topDb >= last.topDb + STROKES.drowningAboveDb;
       if ((isSame && riseDb > last.riseDb + 1) || drowns) found[found.length - 1] = { step, riseDb, topDb };
     } else found.push({ step, riseDb, topDb });
   }
@@ -159,7 +144,7 @@ function softStrikes(levels: Float64Array, noiseDb: number): Strike[] {
     if (!isBottom) continue;
     const topDb = loudest(smooth, step, step + ahead);
     const riseDb = topDb - smooth[step]!;
-    if (riseDb < LOWEST_RISE_DB || topDb < noiseDb + STANDS_OUT_DB) continue;
+    if (riseDb < STROKES.lowestRiseDb || topDb < noiseDb + STROKES.standsOutDb) continue;
     const rising = firstAbove(smooth, topDb - FELT_BELOW_TOP_DB, step);
     const last = found.at(-1);
     if (!last || rising - last.step >= toSteps(SHORTEST_NOTE_SECONDS))

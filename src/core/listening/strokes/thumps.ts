@@ -1,18 +1,16 @@
 import { meanLevelDb } from '../../signal';
 import { loudest } from '../levels';
+import { STROKES } from '../model/hearing';
 
 /** Thumps of a foot, a hand on a table, a door: what lies under the voice of whoever talks. */
 export const THUMP_RATE_HERTZ = 220;
 /** Instruments whose lowest pitch lies under it sound there themselves. */
 export const LOWEST_MIDI_ABOVE_THUMPS = 55;
 const STEP_SECONDS = 0.02;
-/** It rises by so much within so short a time, and is gone again as soon: a word and a lorry last longer. */
-const RISE_DB = 14;
+/** It rises within so short a time, and is gone again as soon: a word and a lorry last longer. */
 const RISE_STEPS = 3;
 const GONE_STEPS = 9;
 const APART_SECONDS = 0.2;
-/** So much under the loudest of them it is something else. */
-const UNDER_LOUDEST_DB = 14;
 
 /**
  * When something thumped under all that the player's instrument can play, in seconds, in order.
@@ -23,7 +21,7 @@ export function findThumps(samples: Float32Array, sampleRate: number): readonly 
   const levels = Float64Array.from({ length: Math.floor(samples.length / stepSamples) }, (_, step) =>
     meanLevelDb(samples, step * stepSamples, (step + 1) * stepSamples),
   );
-  const least = loudest(levels, 0, levels.length) - UNDER_LOUDEST_DB;
+  const least = loudest(levels, 0, levels.length) - STROKES.thumpUnderLoudestDb;
   const thumps: number[] = [];
   for (let step = 0; step < levels.length; step++) {
     const seconds = ((step + 0.5) * stepSamples) / sampleRate;
@@ -39,5 +37,9 @@ function isThump(step: number, levels: Float64Array): boolean {
   const before = levels.slice(Math.max(0, step - RISE_STEPS), step);
   const after = levels.slice(step + 1, step + 1 + GONE_STEPS);
   const isPeak = level > (before.at(-1) ?? Number.NEGATIVE_INFINITY) && level >= (after[0] ?? level);
-  return isPeak && level - Math.min(...before) >= RISE_DB && level - Math.min(...after) >= RISE_DB;
+  return (
+    isPeak &&
+    level - Math.min(...before) >= STROKES.thumpRiseDb &&
+    level - Math.min(...after) >= STROKES.thumpRiseDb
+  );
 }

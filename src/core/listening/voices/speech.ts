@@ -1,5 +1,6 @@
 import { median } from '../../base';
 import type { HeardTone } from '../heard';
+import { VOICES } from '../model/hearing';
 
 /**
  * Vowels are short, tones are held and repeat. Measured: sentences of a speech synthesiser lie under 0.13 s and 0.92, those of recorded
@@ -7,12 +8,6 @@ import type { HeardTone } from '../heard';
  */
 export const SPEECH_SECONDS = 0.18;
 const SPEECH_CLARITY = 0.93;
-/** A spoken pitch hardly ever stays. Measured: half of the vowels of four voices move by 2.5–9 semitones a second, tones by 0–0.4. */
-const SPOKEN_GLIDE = 1.5;
-/** So many of its tones that can be told must be vowels: with fewer somebody talks while somebody plays. */
-const SAID_SHARE = 0.7;
-/** Words of one sentence lie closer together than this; a player takes longer to put the instrument up. */
-export const PAUSE_SECONDS = 0.4;
 
 /** Sounds between two pauses. */
 export interface Phrase {
@@ -28,7 +23,7 @@ export function phrasesOf(tones: readonly HeardTone[]): readonly Phrase[] {
   const phrases: HeardTone[][] = [];
   tones.forEach((tone, index) => {
     const before = tones[index - 1];
-    if (!before || tone.onsetSeconds - before.endSeconds > PAUSE_SECONDS) phrases.push([]);
+    if (!before || tone.onsetSeconds - before.endSeconds > VOICES.pauseSeconds) phrases.push([]);
     phrases.at(-1)!.push(tone);
   });
   return phrases.map((phrase) => ({
@@ -47,7 +42,7 @@ function isSpeech(phrase: readonly HeardTone[]): boolean {
 
 /** Whether a tone by itself is rather a vowel: hardly periodic, or on its way from one pitch to another. */
 export const isSaid = ({ clarity, glideSemitonesPerSecond }: HeardTone) =>
-  clarity < SPEECH_CLARITY || (glideSemitonesPerSecond ?? 0) >= SPOKEN_GLIDE;
+  clarity < SPEECH_CLARITY || (glideSemitonesPerSecond ?? 0) >= VOICES.spokenGlide;
 
 /** Whether a tone by itself surely stays on its pitch. */
 export const isHeld = (tone: HeardTone) => !isSaid(tone) && tone.glideSemitonesPerSecond !== null;
@@ -56,5 +51,5 @@ export const isHeld = (tone: HeardTone) => !isSaid(tone) && tone.glideSemitonesP
 export function mostlySaid(tones: readonly HeardTone[]): boolean {
   const said = tones.filter(isSaid).length;
   const held = tones.filter(isHeld).length;
-  return said > SAID_SHARE * (said + held);
+  return said > VOICES.saidShare * (said + held);
 }
