@@ -2,18 +2,19 @@ import { quantile } from '@/core/base';
 import { SCORED, type Scored, type Tally } from './score-take';
 import { heardOfSmoke, scoreHeard, USUAL_COUNT } from './smoke';
 
-// Since doubt is learned (decision 025) three harps lose four faults that were so, and nobody is blamed for what was not.
+// Since doubt is learned (decisions 025, 033) harps lose some faults that were so, and nobody is blamed for what was not. With 033 one pitch fewer and
+// one start more are found than before.
 // The bars are what was measured: who makes something better raises them, who makes something worse finds out here. The large
 // evaluation (docs/evaluation.md) tells whether a change is worth it.
 const BARS: Readonly<Record<Scored, Tally>> = {
-  pitch: [253, 1, 7],
-  onset: [45, 0, 1],
+  pitch: [252, 1, 8],
+  onset: [46, 0, 0],
   short: [11, 0, 1],
   long: [0, 0, 0],
   extras: [20, 0, 2],
   stops: [27, 2, 2],
-  measureNotes: [172, 1, 9],
-  measureRhythm: [56, 0, 2],
+  measureNotes: [171, 1, 10],
+  measureRhythm: [57, 0, 1],
 };
 const all = scoreHeard(await heardOfSmoke());
 const [scores, strict] = [all.slice(0, USUAL_COUNT), all.slice(USUAL_COUNT)];

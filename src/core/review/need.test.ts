@@ -28,7 +28,11 @@ test.each<[string, string, Partial<WaitingTake>]>([
   ['that sounds like another one', 'please-listen', { remark: 'same-as-own' }],
   ['of something else', 'unsure', { verdictState: 'other-line' }],
   ['that could not be read', 'unsure', { verdictState: null, measures: null }],
-  ['with a tenth of its notes unclear', 'unsure', { measures: measuresOf({ m1n2: { clarity: 0.4 } }) }],
+  [
+    'with a tenth of its notes unclear',
+    'unsure',
+    { measures: measuresOf({ m1n2: { missing: true, sign: 'pitch-shows' } }) },
+  ],
 ])('a take %s is %s', (_, need, more) => {
   expect(needOf(waiting(more))).toBe(need);
 });
