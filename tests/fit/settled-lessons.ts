@@ -20,7 +20,7 @@ export interface SettledLesson {
 }
 
 /** One in so many takes settles, and another one tells how well. */
-const ONE_IN = { weighing: 4, hearing: 32 } as const;
+const ONE_IN = { weighing: 4, hearing: 64 } as const;
 
 const takesOf = (use: Use, oneIn: number) =>
   faultTakes().filter((_, index) => index % oneIn === (use === 'learned' ? 0 : oneIn / 2));

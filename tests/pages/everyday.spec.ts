@@ -119,18 +119,38 @@ test('a file that is no sound is refused in plain words', async ({ context }) =>
   await expect(page.getByRole('alert').first()).toContainText('could not be read as sound');
 });
 
+test('a form that only the page’s own code can send waits for it', async ({ context }) => {
+  const page = await signInTeacher(context);
+  await page.goto('/shelf');
+  await page.getByRole('link', { name: /2 Porch Light/ }).click();
+  const link = page.getByRole('link', { name: 'Hear the simulated student play it' });
+  const trial = (await link.getAttribute('href'))!;
+  let arrive = () => {};
+  const arrived = new Promise<void>((done) => {
+    arrive = done;
+  });
+  await page.route('**/_next/static/chunks/**', async (route) => {
+    await arrived;
+    await route.continue();
+  });
+  await page.goto(trial, { waitUntil: 'commit' });
+  const play = page.getByRole('button', { name: 'Play it', exact: true });
+  await expect(play).toBeDisabled();
+  arrive();
+  await expect(play).toBeEnabled();
+});
+
 test('a teacher lets the simulated student play and sees the check', async ({ context }) => {
   const page = await signInTeacher(context);
   await page.goto('/shelf');
   await page.getByRole('link', { name: /2 Porch Light/ }).click();
   await page.getByRole('link', { name: 'Hear the simulated student play it' }).click();
-  await page.waitForLoadState('networkidle');
-  await page.getByRole('button', { name: 'Play it' }).click();
+  await page.getByRole('button', { name: 'Play it', exact: true }).click();
   await expect(page.getByTestId('next-step')).toContainText('Every measure was right');
   expect(await weakMeasures(page)).toEqual([]);
   await page.getByLabel('Played on').selectOption({ label: 'Violin' });
   await page.getByLabel('a wrong note').check();
-  await page.getByRole('button', { name: 'Play it' }).click();
+  await page.getByRole('button', { name: 'Play it', exact: true }).click();
   await expect(page.getByTestId('next-step')).toContainText('Practise the notes of');
   expect(await weakMeasures(page)).toHaveLength(1);
 });

@@ -5,6 +5,7 @@ import { Button } from '@/ui/button';
 import { Field } from '@/ui/field';
 import { Issues, resultOf, useStoredAtOnce } from '@/ui/form';
 import { Notice } from '@/ui/notice';
+import { useIsReady } from '@/ui/use-is-ready';
 import { invite, newPasswordFor, withdraw } from './actions';
 
 interface ColleaguesProps {
@@ -19,6 +20,7 @@ export function Colleagues({ teachers, invitations, isSimulated }: ColleaguesPro
   const [email, setEmail] = useState('');
   const [link, setLink] = useState<{ readonly what: string; readonly url: string }>();
   const [issues, setIssues] = useState<readonly Issue[]>([]);
+  const isReady = useIsReady();
   const [isPending, start] = useTransition();
   const { outcome, store } = useStoredAtOnce(withdraw);
   const show = (what: string, made: Result<{ readonly url: string }>) => {
@@ -72,7 +74,7 @@ export function Colleagues({ teachers, invitations, isSimulated }: ColleaguesPro
           autoComplete="off"
           required
         />
-        <Button type="submit" disabled={isPending}>
+        <Button type="submit" disabled={!isReady || isPending}>
           Invite
         </Button>
       </form>

@@ -14,6 +14,7 @@ import { CheckedLine } from '@/ui/music/checked-line';
 import type { LineEngravings } from '@/ui/music/engraved-line';
 import { Findings } from '@/ui/music/findings';
 import { Notice } from '@/ui/notice';
+import { useIsReady } from '@/ui/use-is-ready';
 
 const MISTAKES: readonly (readonly [kind: FlawKind, name: string])[] = [
   ['wrong', 'a wrong note'],
@@ -48,6 +49,7 @@ export function Trial({
   readonly engravings: LineEngravings;
   readonly vocabulary: Vocabulary;
 }) {
+  const isReady = useIsReady();
   const [isBusy, setBusy] = useState(false);
   const [problem, setProblem] = useState('');
   const [played, setPlayed] = useState<Played | undefined>(undefined);
@@ -113,7 +115,7 @@ export function Trial({
               required
             />
           </div>
-          <Button type="submit" weight="main" disabled={isBusy}>
+          <Button type="submit" weight="main" disabled={!isReady || isBusy}>
             {isBusy ? 'Playing …' : 'Play it'}
           </Button>
         </div>
