@@ -56,7 +56,7 @@ async function settleAll({ what, file, numbers: start, takes }: SettledLesson): 
     what,
     made: new Date().toISOString().slice(0, 10),
     by: 'npm run fit',
-    seeds: settledSeeds(),
+    seeds: settledSeeds(name),
     neverLearned: NEVER_LEARNED,
     learned: await counted('learned'),
     told: await counted('told'),

@@ -25,7 +25,7 @@ const ONE_IN = { weighing: 4, hearing: 64 } as const;
 const takesOf = (use: Use, oneIn: number) =>
   faultTakes().filter((_, index) => index % oneIn === (use === 'learned' ? 0 : oneIn / 2));
 
-export const settledSeeds = () => ({ ...FAULT_SEEDS, oneIn: ONE_IN });
+export const settledSeeds = (of: keyof typeof ONE_IN) => ({ ...FAULT_SEEDS, oneIn: ONE_IN[of] });
 
 const numbersOf = (groups: Readonly<Record<string, object>>): Numbers => groups as unknown as Numbers;
 
