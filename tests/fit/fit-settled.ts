@@ -37,21 +37,19 @@ function answerQuestions({ numbers: own, takes }: SettledLesson, of: string): vo
   process.on('disconnect', () => process.exit());
 }
 
-async function settleAll({ what, file, numbers: start, takes }: SettledLesson): Promise<void> {
+async function settleAll({ what, file, numbers: start }: SettledLesson): Promise<void> {
   const count = availableParallelism();
   const parts = Array.from({ length: count }, (_, part) =>
     fork(fileURLToPath(import.meta.url), [name, `${part}/${count}`], { execArgv: ['--import', 'tsx'] }),
   );
   const errorsOf = async (use: Use, numbers: Numbers) =>
     (await Promise.all(parts.map((part) => askPart(part, { use, numbers })))).flat();
-  const sumOf = async (use: Use, numbers: Numbers) =>
-    (await errorsOf(use, numbers)).reduce((total, errors) => total + errors, 0);
+  const sum = (errors: readonly number[]) => errors.reduce((total, one) => total + one, 0);
   const { numbers, moved } = await settle(start, (tried) => errorsOf('learned', tried), ROUNDS, console.log);
-  const counted = async (use: Use) => ({
-    takes: takes(use).length,
-    errorsBefore: await sumOf(use, start),
-    errors: await sumOf(use, numbers),
-  });
+  const counted = async (use: Use) => {
+    const [before, after] = [await errorsOf(use, start), await errorsOf(use, numbers)];
+    return { takes: after.length, errorsBefore: sum(before), errors: sum(after) };
+  };
   const about = {
     what,
     made: new Date().toISOString().slice(0, 10),

@@ -4,7 +4,7 @@ import { resolve } from 'node:path';
 import { priorsOf } from '@/core/checking';
 import { type Heard, hear, LISTENING_VERSION } from '@/core/listening';
 import type { Line } from '@/core/notation';
-import { makeTake, type TakePlan } from '../evaluation/take';
+import { type EvaluationTake, makeTake, type TakePlan } from '../evaluation/take';
 import type { Truth } from '../evaluation/take-truth';
 
 /** A take of which only what was heard is left. */
@@ -29,12 +29,16 @@ const SOURCE = createHash('sha256')
   .slice(0, 12);
 const KEPT = resolve(`.data/fit/heard-${LISTENING_VERSION}-${SOURCE}`);
 
+/** Hears a take by the ear as it is. */
+export function hearTake({ line, tune, truth, leadSeconds, audio }: EvaluationTake): HeardTake {
+  return { line, bpm: tune.bpm, truth, leadSeconds, heard: hear(audio, priorsOf(line)) };
+}
+
 /** Hears a take, once for each version of the ear: thousands of them take an hour. @param name under which it is kept. */
 export function heardTake(plan: TakePlan, name: string): HeardTake {
   const path = resolve(KEPT, `${name}.json`);
   if (existsSync(path)) return JSON.parse(readFileSync(path, 'utf8')) as HeardTake;
-  const { line, tune, truth, leadSeconds, audio } = makeTake(plan, name);
-  const take = { line, bpm: tune.bpm, truth, leadSeconds, heard: hear(audio, priorsOf(line)) };
+  const take = hearTake(makeTake(plan, name));
   mkdirSync(KEPT, { recursive: true });
   writeFileSync(path, JSON.stringify(take));
   return take;

@@ -1,11 +1,9 @@
 import { resolve } from 'node:path';
-import { priorsOf } from '@/core/checking';
 import { COSTS, PULSE, SOUNDS } from '@/core/following/model/weighing';
-import { hear } from '@/core/listening';
 import { PITCH, STARTING, STRINGS, STROKES, VOICES } from '@/core/listening/model/hearing';
 import { makeTake } from '../evaluation/take';
 import { followingErrors } from './following-errors';
-import { heardTake } from './heard-takes';
+import { heardTake, hearTake } from './heard-takes';
 import { FAULT_SEEDS, faultTakes, type Use } from './lessons';
 import type { Numbers } from './settle';
 
@@ -43,9 +41,8 @@ export const SETTLED_LESSONS: Readonly<Record<'hearing' | 'weighing', SettledLes
     }),
     takes: (use) =>
       takesOf(use, ONE_IN.hearing).map(({ plan, name }) => () => {
-        const { line, audio, tune, truth, leadSeconds } = makeTake(plan, name);
-        const take = { line, bpm: tune.bpm, truth, leadSeconds };
-        return () => followingErrors({ ...take, heard: hear(audio, priorsOf(line)) });
+        const take = makeTake(plan, name);
+        return () => followingErrors(hearTake(take));
       }),
   },
   weighing: {

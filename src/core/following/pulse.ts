@@ -25,7 +25,11 @@ const MOST_OF_SHORT_PULSE = 8;
 /** A beginner's even playing strays by some 35 ms from note to note. Common practice. */
 const ON_PULSE_SECONDS = 0.07;
 /** Nobody stumbles by less, however fast: shifts are measured in beats of this length at least, those of 120 to the minute. */
-export const SHORTEST_BEAT_SECONDS = 0.5;
+const SHORTEST_BEAT_SECONDS = 0.5;
+
+/** How long a shift of so many beats is, at a pulse. */
+export const shiftSeconds = (beats: number, secondsPerBeat: number) =>
+  beats * Math.max(secondsPerBeat, SHORTEST_BEAT_SECONDS);
 
 /** Seconds per beat that fits most of the points, in order: the median slope between points at least a beat apart. */
 export function medianSecondsPerBeat(points: readonly PulsePoint[]): number | undefined {
@@ -50,7 +54,7 @@ export function findBreaks(points: readonly PulsePoint[], secondsPerBeat: number
   });
   for (let index = 1; index < points.length; index++) {
     const shift = shifts[index]!;
-    const isPause = shift >= PULSE.pauseBeats * Math.max(secondsPerBeat, SHORTEST_BEAT_SECONDS);
+    const isPause = shift >= shiftSeconds(PULSE.pauseBeats, secondsPerBeat);
     const isSkip = shift <= -leastSkipSeconds(points[index]!, secondsPerBeat);
     if (!isPause && !isSkip) continue;
     const next = shifts[index + 1] ?? 0;
@@ -65,8 +69,7 @@ export function findBreaks(points: readonly PulsePoint[], secondsPerBeat: number
 }
 
 const leastSkipSeconds = ({ entersAfterRest }: PulsePoint, secondsPerBeat: number) =>
-  (entersAfterRest ? PULSE.skipAfterRestBeats : PULSE.skipBeats) *
-  Math.max(secondsPerBeat, SHORTEST_BEAT_SECONDS);
+  shiftSeconds(entersAfterRest ? PULSE.skipAfterRestBeats : PULSE.skipBeats, secondsPerBeat);
 
 /** When a note should have begun. */
 export interface Expected {

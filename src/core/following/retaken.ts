@@ -2,7 +2,7 @@ import { SHORTEST_TONE_SECONDS } from '../listening';
 import { SAME_PITCH_SEMITONES } from '../pitch';
 import type { Alignment, Candidate, Match, Target } from './alignment';
 import { PULSE } from './model/weighing';
-import { type PulsePoint, SHORTEST_BEAT_SECONDS } from './pulse';
+import { type PulsePoint, shiftSeconds } from './pulse';
 
 /**
  * Who stops on the first note of going back plays it twice: once in time, and again after the stop, from where the pulse goes
@@ -54,7 +54,7 @@ function abandonedAttempt(
   const due = before.seconds + (here.beats - before.beats) * secondsPerBeat;
   const shift = here.seconds - due;
   // A note that was due long before is not late but begun anew, when an attempt at it came where it was due, and what follows goes on from the second.
-  if (shift < PULSE.skipAfterRestBeats * Math.max(secondsPerBeat, SHORTEST_BEAT_SECONDS)) return undefined;
+  if (shift < shiftSeconds(PULSE.skipAfterRestBeats, secondsPerBeat)) return undefined;
   const onward = next.seconds - here.seconds - (next.beats - here.beats) * secondsPerBeat;
   if (Math.abs(onward) > shift / 2) return undefined;
   for (let sound = here.sound - 1; sound > before.sound; sound--) {

@@ -1,5 +1,5 @@
 import { clamp, median } from '../base';
-import { type Heard, LEVEL_STEP_SECONDS, PITCH_STEP_SECONDS } from '../listening';
+import { type Heard, LEVEL_STEP_SECONDS, PITCH_STEP_SECONDS, SILENCE_DB } from '../listening';
 import { HALF_WAY_SEMITONES } from '../pitch';
 import type { ExtraSound, FollowedNote, Shown, ShownNote } from './following';
 import { type Found, placeOf, playedBefore } from './found';
@@ -64,6 +64,6 @@ function shownIn(
     taken: shareOf(looked.taken),
     before: shareOf(looked.before),
     none: share((pitch) => pitch === null),
-    levelDb: levels.length > 0 ? median(levels) : Number.NEGATIVE_INFINITY,
+    levelDb: levels.length > 0 ? median(levels) : SILENCE_DB,
   };
 }

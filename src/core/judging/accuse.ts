@@ -1,6 +1,7 @@
 import { clamp, unreachable } from '../base';
 import type { FollowedNote, Following, Played } from '../following';
 import { endQuarters, type Line, type WrittenNote, writtenNotes } from '../notation';
+import { wholeOctaves } from '../pitch';
 import { toNumber } from '../time';
 import type { Accused } from './fault-features';
 import { type FigureFinding, figuresOf } from './figures';
@@ -116,8 +117,7 @@ function judgePitch(errorSemitones: number | undefined, { pitchSemitones }: Poli
   if (errorSemitones === undefined) return 'not-asked';
   const off = Math.abs(errorSemitones);
   if (off <= pitchSemitones) return 'right';
-  const octaves = Math.round(off / 12);
-  return octaves > 0 && Math.abs(off - 12 * octaves) <= pitchSemitones ? 'octave' : 'wrong';
+  return wholeOctaves(off, pitchSemitones) > 0 ? 'octave' : 'wrong';
 }
 
 function judgeOnset(

@@ -2,7 +2,7 @@ import { clamp, median } from '../base';
 import { type FollowedNote, type Following, LOUD_BELOW_USUAL_DB, LOWER_OCTAVE_SHOWS_DB } from '../following';
 import { clarityOf, SAME_START_SECONDS, type SoundingEvent } from '../listening';
 import { repeatsPitch, type WrittenNote } from '../notation';
-import { HALF_WAY_SEMITONES } from '../pitch';
+import { HALF_WAY_SEMITONES, wholeOctaves } from '../pitch';
 import type { Fault } from './faults';
 import type { FigureFinding } from './figures';
 import type { NoteVerdict } from './verdict';
@@ -78,7 +78,7 @@ function placeOf({ of, index }: Fault, { notes, following }: Accused): Place {
 }
 
 function kindFeatures({ of, index }: Fault, { notes, following, windowsSeconds }: Accused, usualDb: number) {
-  const note = of === 'extra' || of === 'stop' ? undefined : notes[index]!;
+  const note = isOfNote(of) ? notes[index]! : undefined;
   const followed = note && following.notes[index]!;
   const missing = followed?.kind === 'missing' ? followed : undefined;
   const { sign, there } = missing ?? {};
@@ -92,9 +92,7 @@ function kindFeatures({ of, index }: Fault, { notes, following, windowsSeconds }
     // It may have sounded after all: by any sign, and by one of its own, other than that the sound before it goes on.
     hasSign: flag(sign !== undefined),
     hasSignOfItsOwn: flag(sign !== undefined && sign !== 'sound-goes-on'),
-    ...octaveFeatures(
-      of === 'pitch' && followed?.kind !== 'missing' ? followed?.pitchErrorSemitones : undefined,
-    ),
+    octavesOff: of === 'pitch' ? octavesOff(followed) : 0,
     heldOverSeconds: note?.pitch === 'missing' ? heldOver(following.notes[index - 1]) : 0,
     riseThereDb: there?.riseDb ?? 0,
     thereBelowUsualDb: there ? usualDb - there.levelDb : 0,
@@ -107,7 +105,7 @@ function kindFeatures({ of, index }: Fault, { notes, following, windowsSeconds }
 
 /** What sounded where something is held against the player, whatever was made of it. */
 function shownFeatures({ of, index }: Fault, { shown }: Following, usualDb: number) {
-  const note = of === 'extra' || of === 'stop' ? undefined : shown?.notes[index];
+  const note = isOfNote(of) ? shown?.notes[index] : undefined;
   const place = of === 'extra' ? shown?.extras[index] : note?.place;
   const between = of === 'onset' ? note?.between : undefined;
   return {
@@ -124,11 +122,10 @@ function shownFeatures({ of, index }: Fault, { shown }: Following, usualDb: numb
 }
 
 /** Octaves are what ears take for each other; how far any other pitch lies off would tell what those who made the takes like to put in. */
-function octaveFeatures(errorSemitones = 0) {
-  const octaves = Math.round(errorSemitones / 12);
-  const isOctave = Math.abs(errorSemitones - 12 * octaves) <= HALF_WAY_SEMITONES;
-  return { octavesOff: isOctave ? octaves : 0 };
-}
+const octavesOff = (followed: FollowedNote | undefined) =>
+  followed === undefined || followed.kind === 'missing'
+    ? 0
+    : wholeOctaves(followed.pitchErrorSemitones ?? 0, HALF_WAY_SEMITONES);
 
 /** How long a sound went on after its written end; negative when it ended sooner. */
 function heldOver(followed: FollowedNote | undefined): number {
@@ -188,5 +185,7 @@ function usualLevelDb(notes: readonly NoteVerdict[]): number {
   const levels = notes.flatMap(({ played }) => (played ? [played.levelDb] : []));
   return levels.length > 0 ? median(levels) : 0;
 }
+
+const isOfNote = (of: Fault['of']) => of !== 'extra' && of !== 'stop';
 
 const flag = (isSo: boolean) => (isSo ? 1 : 0);

@@ -17,7 +17,7 @@ export const isPitchOff = ({ pitch }: NoteVerdict) =>
   pitch === 'wrong' || pitch === 'octave' || pitch === 'missing';
 
 /** Early or late; of a stroke, also not there: there is nothing else that it could be. */
-export const isOnsetOff = ({ onset, pitch }: NoteVerdict) => onset !== 'on' && pitch !== 'missing';
+const isOnsetOff = ({ onset, pitch }: NoteVerdict) => onset !== 'on' && pitch !== 'missing';
 
 const isLengthOff = (note: NoteVerdict) => note.onset === 'on' && !isRightRhythm(note);
 

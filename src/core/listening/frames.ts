@@ -13,7 +13,7 @@ const LEVEL_WINDOW_SECONDS = 0.015;
 /** … but never shorter than this many periods, or the level would follow the wave itself. */
 const LEVEL_WINDOW_PERIODS = 1.5;
 /** A tone must stand out of the noise floor by this much. */
-export const TONE_ABOVE_NOISE_DB = 8;
+const TONE_ABOVE_NOISE_DB = 8;
 /** Quieter than this below the loudest moment is not the player. */
 const TONE_BELOW_PEAK_DB = 45;
 

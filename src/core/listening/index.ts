@@ -11,6 +11,7 @@ export {
   LISTENING_VERSION,
   PITCH_STEP_SECONDS,
 } from './heard';
+export { SILENCE_DB } from './levels';
 export { Listener, type SeveralAtOnce } from './listener';
 export { STARTING, VOICES } from './model/hearing';
 export { BRIDGED_SECONDS, LONGEST_UNSETTLED_SECONDS } from './pitch-segments';

@@ -9,7 +9,7 @@ export {
 } from './interval';
 export { intervalName, stepsName } from './interval-name';
 export { keyAlteration } from './key';
-export { HALF_WAY_SEMITONES, SAME_PITCH_SEMITONES, WAVERING_SEMITONES } from './nearness';
+export { HALF_WAY_SEMITONES, SAME_PITCH_SEMITONES, WAVERING_SEMITONES, wholeOctaves } from './nearness';
 export {
   midiToSpelling,
   parsePitchName,
